@@ -1,0 +1,6 @@
+import type { Command } from 'commander'
+import { inspect } from './inspect'
+import { linework } from './linework'
+
+/** Every command; a new one is a file beside this and a line here. */
+export const COMMANDS: readonly ((program: Command) => void)[] = [inspect, linework]

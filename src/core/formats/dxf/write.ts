@@ -1,0 +1,275 @@
+import type { Point } from '../../geometry/vector'
+import type { DxfDrawing, DxfEntity, DxfUnit } from './drawing'
+
+/** Values of $INSUNITS and $MEASUREMENT (DXF reference, HEADER section). */
+const UNIT_CODES: Record<DxfUnit, { insUnits: number; measurement: 0 | 1 }> = {
+  mm: { insUnits: 4, measurement: 1 },
+  cm: { insUnits: 5, measurement: 1 },
+  m: { insUnits: 6, measurement: 1 },
+  in: { insUnits: 1, measurement: 0 },
+  ft: { insUnits: 2, measurement: 0 },
+}
+
+/** Handles of the fixed objects; entities count on from FIRST_ENTITY. */
+const HANDLE = {
+  viewportTable: '8',
+  lineTypeTable: '5',
+  layerTable: '2',
+  styleTable: '3',
+  viewTable: '6',
+  frameTable: '7',
+  applicationTable: '9',
+  dimensionStyleTable: 'A',
+  blockTable: '1',
+  modelBlock: '1F',
+  paperBlock: '1B',
+  rootDictionary: 'C',
+  groupDictionary: 'D',
+} as const
+const FIRST_ENTITY = 0x100
+
+/** Characters that a layer name may not hold. */
+const FORBIDDEN = /[<>/\\":;?*|=`,\u0000-\u001f]/g
+
+/**
+ * A drawing as ASCII DXF of the 2000 format (AC1015), which every later reader takes.
+ * @returns pieces of text, to be written one after another
+ */
+export function* writeDxf(drawing: DxfDrawing): Generator<string> {
+  const names = new Map(drawing.layers.map(({ name }) => [name, layerName(name)]))
+  const body: string[] = []
+  let handle = FIRST_ENTITY
+  const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity }
+  for (const entity of drawing.entities) {
+    const layer = names.get(entity.layer) ?? '0'
+    body.push(writeEntity(entity, layer, (handle++).toString(16).toUpperCase()))
+    for (const { x, y } of extentPoints(entity)) {
+      box.minX = Math.min(box.minX, x)
+      box.minY = Math.min(box.minY, y)
+      box.maxX = Math.max(box.maxX, x)
+      box.maxY = Math.max(box.maxY, y)
+    }
+  }
+  const tables = writeTables(drawing, names, () => (handle++).toString(16).toUpperCase())
+  const empty = box.minX > box.maxX
+  const { insUnits, measurement } = UNIT_CODES[drawing.unit]
+  yield groups(
+    [0, 'SECTION'],
+    [2, 'HEADER'],
+    [9, '$ACADVER'],
+    [1, 'AC1015'],
+    [9, '$DWGCODEPAGE'],
+    [3, 'ANSI_1252'],
+    [9, '$HANDSEED'],
+    [5, (handle + 1).toString(16).toUpperCase()],
+    [9, '$INSUNITS'],
+    [70, insUnits],
+    [9, '$MEASUREMENT'],
+    [70, measurement],
+    [9, '$EXTMIN'],
+    ...place(10, empty ? { x: 0, y: 0 } : { x: box.minX, y: box.minY }),
+    [9, '$EXTMAX'],
+    ...place(10, empty ? { x: 0, y: 0 } : { x: box.maxX, y: box.maxY }),
+    [0, 'ENDSEC'],
+    [0, 'SECTION'],
+    [2, 'CLASSES'],
+    [0, 'ENDSEC'],
+  )
+  yield tables
+  yield writeBlocks()
+  yield groups([0, 'SECTION'], [2, 'ENTITIES'])
+  yield* body
+  yield groups([0, 'ENDSEC'])
+  yield writeObjects()
+  yield groups([0, 'EOF'])
+}
+
+/** A name as DXF allows it: no reserved characters, at most 255 of them. */
+export function layerName(name: string): string {
+  return name.replace(FORBIDDEN, '_').trim().slice(0, 255) || 'unnamed'
+}
+
+type Group = readonly [code: number, value: string | number]
+
+function groups(...pairs: readonly Group[]): string {
+  return pairs.map(([code, value]) => `${code}\n${typeof value === 'number' ? figure(value) : encode(value)}\n`).join('')
+}
+
+/** Whole numbers as they are, others with as many decimals as a double holds and no exponent. */
+function figure(value: number): string {
+  if (Number.isInteger(value)) return String(value)
+  const short = String(value)
+  return short.includes('e') ? value.toFixed(12) : short
+}
+
+/** Characters beyond ASCII as \U+XXXX, which readers of every code page understand. */
+function encode(text: string): string {
+  return text.replace(/[^\x20-\x7e]/g, (char) =>
+    char < ' ' ? ' ' : `\\U+${char.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}`,
+  )
+}
+
+const real = (value: number): string => (Number.isInteger(value) ? `${value}.0` : figure(value))
+
+/** A point with a zero height, as the three groups from `code` on. */
+const place = (code: number, { x, y }: Point): Group[] => [
+  [code, real(x)],
+  [code + 10, real(y)],
+  [code + 20, '0.0'],
+]
+
+function writeEntity(entity: DxfEntity, layer: string, handle: string): string {
+  const head = (type: string): Group[] => [
+    [0, type],
+    [5, handle],
+    [330, HANDLE.modelBlock],
+    [100, 'AcDbEntity'],
+    [8, layer],
+  ]
+  switch (entity.type) {
+    case 'line':
+      return groups(...head('LINE'), [100, 'AcDbLine'], ...place(10, entity.start), ...place(11, entity.end))
+    case 'polyline':
+      return groups(
+        ...head('LWPOLYLINE'),
+        [100, 'AcDbPolyline'],
+        [90, entity.points.length],
+        [70, entity.closed ? 1 : 0],
+        ...entity.points.flatMap(({ x, y }): Group[] => [
+          [10, real(x)],
+          [20, real(y)],
+        ]),
+      )
+    case 'spline': {
+      const { start, pullStart, pullEnd, end } = entity.curve
+      // A Bézier curve is the B-spline of degree 3 with fourfold knots at its ends.
+      return groups(
+        ...head('SPLINE'),
+        [100, 'AcDbSpline'],
+        [70, 8],
+        [71, 3],
+        [72, 8],
+        [73, 4],
+        [74, 0],
+        ...[0, 0, 0, 0, 1, 1, 1, 1].map((knot): Group => [40, real(knot)]),
+        ...[start, pullStart, pullEnd, end].flatMap((p) => place(10, p)),
+      )
+    }
+    case 'text':
+      return groups(
+        ...head('TEXT'),
+        [100, 'AcDbText'],
+        ...place(10, entity.at),
+        [40, real(entity.height)],
+        [1, entity.text],
+        [50, real(entity.turnDeg)],
+        [100, 'AcDbText'],
+      )
+  }
+}
+
+function extentPoints(entity: DxfEntity): readonly Point[] {
+  switch (entity.type) {
+    case 'line':
+      return [entity.start, entity.end]
+    case 'polyline':
+      return entity.points
+    case 'spline':
+      return Object.values(entity.curve)
+    case 'text':
+      return [entity.at]
+  }
+}
+
+function writeTables({ layers }: DxfDrawing, names: ReadonlyMap<string, string>, next: () => string): string {
+  const table = (name: string, handle: string, rows: readonly string[]): string =>
+    groups([0, 'TABLE'], [2, name], [5, handle], [330, '0'], [100, 'AcDbSymbolTable'], [70, rows.length]) +
+    rows.join('') +
+    groups([0, 'ENDTAB'])
+  const row = (type: string, owner: string, kind: string, name: string, ...rest: Group[]): string =>
+    groups([0, type], [5, next()], [330, owner], [100, 'AcDbSymbolTableRecord'], [100, kind], [2, name], [70, 0], ...rest)
+  const lineType = (name: string) =>
+    row('LTYPE', HANDLE.lineTypeTable, 'AcDbLinetypeTableRecord', name, [3, ''], [72, 65], [73, 0], [40, '0.0'])
+  const distinct = new Map([['0', 7], ...layers.map(({ name, colorIndex }) => [names.get(name)!, colorIndex] as const)])
+  const block = (handle: string, name: string) =>
+    groups([0, 'BLOCK_RECORD'], [5, handle], [330, HANDLE.blockTable], [100, 'AcDbSymbolTableRecord'], [100, 'AcDbBlockTableRecord'], [2, name], [340, '0'])
+  const dimensionStyles =
+    groups([0, 'TABLE'], [2, 'DIMSTYLE'], [5, HANDLE.dimensionStyleTable], [330, '0'], [100, 'AcDbSymbolTable'], [70, 0], [100, 'AcDbDimStyleTable']) +
+    groups([0, 'ENDTAB'])
+  return [
+    groups([0, 'SECTION'], [2, 'TABLES']),
+    table('VPORT', HANDLE.viewportTable, []),
+    table('LTYPE', HANDLE.lineTypeTable, ['ByBlock', 'ByLayer', 'Continuous'].map(lineType)),
+    table(
+      'LAYER',
+      HANDLE.layerTable,
+      [...distinct].map(([name, color]) =>
+        row('LAYER', HANDLE.layerTable, 'AcDbLayerTableRecord', name, [62, color], [6, 'Continuous']),
+      ),
+    ),
+    table('STYLE', HANDLE.styleTable, [
+      row('STYLE', HANDLE.styleTable, 'AcDbTextStyleTableRecord', 'Standard', [40, '0.0'], [41, '1.0'], [50, '0.0'], [71, 0], [42, '2.5'], [3, 'txt'], [4, '']),
+    ]),
+    table('VIEW', HANDLE.viewTable, []),
+    table('UCS', HANDLE.frameTable, []),
+    table('APPID', HANDLE.applicationTable, [
+      row('APPID', HANDLE.applicationTable, 'AcDbRegAppTableRecord', 'ACAD'),
+    ]),
+    dimensionStyles,
+    table('BLOCK_RECORD', HANDLE.blockTable, [block(HANDLE.modelBlock, '*Model_Space'), block(HANDLE.paperBlock, '*Paper_Space')]),
+    groups([0, 'ENDSEC']),
+  ].join('')
+}
+
+function writeBlocks(): string {
+  const block = (owner: string, name: string, begin: string, end: string, paper: boolean) => {
+    const space: Group[] = paper ? [[67, 1]] : []
+    return groups(
+      [0, 'BLOCK'],
+      [5, begin],
+      [330, owner],
+      [100, 'AcDbEntity'],
+      ...space,
+      [8, '0'],
+      [100, 'AcDbBlockBegin'],
+      [2, name],
+      [70, 0],
+      ...place(10, { x: 0, y: 0 }),
+      [3, name],
+      [1, ''],
+      [0, 'ENDBLK'],
+      [5, end],
+      [330, owner],
+      [100, 'AcDbEntity'],
+      ...space,
+      [8, '0'],
+      [100, 'AcDbBlockEnd'],
+    )
+  }
+  return (
+    groups([0, 'SECTION'], [2, 'BLOCKS']) +
+    block(HANDLE.modelBlock, '*Model_Space', '20', '21', false) +
+    block(HANDLE.paperBlock, '*Paper_Space', '1C', '1D', true) +
+    groups([0, 'ENDSEC'])
+  )
+}
+
+function writeObjects(): string {
+  return groups(
+    [0, 'SECTION'],
+    [2, 'OBJECTS'],
+    [0, 'DICTIONARY'],
+    [5, HANDLE.rootDictionary],
+    [330, '0'],
+    [100, 'AcDbDictionary'],
+    [281, 1],
+    [3, 'ACAD_GROUP'],
+    [350, HANDLE.groupDictionary],
+    [0, 'DICTIONARY'],
+    [5, HANDLE.groupDictionary],
+    [330, HANDLE.rootDictionary],
+    [100, 'AcDbDictionary'],
+    [281, 1],
+    [0, 'ENDSEC'],
+  )
+}

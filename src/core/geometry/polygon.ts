@@ -1,0 +1,25 @@
+import type { Point } from './vector'
+
+/** Twice the area of a closed ring, positive where it runs anticlockwise. */
+export function doubleArea(ring: readonly Point[]): number {
+  let sum = 0
+  for (let i = 0; i < ring.length; i++) {
+    const a = ring[i]!
+    const b = ring[(i + 1) % ring.length]!
+    sum += a.x * b.y - b.x * a.y
+  }
+  return sum
+}
+
+export const area = (ring: readonly Point[]): number => Math.abs(doubleArea(ring)) / 2
+
+/** Whether `p` lies inside a closed ring (even-odd rule). */
+export function isInside(ring: readonly Point[], p: Point): boolean {
+  let inside = false
+  for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
+    const a = ring[i]!
+    const b = ring[j]!
+    if (a.y > p.y !== b.y > p.y && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) inside = !inside
+  }
+  return inside
+}

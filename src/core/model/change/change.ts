@@ -1,0 +1,83 @@
+import { array, type InferType, lazy, mixed, object, string } from 'yup'
+import { idSchema } from '../fields'
+import { type ProjectRecord, validateRecord } from '../registry'
+
+/** One record before and after; null before it was made, null after it was removed. */
+export interface Edit {
+  readonly id: string
+  readonly before: ProjectRecord | null
+  readonly after: ProjectRecord | null
+}
+
+/** One undoable, named, atomic edit of a project. */
+export interface Change {
+  /** Made by the client: the same id twice is applied once. */
+  readonly id: string
+  /** What the person did, as the undo button names it: `Trace wall`. */
+  readonly label: string
+  /** An undo or redo names the change that it takes back or brings back. */
+  readonly cause: 'edit' | 'undo' | 'redo'
+  readonly of: string | null
+  readonly edits: readonly Edit[]
+}
+
+/** A change that the server has kept. */
+export interface KeptChange extends Change {
+  /** The project's state after it, counting from 1. */
+  readonly revision: number
+}
+
+const recordOrNull = lazy((value) =>
+  value === null
+    ? mixed<ProjectRecord>().nullable().defined()
+    : mixed<ProjectRecord>()
+        .required()
+        .test('record', 'Not a record of this project.', function (candidate) {
+          try {
+            validateRecord(candidate)
+            return true
+          } catch (error) {
+            return this.createError({ message: `${this.path}: ${(error as Error).message}` })
+          }
+        }),
+)
+
+export const changeSchema = object({
+  id: idSchema.required(),
+  label: string().max(120).required(),
+  cause: string<Change['cause']>().oneOf(['edit', 'undo', 'redo']).required(),
+  of: idSchema.nullable().defined(),
+  edits: array(
+    object({ id: idSchema.required(), before: recordOrNull, after: recordOrNull })
+      .test('same-id', 'An edit is of one record.', ({ id, before, after }) =>
+        [before, after].every((record) => !record || (record as ProjectRecord).id === id),
+      )
+      .noUnknown(),
+  )
+    .min(1)
+    .max(20_000)
+    .required(),
+}).noUnknown()
+
+export type ChangeInput = InferType<typeof changeSchema>
+
+/** The change that takes `change` back. */
+export function invertChange(change: Change, id: string, cause: 'undo' | 'redo'): Change {
+  return {
+    id,
+    label: change.label,
+    cause,
+    of: change.id,
+    edits: change.edits.map(({ id: record, before, after }) => ({ id: record, before: after, after: before })).reverse(),
+  }
+}
+
+/** The records after a change. */
+export function applyChange(records: ReadonlyMap<string, ProjectRecord>, change: Change): Map<string, ProjectRecord> {
+  const next = new Map(records)
+  for (const { id, after } of change.edits) {
+    if (after) next.set(id, after)
+    else next.delete(id)
+  }
+  return next
+}

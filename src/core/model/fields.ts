@@ -1,0 +1,14 @@
+import { number, object, string } from 'yup'
+
+/** Ids are made by the client, so that a change can be sent twice and applied once. */
+export const idSchema = string().matches(/^[\w-]{1,64}$/, 'An id has 1 to 64 letters, figures, dashes or underscores.')
+
+/** JSON has no way to write infinity, but a validated object might. */
+export const finite = () => number().test('finite', 'A number is finite.', (value) => value === undefined || Number.isFinite(value))
+
+/** Sites carry coordinates of hundreds of kilometres; beyond the earth's size it is a mistake. */
+const FARTHEST_MM = 4e10
+
+export const lengthMm = () => finite().min(-FARTHEST_MM).max(FARTHEST_MM)
+
+export const pointSchema = object({ x: lengthMm().required(), y: lengthMm().required() }).noUnknown()

@@ -1,0 +1,25 @@
+import { object, type ObjectSchema, string } from 'yup'
+import { type Settings, settingsSchema } from './settings/schema'
+import { type Underlay, underlaySchema } from './underlay/schema'
+import { type Wall, wallSchema } from './wall/schema'
+
+/** Every kind of record that a project holds; a new one is a folder beside this and a line in each list. */
+export type ProjectRecord = Settings | Underlay | Wall
+export type RecordKind = ProjectRecord['kind']
+
+const SCHEMAS: { [K in RecordKind]: ObjectSchema<Extract<ProjectRecord, { kind: K }>> } = {
+  settings: settingsSchema,
+  underlay: underlaySchema,
+  wall: wallSchema,
+}
+
+const kindSchema = object({ kind: string<RecordKind>().oneOf(Object.keys(SCHEMAS) as RecordKind[]).required() })
+
+/**
+ * Checks something from outside to be a record.
+ * @throws ValidationError of Yup
+ */
+export function validateRecord(candidate: unknown): ProjectRecord {
+  const { kind } = kindSchema.validateSync(candidate, { strict: true })
+  return SCHEMAS[kind].validateSync(candidate, { strict: true, abortEarly: false }) as ProjectRecord
+}

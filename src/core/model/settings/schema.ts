@@ -1,0 +1,16 @@
+import { type InferType, number, object, string } from 'yup'
+import type { LengthUnit } from '../../units/length'
+import { idSchema } from '../fields'
+
+/** How the job writes lengths. One record a project, always under the id `settings`. */
+export const settingsSchema = object({
+  id: idSchema.oneOf(['settings']).required(),
+  kind: string().oneOf(['settings'] as const).required(),
+  unit: string<LengthUnit>().oneOf(['mm', 'cm', 'm', 'in', 'ft']).required(),
+  /** See units/format.ts. */
+  precision: number().integer().min(0).max(6).required(),
+}).noUnknown()
+
+export type Settings = InferType<typeof settingsSchema>
+
+export const USUAL_SETTINGS: Settings = { id: 'settings', kind: 'settings', unit: 'mm', precision: 0 }

@@ -1,0 +1,44 @@
+import { array, boolean, type InferType, number, object, string } from 'yup'
+import { finite, idSchema, lengthMm, pointSchema } from '../fields'
+
+/** A similarity from sheet space (points) to the work plane (millimetres): scale, then turn, then shift. */
+export const placementSchema = object({
+  kind: string().oneOf(['similarity'] as const).required(),
+  /** Millimetres of the building in one point of the sheet. */
+  mmPerPt: finite().positive().max(1e9).required(),
+  turnRad: finite().required(),
+  /** Where the sheet's lower left corner lies. */
+  originMm: pointSchema.required(),
+}).noUnknown()
+
+/** Two points of a sheet with the length that is stated between them. */
+export const knownDimensionSchema = object({
+  id: idSchema.required(),
+  /** Sheet space. */
+  fromPt: pointSchema.required(),
+  toPt: pointSchema.required(),
+  statedMm: lengthMm().positive().required(),
+  /** `fit`: the scale comes from it. `check`: measured afterwards to see whether the scale holds. */
+  role: string().oneOf(['fit', 'check'] as const).required(),
+}).noUnknown()
+
+/** A sheet placed in the project. */
+export const underlaySchema = object({
+  id: idSchema.required(),
+  kind: string().oneOf(['underlay'] as const).required(),
+  name: string().max(200).required(),
+  sheetId: idSchema.required(),
+  placement: placementSchema.required(),
+  dimensions: array(knownDimensionSchema.required()).max(500).required(),
+  visible: boolean().required(),
+  locked: boolean().required(),
+  catching: boolean().required(),
+  /** How strongly the sheet shows, 0.1 to 1. */
+  tone: finite().min(0.1).max(1).required(),
+  /** Place in the stack, larger lies on top. */
+  order: number().required(),
+}).noUnknown()
+
+export type Placement = InferType<typeof placementSchema>
+export type KnownDimension = InferType<typeof knownDimensionSchema>
+export type Underlay = InferType<typeof underlaySchema>

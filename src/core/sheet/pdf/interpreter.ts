@@ -1,0 +1,536 @@
+import type * as PdfJs from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { type Affine, apply, compose, invert, lengthFactor } from '../../geometry/affine'
+import { type Cubic, flattenCubic } from '../../geometry/bezier'
+import { boxOf, corners, intersect, isEmpty, mapBox } from '../../geometry/box'
+import type { Point } from '../../geometry/vector'
+import { type Clip, isInside, narrow } from '../clip'
+import { Flag, type Linework, type SheetLayer } from '../linework'
+import { Recorder } from '../recorder'
+import { CLIP_FLATNESS_PT } from '../tolerance'
+import {
+  type FontMetrics,
+  type GraphicsState,
+  initialState,
+  type OperatorList,
+  type Paint,
+  PLAIN_FONT,
+  type Tiling,
+} from './graphics-state'
+import type { PageSpace } from './page-space'
+import { showText } from './text'
+
+/** Pieces of a tiling drawn at most; a finer hatch stays a fill with its outline. */
+const TILING_MOST_OPERATORS = 200_000
+
+/** Path pieces as pdf.js packs them. */
+const Draw = { moveTo: 0, lineTo: 1, curveTo: 2, quadraticCurveTo: 3, closePath: 4 } as const
+
+/** What the interpreter asks of the document that it reads. */
+export interface PageContext {
+  ops: typeof PdfJs.OPS
+  font(name: string): FontMetrics | null
+  /** The name and first state of the layer that optional content belongs to; null for membership that can't be named. */
+  layer(properties: unknown): SheetLayer | null
+}
+
+/** Interprets a page's operator list into linework, chunk by chunk, with its whole graphics state. */
+export class Interpreter {
+  private readonly recorder: Recorder
+  private readonly start: GraphicsState
+  private state: GraphicsState
+  private readonly stack: GraphicsState[] = []
+  /** Space in which pattern matrices are stated: that of the page, or of the form being drawn. */
+  private formSpace: Affine
+  private readonly formSpaces: Affine[] = []
+  private readonly layers: SheetLayer[] = []
+  private readonly content: { layer: number; off: boolean }[] = []
+  private softMasks = 0
+  private markup = false
+  private tilingDepth = 0
+  private pendingClip: 'nonzero' | 'evenodd' | null = null
+  private strokeStyle = -1
+  private fillStyle = -1
+
+  constructor(
+    private readonly context: PageContext,
+    space: PageSpace,
+  ) {
+    const { widthPt, heightPt, toSheet } = space
+    const clip: Clip = { box: { minX: 0, minY: 0, maxX: widthPt, maxY: heightPt }, areas: [] }
+    this.recorder = new Recorder(widthPt, heightPt)
+    this.start = initialState(toSheet, clip)
+    this.state = { ...this.start }
+    this.formSpace = toSheet
+  }
+
+  finish(): Linework {
+    return this.recorder.finish(this.layers)
+  }
+
+  execute({ fnArray, argsArray }: OperatorList): void {
+    for (let i = 0; i < fnArray.length; i++) this.operator(fnArray[i]!, argsArray[i] as never)
+  }
+
+  private operator(fn: number, args: never[]): void {
+    const { ops } = this.context
+    const { state } = this
+    switch (fn) {
+      case ops.constructPath:
+        return this.path(args[0], (args[1] as Float32Array[])[0])
+      case ops.save:
+        this.stack.push({ ...state })
+        return
+      case ops.restore:
+        return this.restore()
+      case ops.transform:
+        return this.transform(args as unknown as Affine)
+      case ops.clip:
+        this.pendingClip = 'nonzero'
+        return
+      case ops.eoClip:
+        this.pendingClip = 'evenodd'
+        return
+      case ops.setLineWidth:
+        state.lineWidth = Math.abs(args[0])
+        this.strokeStyle = -1
+        return
+      case ops.setDash:
+        state.dash = args[0]
+        this.strokeStyle = -1
+        return
+      case ops.setStrokeRGBColor:
+        return this.paint('stroke', { color: args[0], alpha: state.stroke.alpha })
+      case ops.setFillRGBColor:
+        return this.paint('fill', { color: args[0], alpha: state.fill.alpha })
+      case ops.setStrokeTransparent:
+        return this.paint('stroke', { color: '#000000', alpha: state.stroke.alpha, none: true })
+      case ops.setFillTransparent:
+        return this.paint('fill', { color: '#000000', alpha: state.fill.alpha, none: true })
+      case ops.setStrokeColorN:
+        return this.paint('stroke', { color: 'pattern', alpha: state.stroke.alpha })
+      case ops.setFillColorN:
+        return this.paint('fill', { color: 'pattern', alpha: state.fill.alpha, tiling: readTiling(args) })
+      case ops.setGState:
+        return this.extendedState(args[0])
+      case ops.beginMarkedContentProps:
+        return this.beginContent(args[0], args[1])
+      case ops.beginMarkedContent:
+        return this.beginContent('', null)
+      case ops.endMarkedContent:
+        this.content.pop()
+        return this.dropStyles()
+      case ops.paintFormXObjectBegin:
+        return this.beginForm(args[0], args[1])
+      case ops.paintFormXObjectEnd:
+        this.formSpace = this.formSpaces.pop() ?? this.formSpace
+        return this.restore()
+      case ops.beginGroup:
+        return this.beginGroup(args[0])
+      case ops.endGroup:
+        if ((args[0] as Group | undefined)?.smask) this.softMasks--
+        return this.restore()
+      case ops.beginAnnotation:
+        return this.beginAnnotation(args[1], args[2], args[3])
+      case ops.endAnnotation:
+        this.markup = false
+        return this.reset()
+      case ops.shadingFill:
+        this.recorder.nextPaint()
+        return this.recorder.area([corners(state.clip.box)], false, 'pattern')
+      case ops.paintImageXObject:
+        return this.image(state.ctm, args[1], args[2])
+      case ops.paintInlineImageXObject:
+      case ops.paintImageMaskXObject:
+        return this.image(state.ctm, (args[0] as Sized).width, (args[0] as Sized).height)
+      case ops.paintSolidColorImageMask:
+        return this.image(state.ctm, 1, 1)
+      case ops.paintImageXObjectRepeat:
+        return this.images(args[3], (x, y) => [args[1], 0, 0, args[2], x, y])
+      case ops.paintImageMaskXObjectRepeat:
+        return this.images(args[5], (x, y) => [args[1], args[2] ?? 0, args[3] ?? 0, args[4], x, y])
+      case ops.paintInlineImageXObjectGroup:
+        return this.imageGroup(args[1], args[0])
+      case ops.paintImageMaskXObjectGroup:
+        return this.imageGroup(args[0])
+      case ops.beginText:
+        state.textMatrix = [1, 0, 0, 1, 0, 0]
+        state.textX = state.lineX = state.textY = state.lineY = 0
+        return
+      case ops.setFont:
+        return this.font(args[0], args[1])
+      case ops.setTextMatrix:
+        state.textMatrix = [...(args[0] as Float32Array)] as unknown as Affine
+        state.textX = state.lineX = state.textY = state.lineY = 0
+        return
+      case ops.moveText:
+        return this.moveText(args[0], args[1])
+      case ops.setLeadingMoveText:
+        state.leading = args[1]
+        return this.moveText(args[0], args[1])
+      case ops.nextLine:
+        return this.moveText(0, state.leading)
+      case ops.setLeading:
+        state.leading = -args[0]
+        return
+      case ops.setCharSpacing:
+        state.charSpacing = args[0]
+        return
+      case ops.setWordSpacing:
+        state.wordSpacing = args[0]
+        return
+      case ops.setHScale:
+        state.textHScale = args[0] / 100
+        return
+      case ops.setTextRise:
+        state.textRise = args[0]
+        return
+      case ops.setTextRenderingMode:
+        state.textRenderingMode = args[0]
+        return
+      case ops.showText:
+        return this.text(args[0])
+    }
+  }
+
+  private restore(): void {
+    const former = this.stack.pop()
+    if (former) this.state = former
+    this.dropStyles()
+  }
+
+  private transform(map: Affine): void {
+    this.state.ctm = compose(map, this.state.ctm)
+    this.strokeStyle = -1
+  }
+
+  private reset(): void {
+    this.stack.length = 0
+    this.state = { ...this.start }
+    this.dropStyles()
+  }
+
+  private paint(which: 'stroke' | 'fill', paint: Paint): void {
+    this.state[which] = paint
+    if (which === 'stroke') this.strokeStyle = -1
+    else this.fillStyle = -1
+  }
+
+  private dropStyles(): void {
+    this.strokeStyle = -1
+    this.fillStyle = -1
+  }
+
+  private extendedState(entries: readonly [string, never][]): void {
+    for (const [key, value] of entries) {
+      if (key === 'LW') this.state.lineWidth = value
+      else if (key === 'D') this.state.dash = value[0]
+      else if (key === 'CA') this.state.stroke = { ...this.state.stroke, alpha: value }
+      else if (key === 'ca') this.state.fill = { ...this.state.fill, alpha: value }
+      else if (key === 'Font') this.font(value[0], value[1])
+    }
+    this.dropStyles()
+  }
+
+  private beginContent(tag: string, properties: unknown): void {
+    const outer = this.content.at(-1) ?? { layer: -1, off: false }
+    const layer = tag === 'OC' ? this.context.layer(properties) : null
+    this.content.push(layer ? { layer: this.layerIndex(layer), off: outer.off || !layer.visible } : outer)
+    this.dropStyles()
+  }
+
+  private layerIndex(layer: SheetLayer): number {
+    const known = this.layers.findIndex((each) => each.name === layer.name && each.visible === layer.visible)
+    return known >= 0 ? known : this.layers.push(layer) - 1
+  }
+
+  private get layer(): number {
+    return this.content.at(-1)?.layer ?? -1
+  }
+
+  private hidden(paint: Paint): number {
+    const transparent = paint.none || paint.alpha === 0 || this.softMasks > 0
+    return (transparent ? Flag.transparent : 0) | (this.content.at(-1)?.off ? Flag.layerOff : 0)
+  }
+
+  private beginForm(matrix: Affine | null, box: readonly number[] | null): void {
+    this.stack.push({ ...this.state })
+    this.formSpaces.push(this.formSpace)
+    if (matrix) this.transform(matrix)
+    this.formSpace = this.state.ctm
+    if (box) this.clipToBox(box, this.state.ctm)
+  }
+
+  private beginGroup(group: Group): void {
+    this.stack.push({ ...this.state })
+    if (group.smask) this.softMasks++
+    if (group.bbox) this.clipToBox(group.bbox, group.matrix ? compose(group.matrix, this.state.ctm) : this.state.ctm)
+  }
+
+  private beginAnnotation(rect: readonly number[] | null, transform: Affine, matrix: Affine): void {
+    this.reset()
+    this.markup = true
+    if (rect) this.clipToBox(rect, this.state.ctm)
+    this.transform(transform)
+    this.transform(matrix)
+    this.formSpace = this.state.ctm
+  }
+
+  private clipToBox([x1, y1, x2, y2]: readonly number[], map: Affine): void {
+    const box = { minX: Math.min(x1!, x2!), minY: Math.min(y1!, y2!), maxX: Math.max(x1!, x2!), maxY: Math.max(y1!, y2!) }
+    const ring = corners(box).map((corner) => apply(map, corner))
+    this.state.clip = narrow(this.state.clip, [ring], false)
+  }
+
+  private penStyle(): number {
+    const { state } = this
+    if (this.strokeStyle < 0) {
+      const grow = lengthFactor(state.ctm)
+      const tidy = (pt: number) => Number((pt * grow).toPrecision(5))
+      this.strokeStyle = this.recorder.style({
+        kind: 'stroke',
+        color: state.stroke.color,
+        alpha: state.stroke.alpha,
+        widthPt: tidy(state.lineWidth),
+        dashPt: state.dash.map(tidy),
+        layer: this.layer,
+        markup: this.markup,
+      })
+    }
+    return this.strokeStyle
+  }
+
+  private inkStyle(): number {
+    const { color, alpha } = this.state.fill
+    if (this.fillStyle < 0)
+      this.fillStyle = this.recorder.style({
+        kind: 'fill',
+        color,
+        alpha,
+        widthPt: 0,
+        dashPt: [],
+        layer: this.layer,
+        markup: this.markup,
+      })
+    return this.fillStyle
+  }
+
+  private path(op: number, data: Float32Array | undefined): void {
+    const { ops } = this.context
+    if (!data) return
+    const both = op >= ops.fillStroke && op <= ops.closeEOFillStroke
+    const strokes = both || op === ops.stroke || op === ops.closeStroke
+    const fills = both || op === ops.fill || op === ops.eoFill
+    if (op !== ops.endPath) {
+      this.recorder.nextPaint()
+      const closing = op === ops.closeStroke || op === ops.closeFillStroke || op === ops.closeEOFillStroke
+      if (strokes) this.outline(data, this.penStyle(), this.hidden(this.state.stroke), closing)
+      if (fills) this.fill(op, data, strokes)
+    }
+    if (this.pendingClip) {
+      this.state.clip = narrow(this.state.clip, this.rings(data), this.pendingClip === 'evenodd')
+      this.pendingClip = null
+    }
+  }
+
+  /** Fills are seen by their outline, unless the same path is stroked as well. */
+  private fill(op: number, data: Float32Array, stroked: boolean): void {
+    const { ops } = this.context
+    const { fill } = this.state
+    const flags = this.hidden(fill)
+    const rings = this.rings(data)
+    // A line filled has no area and leaves no mark.
+    if (rings.every(({ length }) => length < 3)) return
+    if (!stroked) this.outline(data, this.inkStyle(), flags, true)
+    if (flags) return
+    const evenOdd = op === ops.eoFill || op === ops.eoFillStroke || op === ops.closeEOFillStroke
+    if (fill.tiling) this.tile(fill.tiling, rings, evenOdd)
+    this.recorder.area(rings, evenOdd, fill.color)
+  }
+
+  /** Every piece of a path as segments and curves. @param close whether open subpaths are closed by a line */
+  private outline(data: Float32Array, style: number, flags: number, close: boolean): void {
+    const [a, b, c, d, e, f] = this.state.ctm
+    let startX = 0
+    let startY = 0
+    let x = 0
+    let y = 0
+    let pieces = 0
+    for (let i = 0; i < data.length; ) {
+      const draw = data[i]
+      if (draw === Draw.lineTo || draw === Draw.moveTo) {
+        const toX = a * data[i + 1]! + c * data[i + 2]! + e
+        const toY = b * data[i + 1]! + d * data[i + 2]! + f
+        if (draw === Draw.lineTo) {
+          this.line(x, y, toX, toY, style, flags)
+          pieces++
+        } else {
+          if (close && pieces > 1) this.line(x, y, startX, startY, style, flags)
+          startX = toX
+          startY = toY
+          pieces = 0
+        }
+        x = toX
+        y = toY
+        i += 3
+      } else if (draw === Draw.closePath) {
+        // A line drawn out and back (two points, closed) is one line, not two.
+        if (pieces > 1) this.line(x, y, startX, startY, style, flags)
+        x = startX
+        y = startY
+        pieces = 0
+        i += 1
+      } else {
+        const curve = curveAt(data, i, this.state.ctm, { x, y })
+        this.recorder.curve(curve, style, flags, this.state.clip)
+        x = curve.end.x
+        y = curve.end.y
+        pieces += 2
+        i += draw === Draw.curveTo ? 7 : 5
+      }
+    }
+    if (close && pieces > 1) this.line(x, y, startX, startY, style, flags)
+  }
+
+  private line(x1: number, y1: number, x2: number, y2: number, style: number, flags: number): void {
+    if (x1 !== x2 || y1 !== y2) this.recorder.segment(x1, y1, x2, y2, style, flags, this.state.clip)
+  }
+
+  /** The subpaths as closed rings of points in sheet space, curves flattened. */
+  private rings(data: Float32Array): Point[][] {
+    const { ctm } = this.state
+    const rings: Point[][] = []
+    let ring: Point[] = []
+    for (let i = 0; i < data.length; ) {
+      const draw = data[i]
+      if (draw === Draw.closePath) {
+        rings.push((ring = ring.slice(0, 1)))
+        i += 1
+      } else if (draw === Draw.moveTo || draw === Draw.lineTo) {
+        const p = apply(ctm, { x: data[i + 1]!, y: data[i + 2]! })
+        if (draw === Draw.moveTo) rings.push((ring = [p]))
+        else ring.push(p)
+        i += 3
+      } else {
+        const curve = curveAt(data, i, ctm, ring.at(-1) ?? { x: 0, y: 0 })
+        ring.push(...flattenCubic(curve, CLIP_FLATNESS_PT).slice(1))
+        i += draw === Draw.curveTo ? 7 : 5
+      }
+    }
+    return rings.filter(({ length }) => length > 1)
+  }
+
+  /** Draws the cells of a tiling within the rings that it fills. */
+  private tile(tiling: Tiling, rings: readonly (readonly Point[])[], evenOdd: boolean): void {
+    const { matrix, box, stepX, stepY, operators } = tiling
+    const space = compose(matrix, this.formSpace)
+    const inverse = invert(space)
+    const filled = intersect(boxOf(rings.flat()), this.state.clip.box)
+    if (!inverse || isEmpty(filled) || this.tilingDepth > 1) return
+    const seen = mapBox(inverse, filled)
+    const first = { x: Math.floor((seen.minX - box[2]) / stepX), y: Math.floor((seen.minY - box[3]) / stepY) }
+    const last = { x: Math.ceil((seen.maxX - box[0]) / stepX), y: Math.ceil((seen.maxY - box[1]) / stepY) }
+    const cells = (last.x - first.x + 1) * (last.y - first.y + 1)
+    if (!(cells * operators.fnArray.length <= TILING_MOST_OPERATORS)) return
+    const former = this.state
+    const depth = this.stack.length
+    const clip = narrow(former.clip, rings, evenOdd)
+    this.tilingDepth++
+    for (let row = first.y; row <= last.y; row++)
+      for (let column = first.x; column <= last.x; column++) {
+        const { color, alpha } = former.fill
+        const ink = color === 'pattern' ? '#000000' : color
+        const cell = compose([1, 0, 0, 1, column * stepX, row * stepY], space)
+        this.state = { ...initialState(cell, clip), stroke: { color: ink, alpha }, fill: { color: ink, alpha } }
+        this.dropStyles()
+        this.clipToBox(box, cell)
+        this.execute(operators)
+        this.stack.length = depth
+      }
+    this.tilingDepth--
+    this.state = former
+    this.dropStyles()
+  }
+
+  private images(positions: ArrayLike<number>, cell: (x: number, y: number) => Affine): void {
+    for (let i = 0; i < positions.length; i += 2)
+      this.image(compose(cell(positions[i]!, positions[i + 1]!), this.state.ctm), 0, 0)
+  }
+
+  private imageGroup(entries: readonly (Partial<Sized> & { transform: Affine })[], whole?: Sized): void {
+    for (const { transform, width, height } of entries)
+      this.image(compose(transform, this.state.ctm), width ?? whole?.width ?? 0, height ?? whole?.height ?? 0)
+  }
+
+  private image(map: Affine, widthPx: number, heightPx: number): void {
+    const { clip, fill } = this.state
+    const seen = !isEmpty(intersect(mapBox(map, { minX: 0, minY: 0, maxX: 1, maxY: 1 }), clip.box))
+    const flags = this.hidden({ ...fill, none: false }) | (seen ? 0 : Flag.clipped)
+    this.recorder.nextPaint()
+    this.recorder.image({ map, widthPx: widthPx ?? 0, heightPx: heightPx ?? 0, layer: this.layer, flags })
+  }
+
+  private font(name: string, size: number): void {
+    this.state.font = this.context.font(name) ?? PLAIN_FONT
+    this.state.fontSize = size
+  }
+
+  private moveText(x: number, y: number): void {
+    this.state.lineX += x
+    this.state.lineY += y
+    this.state.textX = this.state.lineX
+    this.state.textY = this.state.lineY
+  }
+
+  private text(glyphs: never): void {
+    const { state } = this
+    const shown = showText(state, glyphs)
+    if (!shown) return
+    // Modes 0 to 6 without 3 paint; 3 and 7 leave no mark (ISO 32000-2, table 104).
+    const mode = state.textRenderingMode
+    const paint = mode === 1 || mode === 5 ? state.stroke : state.fill
+    const middle = {
+      x: shown.x + (Math.cos(shown.turnRad) * shown.lengthPt) / 2,
+      y: shown.y + (Math.sin(shown.turnRad) * shown.lengthPt) / 2,
+    }
+    const seen = isInside(state.clip, middle) || isInside(state.clip, shown)
+    const flags =
+      this.hidden(paint) | (mode === 3 || mode === 7 ? Flag.transparent : 0) | (seen ? 0 : Flag.clipped)
+    this.recorder.nextPaint()
+    this.recorder.run({ ...shown, layer: this.layer, flags }, paint.color)
+  }
+}
+
+interface Group {
+  matrix?: Affine | null
+  bbox?: readonly number[] | null
+  smask?: unknown
+}
+
+interface Sized {
+  width: number
+  height: number
+}
+
+function readTiling(args: readonly unknown[]): Tiling | undefined {
+  if (args[0] !== 'TilingPattern') return undefined
+  const [, , operators, matrix, box, stepX, stepY] = args as [
+    string,
+    unknown,
+    OperatorList,
+    Affine,
+    Tiling['box'],
+    number,
+    number,
+  ]
+  if (!stepX || !stepY) return undefined
+  return { operators, matrix, box, stepX: Math.abs(stepX), stepY: Math.abs(stepY) }
+}
+
+function curveAt(data: Float32Array, at: number, ctm: Affine, start: Point): Cubic {
+  const p = (k: number) => apply(ctm, { x: data[at + k]!, y: data[at + k + 1]! })
+  if (data[at] === Draw.curveTo) return { start, pullStart: p(1), pullEnd: p(3), end: p(5) }
+  const pull = p(1)
+  const end = p(3)
+  const third = (q: Point) => ({ x: q.x + (2 / 3) * (pull.x - q.x), y: q.y + (2 / 3) * (pull.y - q.y) })
+  return { start, pullStart: third(start), pullEnd: third(end), end }
+}

@@ -1,0 +1,191 @@
+import * as pdfjs from 'pdfjs-dist/legacy/build/pdf.mjs'
+import { WorkerMessageHandler } from 'pdfjs-dist/legacy/build/pdf.worker.mjs'
+import type { Affine } from '../../geometry/affine'
+import type { Linework, SheetLayer } from '../linework'
+import { type FontMetrics, type OperatorList, PLAIN_FONT } from './graphics-state'
+import { inProcessPorts } from './in-process-port'
+import { Interpreter, type PageContext } from './interpreter'
+import { type PageSpace, pageSpace } from './page-space'
+import { type SourceProblem, SourceError, problemOf } from './problem'
+
+/** Where pdf.js finds what it reads on demand: folders or addresses, each with a closing slash. */
+export interface PdfAssets {
+  cMapUrl: string
+  standardFontDataUrl: string
+  wasmUrl: string
+  iccUrl: string
+}
+
+export interface OpenOptions {
+  assets: PdfAssets
+  password?: string
+}
+
+/** The longest side that a page may have: 200 in, the implementation limit of PDF 1.x, with units scaled by /UserUnit beyond. */
+export const LONGEST_SIDE_PT = 14_400 * 75
+
+/**
+ * Opens a PDF in this thread.
+ * @param bytes the whole file; taken over, not to be used afterwards
+ * @throws SourceError where the file can't be opened, with the reason
+ */
+export async function openPdf(bytes: Uint8Array, { assets, password }: OpenOptions): Promise<PdfFile> {
+  const reader: { current: ChunkReader | null } = { current: null }
+  const [near, far] = inProcessPorts((message) => tapOperators(message, reader))
+  WorkerMessageHandler.initializeFromPort(far)
+  const worker = new pdfjs.PDFWorker({ port: near as unknown as null, verbosity: 0 })
+  const task = pdfjs.getDocument({
+    data: bytes,
+    worker,
+    password,
+    verbosity: 0,
+    isEvalSupported: false,
+    useSystemFonts: false,
+    cMapPacked: true,
+    ...assets,
+  })
+  // Without an answer here pdf.js waits for a password for ever; with one it reports what was wrong with it.
+  task.onPassword = (_again: unknown, reason: number) => {
+    throw new SourceError(reason === pdfjs.PasswordResponses.NEED_PASSWORD ? 'password-needed' : 'password-wrong')
+  }
+  try {
+    const document = await task.promise
+    if (document.numPages < 1) throw new SourceError('no-pages')
+    const { info } = (await document.getMetadata().catch(() => ({ info: {} }))) as { info: { Producer?: string } }
+    return new PdfFile(document, info.Producer ?? '', reader, () => close(task, worker))
+  } catch (error) {
+    await close(task, worker)
+    throw problemOf(error)
+  }
+}
+
+async function close(task: pdfjs.PDFDocumentLoadingTask, worker: pdfjs.PDFWorker): Promise<void> {
+  await task.destroy().catch(() => undefined)
+  worker.destroy()
+}
+
+/** One opened PDF. */
+export class PdfFile {
+  constructor(
+    readonly document: pdfjs.PDFDocumentProxy,
+    /** What the file says of the program that wrote it. */
+    readonly producer: string,
+    private readonly reader: { current: ChunkReader | null },
+    readonly close: () => Promise<void>,
+  ) {}
+
+  get pageCount(): number {
+    return this.document.numPages
+  }
+
+  /** The names that the file gives its pages, if it does. */
+  async labels(): Promise<readonly string[] | null> {
+    return this.document.getPageLabels().catch(() => null)
+  }
+
+  /** @param number from 1 */
+  async page(number: number): Promise<PdfPage> {
+    try {
+      const page = await this.document.getPage(number)
+      const space = pageSpace(page.view, page.rotate, page.userUnit)
+      return { number, page, space, rotation: page.rotate }
+    } catch (error) {
+      throw problemOf(error)
+    }
+  }
+
+  /** Reads everything that a page draws. The page's operators stream through and are not kept. */
+  async linework({ page, space }: PdfPage): Promise<Linework> {
+    const fonts = new Map<string, FontMetrics>()
+    const context: PageContext = {
+      ops: pdfjs.OPS,
+      font: (name) => fonts.get(name) ?? null,
+      layer: await this.layerNames(),
+    }
+    const interpreter = new Interpreter(context, space)
+    // Operators are read the moment they come, but never before the fonts that they name.
+    const waiting: Promise<void>[] = []
+    let queue = Promise.resolve()
+    let queued = 0
+    this.reader.current = {
+      font: (name) => {
+        const known = new Promise<void>((resolve) =>
+          page.commonObjs.get(name, (font: LoadedFont) => {
+            fonts.set(name, { matrix: font?.fontMatrix ?? PLAIN_FONT.matrix, vertical: font?.vertical ?? false })
+            waiting.splice(waiting.indexOf(known), 1)
+            resolve()
+          }),
+        )
+        waiting.push(known)
+      },
+      operators: (list) => {
+        if (waiting.length === 0 && queued === 0) return interpreter.execute(list)
+        queued++
+        queue = Promise.all([queue, ...waiting]).then(() => {
+          interpreter.execute(list)
+          queued--
+        })
+      },
+    }
+    try {
+      await page.getOperatorList()
+      await queue
+      return interpreter.finish()
+    } catch (error) {
+      throw problemOf(error)
+    } finally {
+      this.reader.current = null
+      page.cleanup()
+    }
+  }
+
+  private async layerNames(): Promise<PageContext['layer']> {
+    const config = await this.document.getOptionalContentConfig()
+    return (properties) => {
+      const content = properties as { type?: string; id?: string; ids?: string[] } | null
+      if (!content?.type) return null
+      const ids = content.type === 'OCG' ? [content.id!] : (content.ids ?? [])
+      const names = ids.map((id) => (config.getGroup(id) as { name?: string } | null)?.name).filter(Boolean)
+      return { name: names.join(' + ') || 'unnamed layer', visible: config.isVisible(content) } satisfies SheetLayer
+    }
+  }
+}
+
+export interface PdfPage {
+  /** From 1. */
+  readonly number: number
+  readonly page: pdfjs.PDFPageProxy
+  readonly space: PageSpace
+  /** Degrees clockwise by which the file says the page is to be turned. */
+  readonly rotation: number
+}
+
+export type { SourceProblem }
+
+interface LoadedFont {
+  fontMatrix?: Affine
+  vertical?: boolean
+}
+
+interface ChunkReader {
+  font(name: string): void
+  operators(list: OperatorList): void
+}
+
+interface WorkerMessage {
+  action?: string
+  data?: unknown
+  chunk?: { fnArray?: number[]; argsArray: unknown[]; length: number }
+}
+
+/** While a page is being read, its operators go to the reader and an empty chunk goes on; otherwise they pass. */
+function tapOperators(message: unknown, reader: { current: ChunkReader | null }): unknown {
+  const { action, data, chunk } = message as WorkerMessage
+  if (action === 'commonobj' && Array.isArray(data) && data[1] === 'Font') reader.current?.font(data[0] as string)
+  if (!chunk?.fnArray) return message
+  // The sender empties its arrays after handing them over, so they are copied.
+  const list = { fnArray: chunk.fnArray.slice(), argsArray: chunk.argsArray.slice() }
+  if (!reader.current) return { ...(message as object), chunk: { ...chunk, ...list } }
+  reader.current.operators(list)
+  return { ...(message as object), chunk: { ...chunk, fnArray: [], argsArray: [], length: 0 } }
+}

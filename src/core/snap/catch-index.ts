@@ -1,0 +1,131 @@
+import Flatbush from 'flatbush'
+import { type Cubic, flattenCubic, nearestOnCubic, cubicAt } from '../geometry/bezier'
+import { nearestOnSegment } from '../geometry/segment'
+import { along, distance, type Point } from '../geometry/vector'
+import { isVisible } from '../sheet/linework'
+
+/** Lines that can be caught, in one space. Flags as in sheet/linework.ts; what they mark as unseen is left out. */
+export interface CatchLines {
+  /** x1, y1, x2, y2 for each segment. */
+  readonly segments: Float32Array | Float64Array
+  readonly segmentFlags: Uint8Array
+  /** x1, y1, cx1, cy1, cx2, cy2, x2, y2 for each cubic. */
+  readonly curves: Float32Array | Float64Array
+  readonly curveFlags: Uint8Array
+}
+
+/** A line near the cursor. */
+export interface NearLine {
+  /** Segments first, then curves. */
+  readonly item: number
+  readonly flags: number
+  readonly start: Point
+  readonly end: Point
+  /** Null for a straight segment. */
+  readonly curve: Cubic | null
+}
+
+/** Lines looked at in one query at most; beyond that the cursor is too far out to mean one of them. */
+export const MOST_NEAR = 48
+
+/** How far the chords that stand for a curve in crossings may leave it, as a part of the catching radius. */
+const FLATNESS = 1e-3
+
+/** Finds lines near a point. A buffer underneath: it can be handed to a worker or kept as bytes. */
+export class CatchIndex {
+  private constructor(
+    readonly lines: CatchLines,
+    /** Which line stands at each place of the tree. */
+    readonly items: Uint32Array,
+    readonly tree: Flatbush | null,
+  ) {}
+
+  static build(lines: CatchLines): CatchIndex {
+    const segmentCount = lines.segmentFlags.length
+    const items = new Uint32Array(segmentCount + lines.curveFlags.length)
+    let count = 0
+    for (let i = 0; i < segmentCount; i++) if (isVisible(lines.segmentFlags[i]!)) items[count++] = i
+    for (let i = 0; i < lines.curveFlags.length; i++)
+      if (isVisible(lines.curveFlags[i]!)) items[count++] = segmentCount + i
+    if (count === 0) return new CatchIndex(lines, items.slice(0, 0), null)
+    const single = lines.segments instanceof Float32Array
+    const tree = new Flatbush(count, 16, single ? Float32Array : Float64Array)
+    const { segments, curves } = lines
+    for (let k = 0; k < count; k++) {
+      const item = items[k]!
+      if (item < segmentCount) {
+        const at = item * 4
+        const x1 = segments[at]!
+        const y1 = segments[at + 1]!
+        const x2 = segments[at + 2]!
+        const y2 = segments[at + 3]!
+        tree.add(x1 < x2 ? x1 : x2, y1 < y2 ? y1 : y2, x1 < x2 ? x2 : x1, y1 < y2 ? y2 : y1)
+      } else {
+        const at = (item - segmentCount) * 8
+        const xs = [curves[at]!, curves[at + 2]!, curves[at + 4]!, curves[at + 6]!]
+        const ys = [curves[at + 1]!, curves[at + 3]!, curves[at + 5]!, curves[at + 7]!]
+        tree.add(Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys))
+      }
+    }
+    tree.finish()
+    return new CatchIndex(lines, items.slice(0, count), tree)
+  }
+
+  /** Takes up an index kept as bytes. @param tree the tree's own buffer, or null where nothing can be caught */
+  static from(lines: CatchLines, items: Uint32Array, tree: Flatbush | null): CatchIndex {
+    return new CatchIndex(lines, items, tree)
+  }
+
+  get isEmpty(): boolean {
+    return this.tree === null
+  }
+
+  /** Lines that come within `radius` of `p`, at most MOST_NEAR of them. */
+  near(p: Point, radius: number): NearLine[] {
+    const found: NearLine[] = []
+    this.tree?.search(p.x - radius, p.y - radius, p.x + radius, p.y + radius, (k) => {
+      if (found.length >= MOST_NEAR) return false
+      const line = this.line(this.items[k]!)
+      if (distance(nearestOn(line, p), p) <= radius) found.push(line)
+      return false
+    })
+    return found
+  }
+
+  private line(item: number): NearLine {
+    const segmentCount = this.lines.segmentFlags.length
+    if (item < segmentCount) {
+      const { segments, segmentFlags } = this.lines
+      const at = item * 4
+      return {
+        item,
+        flags: segmentFlags[item]!,
+        start: { x: segments[at]!, y: segments[at + 1]! },
+        end: { x: segments[at + 2]!, y: segments[at + 3]! },
+        curve: null,
+      }
+    }
+    const { curves, curveFlags } = this.lines
+    const at = (item - segmentCount) * 8
+    const p = (k: number) => ({ x: curves[at + k]!, y: curves[at + k + 1]! })
+    const curve = { start: p(0), pullStart: p(2), pullEnd: p(4), end: p(6) }
+    return { item, flags: curveFlags[item - segmentCount]!, start: curve.start, end: curve.end, curve }
+  }
+}
+
+export function nearestOn({ start, end, curve }: NearLine, p: Point): Point {
+  return curve ? cubicAt(curve, nearestOnCubic(curve, p)) : along(start, end, nearestOnSegment(start, end, p))
+}
+
+/** The chords of a line that come near `p`: itself where it is straight. */
+export function chordsNear({ start, end, curve }: NearLine, p: Point, radius: number): [Point, Point][] {
+  if (!curve) return [[start, end]]
+  const points = flattenCubic(curve, radius * FLATNESS)
+  const chords: [Point, Point][] = []
+  for (let i = 0; i + 1 < points.length; i++) {
+    const a = points[i]!
+    const b = points[i + 1]!
+    if (distance(along(a, b, nearestOnSegment(a, b, p)), p) <= radius) chords.push([a, b])
+  }
+  return chords
+}

@@ -1,0 +1,72 @@
+import { type LengthUnit, MM_PER } from './length'
+
+/** How lengths are shown on a job. A display choice only: it never rounds what is kept. */
+export interface LengthDisplay {
+  unit: LengthUnit
+  /** Decimals for `mm`, `cm` and `m`; for `in` and `ft` the finest fraction is 1/2^precision inch (0 to 6). */
+  precision: number
+}
+
+/** The usual display of each unit. */
+export const USUAL_DISPLAY: Record<LengthUnit, LengthDisplay> = {
+  mm: { unit: 'mm', precision: 1 },
+  cm: { unit: 'cm', precision: 1 },
+  m: { unit: 'm', precision: 3 },
+  in: { unit: 'in', precision: 4 },
+  ft: { unit: 'ft', precision: 4 },
+}
+
+/**
+ * A length as the job writes it: `3110 mm`, `3.110 m`, `10′ 2 1/2″`.
+ * @param mm the length in millimetres
+ * @param named whether the unit is written behind metric figures
+ */
+export function formatLength(mm: number, display: LengthDisplay, named = true): string {
+  const sign = mm < 0 ? '−' : ''
+  const size = Math.abs(mm)
+  switch (display.unit) {
+    case 'ft':
+      return withoutNegativeZero(sign, feetAndInches(size, 2 ** display.precision))
+    case 'in':
+      return withoutNegativeZero(sign, `${inches(Math.round((size / 25.4) * 2 ** display.precision), 2 ** display.precision)}″`)
+    default: {
+      const figure = (size / MM_PER[display.unit]).toFixed(display.precision)
+      return withoutNegativeZero(sign, named ? `${figure} ${display.unit}` : figure)
+    }
+  }
+}
+
+/** An area in the job's own square unit: `12.40 m²` or `133.5 ft²`. */
+export function formatArea(mm2: number, unit: LengthUnit): string {
+  return unit === 'in' || unit === 'ft' ? `${(mm2 / 304.8 ** 2).toFixed(1)} ft²` : `${(mm2 / 1e6).toFixed(2)} m²`
+}
+
+/** A ratio of sheet to site as the trade writes it: `1:100`, `1:98.61`, or `2:1` for enlarged details. */
+export function formatRatio(mmPerSheetMm: number): string {
+  const tidy = (n: number) => Number(n.toPrecision(4)).toString()
+  return mmPerSheetMm >= 1 ? `1:${tidy(mmPerSheetMm)}` : `${tidy(1 / mmPerSheetMm)}:1`
+}
+
+function withoutNegativeZero(sign: string, figure: string): string {
+  return /[1-9]/.test(figure) ? sign + figure : figure
+}
+
+function feetAndInches(mm: number, parts: number): string {
+  const total = Math.round((mm / 25.4) * parts)
+  const feet = Math.floor(total / (12 * parts))
+  const rest = inches(total - feet * 12 * parts, parts)
+  return feet === 0 ? `${rest}″` : `${feet}′ ${rest}″`
+}
+
+/** `count` parts of 1/`parts` inch as whole and lowest-terms fraction. */
+function inches(count: number, parts: number): string {
+  const whole = Math.floor(count / parts)
+  let over = count - whole * parts
+  let under = parts
+  while (over > 0 && over % 2 === 0) {
+    over /= 2
+    under /= 2
+  }
+  if (over === 0) return String(whole)
+  return whole === 0 ? `${over}/${under}` : `${whole} ${over}/${under}`
+}

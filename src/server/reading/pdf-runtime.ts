@@ -1,0 +1,45 @@
+import { inflateSync } from 'node:zlib'
+import { createRequire } from 'node:module'
+import { dirname, join } from 'node:path'
+import type { PdfAssets } from '@/core/sheet/pdf/open'
+
+/**
+ * pdf.js on Node. Two things that it brings along cost a third of the time of a large page and are set right here:
+ * its polyfills replace Array.prototype.push by a slow one, and Node's DecompressionStream hands over 16 kB at a time.
+ */
+const nativePush = Array.prototype.push
+globalThis.DecompressionStream = class {
+  private inflated: Uint8Array | null = null
+  readonly writable = {
+    getWriter: () => ({
+      ready: Promise.resolve(),
+      write: async (bytes: Uint8Array) => {
+        this.inflated = inflateSync(bytes)
+      },
+      close: async () => undefined,
+    }),
+  }
+  readonly readable = this.chunks()
+
+  private async *chunks(): AsyncGenerator<Uint8Array> {
+    // The write was called before anybody reads, and inflates at once. Damaged data is left to pdf.js's own decoder.
+    if (!this.inflated) throw new TypeError('The data can not be inflated.')
+    yield this.inflated
+  }
+} as unknown as typeof DecompressionStream
+
+const { openPdf } = await import('@/core/sheet/pdf/open')
+Array.prototype.push = nativePush
+
+export { openPdf }
+
+const folder = dirname(createRequire(import.meta.url).resolve('pdfjs-dist/package.json'))
+const within = (name: string) => `${join(folder, name)}/`
+
+/** What pdf.js reads on demand, from its own package. */
+export const PDF_ASSETS: PdfAssets = {
+  cMapUrl: within('cmaps'),
+  standardFontDataUrl: within('standard_fonts'),
+  wasmUrl: within('wasm'),
+  iccUrl: within('iccs'),
+}
