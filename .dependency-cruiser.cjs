@@ -19,9 +19,15 @@ module.exports = {
     {
       name: 'core-is-pure',
       severity: 'error',
-      comment: 'core runs alike in the browser, a worker and the server: no interface, database, network or Node built-ins',
+      comment:
+        'core runs alike in the browser, a worker and the server: no interface, database, network or Node built-ins',
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
-      to: { path: ['^(react|next|konva|@mui|drizzle-orm|pg|pg-boss)(/|$)', 'node_modules/(react|next|konva|@mui|drizzle-orm|pg|pg-boss)/'] },
+      to: {
+        path: [
+          '^(react|next|konva|@mui|drizzle-orm|pg|pg-boss)(/|$)',
+          'node_modules/(react|next|konva|@mui|drizzle-orm|pg|pg-boss)/',
+        ],
+      },
     },
     {
       name: 'core-has-no-node',
@@ -29,7 +35,12 @@ module.exports = {
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
       to: { dependencyTypes: ['core'] },
     },
-    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    {
+      name: 'no-circles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
   ],
   options: {
     tsConfig: { fileName: 'tsconfig.json' },

@@ -1,6 +1,6 @@
 import { Command, CommanderError } from 'commander'
-import { COMMANDS } from './commands/registry'
 import { CliError } from './cli-error'
+import { COMMANDS } from './commands/registry'
 
 const program = new Command('calque')
   .description('Reads sheets and projects from a terminal. Results go to stdout, errors in one sentence to stderr.')

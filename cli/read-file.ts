@@ -6,7 +6,11 @@ import { openSource } from '@/server/reading/open-source'
 import { CliError } from './cli-error'
 
 /** Opens a file for a command, and says in a sentence where that fails. */
-export async function withFile<T>(path: string, password: string | undefined, use: (file: PdfFile) => Promise<T>): Promise<T> {
+export async function withFile<T>(
+  path: string,
+  password: string | undefined,
+  use: (file: PdfFile) => Promise<T>,
+): Promise<T> {
   const name = basename(path)
   let bytes: Uint8Array
   try {
@@ -33,7 +37,9 @@ export async function withFile<T>(path: string, password: string | undefined, us
 export async function pageOf(file: PdfFile, name: string, number: string): Promise<PdfPage> {
   const wanted = Number(number)
   if (!Number.isInteger(wanted) || wanted < 1 || wanted > file.pageCount)
-    throw new CliError(`${name} has ${file.pageCount === 1 ? 'one page' : `pages 1 to ${file.pageCount}`}, no page ${number}.`)
+    throw new CliError(
+      `${name} has ${file.pageCount === 1 ? 'one page' : `pages 1 to ${file.pageCount}`}, no page ${number}.`,
+    )
   return file.page(wanted)
 }
 

@@ -1,6 +1,6 @@
 import { basename } from 'node:path'
 import type { Command } from 'commander'
-import { contentOf, countContent, type Counts, type PageContent } from '@/core/sheet/linework'
+import { type Counts, contentOf, countContent, type PageContent } from '@/core/sheet/linework'
 import { MM_PER_PT } from '@/core/units/length'
 import { pageOf, withFile, writeAll } from '../read-file'
 

@@ -43,5 +43,6 @@ export function ensureDebian(...names) {
     run(command)
   }
   const still = missing.filter((name) => !SHOWN_BY[name]())
-  if (still.length > 0) fail(`Debian's ${still.join(', ')} could not be installed. Run this by hand and read what it says:\n  ${command}`)
+  if (still.length > 0)
+    fail(`Debian's ${still.join(', ')} could not be installed. Run this by hand and read what it says:\n  ${command}`)
 }

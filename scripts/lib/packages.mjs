@@ -11,13 +11,18 @@ export function ensurePackages(root, { quiet = false } = {}) {
   if (major < 20 || (major === 20 && minor < 19))
     fail(`Calque needs Node.js 20.19 or newer; this is ${process.versions.node}. Install a newer one and try again.`)
   const marker = join(root, 'node_modules', '.calque-installed')
-  const wanted = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex')
+  const wanted = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex')
   if (existsSync(marker) && readFileSync(marker, 'utf8') === wanted) return
   if (!quiet) console.log('Installing npm packages (once; a minute or two) …')
   const { status } = spawnSync('npm', ['install', '--no-save', '--no-audit', '--no-fund'], {
     cwd: root,
     stdio: ['ignore', quiet ? 'ignore' : 'inherit', 'inherit'],
   })
-  if (status !== 0) fail('npm could not install the packages. Look at its message above, see that the registry can be reached, and try again.')
+  if (status !== 0)
+    fail(
+      'npm could not install the packages. Look at its message above, see that the registry can be reached, and try again.',
+    )
   writeFileSync(marker, wanted)
 }

@@ -4,7 +4,8 @@ import { number, object, string } from 'yup'
 export const idSchema = string().matches(/^[\w-]{1,64}$/, 'An id has 1 to 64 letters, figures, dashes or underscores.')
 
 /** JSON has no way to write infinity, but a validated object might. */
-export const finite = () => number().test('finite', 'A number is finite.', (value) => value === undefined || Number.isFinite(value))
+export const finite = () =>
+  number().test('finite', 'A number is finite.', (value) => value === undefined || Number.isFinite(value))
 
 /** Sites carry coordinates of hundreds of kilometres; beyond the earth's size it is a mistake. */
 const FARTHEST_MM = 4e10

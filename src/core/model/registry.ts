@@ -1,4 +1,4 @@
-import { object, type ObjectSchema, string } from 'yup'
+import { type ObjectSchema, object, string } from 'yup'
 import { type Settings, settingsSchema } from './settings/schema'
 import { type Underlay, underlaySchema } from './underlay/schema'
 import { type Wall, wallSchema } from './wall/schema'
@@ -13,7 +13,11 @@ const SCHEMAS: { [K in RecordKind]: ObjectSchema<Extract<ProjectRecord, { kind: 
   wall: wallSchema,
 }
 
-const kindSchema = object({ kind: string<RecordKind>().oneOf(Object.keys(SCHEMAS) as RecordKind[]).required() })
+const kindSchema = object({
+  kind: string<RecordKind>()
+    .oneOf(Object.keys(SCHEMAS) as RecordKind[])
+    .required(),
+})
 
 /**
  * Checks something from outside to be a record.

@@ -1,11 +1,19 @@
 import Flatbush from 'flatbush'
 import type { Affine } from '../geometry/affine'
-import { cubicAt, type Cubic, cubicBetween } from '../geometry/bezier'
-import { boxOf, type Box } from '../geometry/box'
+import { type Cubic, cubicAt, cubicBetween } from '../geometry/bezier'
+import { type Box, boxOf } from '../geometry/box'
 import { nearestOnSegment } from '../geometry/segment'
 import { along, distance, type Point } from '../geometry/vector'
 import { type Clip, ClipArea, isInside, visibleParts } from './clip'
-import { Flag, type ImagePlacement, isVisible, type LineStyle, type Linework, type SheetLayer, type TextRun } from './linework'
+import {
+  Flag,
+  type ImagePlacement,
+  isVisible,
+  type LineStyle,
+  type Linework,
+  type SheetLayer,
+  type TextRun,
+} from './linework'
 import { SHORTEST_PT } from './tolerance'
 
 /** Takes down what a page draws, in order, cut at its clips, and closes as a `Linework`. All coordinates in sheet space. */
@@ -81,7 +89,11 @@ export class Recorder {
       return
     }
     for (const [from, to, seen] of withRest(visibleCurveParts(curve, clip)))
-      this.pushCurve(from === 0 && to === 1 ? curve : cubicBetween(curve, from, to), style, flags | cutFlags(from, to, seen))
+      this.pushCurve(
+        from === 0 && to === 1 ? curve : cubicBetween(curve, from, to),
+        style,
+        flags | cutFlags(from, to, seen),
+      )
   }
 
   run(run: TextRun, color: string): void {
@@ -149,14 +161,24 @@ export class Recorder {
         if (!whiteStyles[this.segmentStyles.at(i)]) continue
         const a = { x: segments.at(4 * i), y: segments.at(4 * i + 1) }
         const b = { x: segments.at(4 * i + 2), y: segments.at(4 * i + 3) }
-        if (!ground.showsWhite(SAMPLES.map((t) => along(a, b, t)), this.segmentOrder.at(i)))
+        if (
+          !ground.showsWhite(
+            SAMPLES.map((t) => along(a, b, t)),
+            this.segmentOrder.at(i),
+          )
+        )
           this.segmentFlags.set(i, this.segmentFlags.at(i) | Flag.blank)
       }
       for (let i = 0; i < this.curveFlags.length; i++) {
         if (!whiteStyles[this.curveStyles.at(i)]) continue
         const at = (k: number) => ({ x: this.curves.at(8 * i + 2 * k), y: this.curves.at(8 * i + 2 * k + 1) })
         const curve = { start: at(0), pullStart: at(1), pullEnd: at(2), end: at(3) }
-        if (!ground.showsWhite(SAMPLES.map((t) => cubicAt(curve, t)), this.curveOrder.at(i)))
+        if (
+          !ground.showsWhite(
+            SAMPLES.map((t) => cubicAt(curve, t)),
+            this.curveOrder.at(i),
+          )
+        )
           this.curveFlags.set(i, this.curveFlags.at(i) | Flag.blank)
       }
     }
@@ -176,7 +198,8 @@ export class Recorder {
     const kept: number[] = []
     for (let i = 0; i < this.segmentFlags.length; i++) {
       const style = this.segmentStyles.at(i)
-      if (!whiteStyles[style] && this.styles[style]!.kind === 'stroke' && isVisible(this.segmentFlags.at(i))) kept.push(i)
+      if (!whiteStyles[style] && this.styles[style]!.kind === 'stroke' && isVisible(this.segmentFlags.at(i)))
+        kept.push(i)
     }
     if (kept.length === 0) return null
     const index = new Flatbush(kept.length)
@@ -319,7 +342,8 @@ function joinRuns(runs: readonly (TextRun & { color: string; order: number })[])
 
 function continues(last: TextRun, next: TextRun): boolean {
   if (last.flags !== next.flags || last.layer !== next.layer) return false
-  if (Math.abs(last.heightPt - next.heightPt) > 1e-3 * last.heightPt || Math.abs(last.turnRad - next.turnRad) > 1e-4) return false
+  if (Math.abs(last.heightPt - next.heightPt) > 1e-3 * last.heightPt || Math.abs(last.turnRad - next.turnRad) > 1e-4)
+    return false
   const cos = Math.cos(last.turnRad)
   const sin = Math.sin(last.turnRad)
   const dx = next.x - last.x

@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush'
-import { type Cubic, flattenCubic, nearestOnCubic, cubicAt } from '../geometry/bezier'
+import { type Cubic, cubicAt, flattenCubic, nearestOnCubic } from '../geometry/bezier'
 import { nearestOnSegment } from '../geometry/segment'
 import { along, distance, type Point } from '../geometry/vector'
 import { isVisible } from '../sheet/linework'

@@ -28,7 +28,10 @@ export function formatLength(mm: number, display: LengthDisplay, named = true): 
     case 'ft':
       return withoutNegativeZero(sign, feetAndInches(size, 2 ** display.precision))
     case 'in':
-      return withoutNegativeZero(sign, `${inches(Math.round((size / 25.4) * 2 ** display.precision), 2 ** display.precision)}″`)
+      return withoutNegativeZero(
+        sign,
+        `${inches(Math.round((size / 25.4) * 2 ** display.precision), 2 ** display.precision)}″`,
+      )
     default: {
       const figure = (size / MM_PER[display.unit]).toFixed(display.precision)
       return withoutNegativeZero(sign, named ? `${figure} ${display.unit}` : figure)

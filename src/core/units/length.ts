@@ -129,7 +129,8 @@ class Parser {
     for (let op = this.take(/^[*/]/); op; op = this.take(/^[*/]/)) {
       const right = this.factor()
       if (op === '*') {
-        if (left.dimension + right.dimension > 1) throw new LengthError('A length times a length is an area, not a length.')
+        if (left.dimension + right.dimension > 1)
+          throw new LengthError('A length times a length is an area, not a length.')
         left = { value: left.value * right.value, dimension: (left.dimension + right.dimension) as 0 | 1 }
       } else {
         if (right.value === 0) throw new LengthError('A length divided by nothing has no size.')
@@ -158,12 +159,13 @@ class Parser {
     const imperial = this.unit === 'ft' || this.unit === 'in'
     const feet = this.match(FEET_INCHES) ?? this.match(FEET_BARE_INCHES) ?? (imperial ? this.match(DASHED) : null)
     if (feet) return { value: Number(feet[1]) * 304.8 + readMixed(feet[2]!) * 25.4, dimension: 1 }
-    let total: Quantity | null = null
-    for (let next = this.match(WITH_UNIT); next; next = this.nextJoined()) {
-      const mm = readMixed(next[1]!) * UNIT_WORDS[next[2]!]!
-      total = { value: (total?.value ?? 0) + mm, dimension: 1 }
+    const first = this.match(WITH_UNIT)
+    if (first) {
+      let mm = 0
+      for (let next: RegExpMatchArray | null = first; next; next = this.nextJoined())
+        mm += readMixed(next[1]!) * UNIT_WORDS[next[2]!]!
+      return { value: mm, dimension: 1 }
     }
-    if (total) return total
     if (this.unit === 'ft') {
       const fraction = this.match(new RegExp(`^(${FRACTION})(?!\\s*[\\d/])`))
       if (fraction) return { value: readMixed(fraction[1]!) * 25.4, dimension: 1 }

@@ -1,6 +1,6 @@
-import { inflateSync } from 'node:zlib'
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
+import { inflateSync } from 'node:zlib'
 import type { PdfAssets } from '@/core/sheet/pdf/open'
 
 /**

@@ -1,6 +1,6 @@
 import { apply } from '../../geometry/affine'
-import { MM_PER_PT } from '../../units/length'
 import { curveOf, isVisible, type Linework, segmentEnds } from '../../sheet/linework'
+import { MM_PER_PT } from '../../units/length'
 import type { DxfDrawing, DxfEntity } from './drawing'
 
 /** Layer for what the sheet itself puts on none. */

@@ -92,7 +92,9 @@ export function layerName(name: string): string {
 type Group = readonly [code: number, value: string | number]
 
 function groups(...pairs: readonly Group[]): string {
-  return pairs.map(([code, value]) => `${code}\n${typeof value === 'number' ? figure(value) : encode(value)}\n`).join('')
+  return pairs
+    .map(([code, value]) => `${code}\n${typeof value === 'number' ? figure(value) : encode(value)}\n`)
+    .join('')
 }
 
 /** Whole numbers as they are, others with as many decimals as a double holds and no exponent. */
@@ -187,15 +189,39 @@ function writeTables({ layers }: DxfDrawing, names: ReadonlyMap<string, string>,
     rows.join('') +
     groups([0, 'ENDTAB'])
   const row = (type: string, owner: string, kind: string, name: string, ...rest: Group[]): string =>
-    groups([0, type], [5, next()], [330, owner], [100, 'AcDbSymbolTableRecord'], [100, kind], [2, name], [70, 0], ...rest)
+    groups(
+      [0, type],
+      [5, next()],
+      [330, owner],
+      [100, 'AcDbSymbolTableRecord'],
+      [100, kind],
+      [2, name],
+      [70, 0],
+      ...rest,
+    )
   const lineType = (name: string) =>
     row('LTYPE', HANDLE.lineTypeTable, 'AcDbLinetypeTableRecord', name, [3, ''], [72, 65], [73, 0], [40, '0.0'])
   const distinct = new Map([['0', 7], ...layers.map(({ name, colorIndex }) => [names.get(name)!, colorIndex] as const)])
   const block = (handle: string, name: string) =>
-    groups([0, 'BLOCK_RECORD'], [5, handle], [330, HANDLE.blockTable], [100, 'AcDbSymbolTableRecord'], [100, 'AcDbBlockTableRecord'], [2, name], [340, '0'])
+    groups(
+      [0, 'BLOCK_RECORD'],
+      [5, handle],
+      [330, HANDLE.blockTable],
+      [100, 'AcDbSymbolTableRecord'],
+      [100, 'AcDbBlockTableRecord'],
+      [2, name],
+      [340, '0'],
+    )
   const dimensionStyles =
-    groups([0, 'TABLE'], [2, 'DIMSTYLE'], [5, HANDLE.dimensionStyleTable], [330, '0'], [100, 'AcDbSymbolTable'], [70, 0], [100, 'AcDbDimStyleTable']) +
-    groups([0, 'ENDTAB'])
+    groups(
+      [0, 'TABLE'],
+      [2, 'DIMSTYLE'],
+      [5, HANDLE.dimensionStyleTable],
+      [330, '0'],
+      [100, 'AcDbSymbolTable'],
+      [70, 0],
+      [100, 'AcDbDimStyleTable'],
+    ) + groups([0, 'ENDTAB'])
   return [
     groups([0, 'SECTION'], [2, 'TABLES']),
     table('VPORT', HANDLE.viewportTable, []),
@@ -208,15 +234,28 @@ function writeTables({ layers }: DxfDrawing, names: ReadonlyMap<string, string>,
       ),
     ),
     table('STYLE', HANDLE.styleTable, [
-      row('STYLE', HANDLE.styleTable, 'AcDbTextStyleTableRecord', 'Standard', [40, '0.0'], [41, '1.0'], [50, '0.0'], [71, 0], [42, '2.5'], [3, 'txt'], [4, '']),
+      row(
+        'STYLE',
+        HANDLE.styleTable,
+        'AcDbTextStyleTableRecord',
+        'Standard',
+        [40, '0.0'],
+        [41, '1.0'],
+        [50, '0.0'],
+        [71, 0],
+        [42, '2.5'],
+        [3, 'txt'],
+        [4, ''],
+      ),
     ]),
     table('VIEW', HANDLE.viewTable, []),
     table('UCS', HANDLE.frameTable, []),
-    table('APPID', HANDLE.applicationTable, [
-      row('APPID', HANDLE.applicationTable, 'AcDbRegAppTableRecord', 'ACAD'),
-    ]),
+    table('APPID', HANDLE.applicationTable, [row('APPID', HANDLE.applicationTable, 'AcDbRegAppTableRecord', 'ACAD')]),
     dimensionStyles,
-    table('BLOCK_RECORD', HANDLE.blockTable, [block(HANDLE.modelBlock, '*Model_Space'), block(HANDLE.paperBlock, '*Paper_Space')]),
+    table('BLOCK_RECORD', HANDLE.blockTable, [
+      block(HANDLE.modelBlock, '*Model_Space'),
+      block(HANDLE.paperBlock, '*Paper_Space'),
+    ]),
     groups([0, 'ENDSEC']),
   ].join('')
 }

@@ -68,7 +68,9 @@ export function invertChange(change: Change, id: string, cause: 'undo' | 'redo')
     label: change.label,
     cause,
     of: change.id,
-    edits: change.edits.map(({ id: record, before, after }) => ({ id: record, before: after, after: before })).reverse(),
+    edits: change.edits
+      .map(({ id: record, before, after }) => ({ id: record, before: after, after: before }))
+      .reverse(),
   }
 }
 

@@ -5,7 +5,9 @@ import { idSchema } from '../fields'
 /** How the job writes lengths. One record a project, always under the id `settings`. */
 export const settingsSchema = object({
   id: idSchema.oneOf(['settings']).required(),
-  kind: string().oneOf(['settings'] as const).required(),
+  kind: string()
+    .oneOf(['settings'] as const)
+    .required(),
   unit: string<LengthUnit>().oneOf(['mm', 'cm', 'm', 'in', 'ft']).required(),
   /** See units/format.ts. */
   precision: number().integer().min(0).max(6).required(),

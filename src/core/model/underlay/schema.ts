@@ -3,7 +3,9 @@ import { finite, idSchema, lengthMm, pointSchema } from '../fields'
 
 /** A similarity from sheet space (points) to the work plane (millimetres): scale, then turn, then shift. */
 export const placementSchema = object({
-  kind: string().oneOf(['similarity'] as const).required(),
+  kind: string()
+    .oneOf(['similarity'] as const)
+    .required(),
   /** Millimetres of the building in one point of the sheet. */
   mmPerPt: finite().positive().max(1e9).required(),
   turnRad: finite().required(),
@@ -19,13 +21,17 @@ export const knownDimensionSchema = object({
   toPt: pointSchema.required(),
   statedMm: lengthMm().positive().required(),
   /** `fit`: the scale comes from it. `check`: measured afterwards to see whether the scale holds. */
-  role: string().oneOf(['fit', 'check'] as const).required(),
+  role: string()
+    .oneOf(['fit', 'check'] as const)
+    .required(),
 }).noUnknown()
 
 /** A sheet placed in the project. */
 export const underlaySchema = object({
   id: idSchema.required(),
-  kind: string().oneOf(['underlay'] as const).required(),
+  kind: string()
+    .oneOf(['underlay'] as const)
+    .required(),
   name: string().max(200).required(),
   sheetId: idSchema.required(),
   placement: placementSchema.required(),

@@ -23,7 +23,9 @@ export interface Face {
 }
 
 /** The two faces of a wall, both along its direction; null for a wall without length. */
-export function facesOf(wall: Pick<Wall, 'start' | 'end' | 'thicknessMm' | 'tracedLine'>): { left: Face; right: Face } | null {
+export function facesOf(
+  wall: Pick<Wall, 'start' | 'end' | 'thicknessMm' | 'tracedLine'>,
+): { left: Face; right: Face } | null {
   const direction = unit(subtract(wall.end, wall.start))
   if (!direction) return null
   const { leftMm, rightMm } = faceOffsets(wall)

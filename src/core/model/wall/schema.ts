@@ -8,7 +8,9 @@ export type TracedLine = (typeof TRACED_LINES)[number]
 /** A straight wall (IfcWall) along a traced line. */
 export const wallSchema = object({
   id: idSchema.required(),
-  kind: string().oneOf(['wall'] as const).required(),
+  kind: string()
+    .oneOf(['wall'] as const)
+    .required(),
   /** Ends of the traced line on the work plane. */
   start: pointSchema.required(),
   end: pointSchema.required(),

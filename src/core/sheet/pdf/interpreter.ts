@@ -71,7 +71,7 @@ export class Interpreter {
     for (let i = 0; i < fnArray.length; i++) this.operator(fnArray[i]!, argsArray[i] as never)
   }
 
-  private operator(fn: number, args: never[]): void {
+  private operator(fn: number, args: Operands): void {
     const { ops } = this.context
     const { state } = this
     switch (fn) {
@@ -109,7 +109,11 @@ export class Interpreter {
       case ops.setStrokeColorN:
         return this.paint('stroke', { color: 'pattern', alpha: state.stroke.alpha })
       case ops.setFillColorN:
-        return this.paint('fill', { color: 'pattern', alpha: state.fill.alpha, tiling: readTiling(args) })
+        return this.paint('fill', {
+          color: 'pattern',
+          alpha: state.fill.alpha,
+          tiling: readTiling(args as unknown as unknown[]),
+        })
       case ops.setGState:
         return this.extendedState(args[0])
       case ops.beginMarkedContentProps:
@@ -276,7 +280,12 @@ export class Interpreter {
   }
 
   private clipToBox([x1, y1, x2, y2]: readonly number[], map: Affine): void {
-    const box = { minX: Math.min(x1!, x2!), minY: Math.min(y1!, y2!), maxX: Math.max(x1!, x2!), maxY: Math.max(y1!, y2!) }
+    const box = {
+      minX: Math.min(x1!, x2!),
+      minY: Math.min(y1!, y2!),
+      maxX: Math.max(x1!, x2!),
+      maxY: Math.max(y1!, y2!),
+    }
     const ring = corners(box).map((corner) => apply(map, corner))
     this.state.clip = narrow(this.state.clip, [ring], false)
   }
@@ -493,11 +502,20 @@ export class Interpreter {
       y: shown.y + (Math.sin(shown.turnRad) * shown.lengthPt) / 2,
     }
     const seen = isInside(state.clip, middle) || isInside(state.clip, shown)
-    const flags =
-      this.hidden(paint) | (mode === 3 || mode === 7 ? Flag.transparent : 0) | (seen ? 0 : Flag.clipped)
+    const flags = this.hidden(paint) | (mode === 3 || mode === 7 ? Flag.transparent : 0) | (seen ? 0 : Flag.clipped)
     this.recorder.nextPaint()
     this.recorder.run({ ...shown, layer: this.layer, flags }, paint.color)
   }
+}
+
+/** Operands as they come from outside: each case knows what its own are (ISO 32000-2, annex A). */
+interface Operands {
+  0: never
+  1: never
+  2: never
+  3: never
+  4: never
+  5: never
 }
 
 interface Group {

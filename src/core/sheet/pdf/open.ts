@@ -6,7 +6,7 @@ import { type FontMetrics, type OperatorList, PLAIN_FONT } from './graphics-stat
 import { inProcessPorts } from './in-process-port'
 import { Interpreter, type PageContext } from './interpreter'
 import { type PageSpace, pageSpace } from './page-space'
-import { type SourceProblem, SourceError, problemOf } from './problem'
+import { problemOf, SourceError } from './problem'
 
 /** Where pdf.js finds what it reads on demand: folders or addresses, each with a closing slash. */
 export interface PdfAssets {
@@ -159,8 +159,6 @@ export interface PdfPage {
   /** Degrees clockwise by which the file says the page is to be turned. */
   readonly rotation: number
 }
-
-export type { SourceProblem }
 
 interface LoadedFont {
   fontMatrix?: Affine

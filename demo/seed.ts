@@ -1,0 +1,105 @@
+import { eq } from 'drizzle-orm'
+import { setTimeout as sleep } from 'node:timers/promises'
+import { fitToDimension } from '@/core/fit/single-dimension'
+import { placementAtRatio } from '@/core/model/underlay/placement'
+import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
+import type { Wall } from '@/core/model/wall/schema'
+import { keepChange } from '@/server/changes'
+import { database, pool } from '@/server/database/client'
+import { projects } from '@/server/database/schema'
+import { createProject } from '@/server/projects'
+import { addSource, listSources } from '@/server/sources'
+import { boathouseSet } from './sheets/boathouse'
+
+/** Loads the demo project once; deleting it is respected as long as other projects are there. */
+const DEMO = 'demo-boathouse'
+
+async function seed(): Promise<void> {
+  if ((await database().select().from(projects).limit(1)).length > 0) return
+  const bytes = await boathouseSet()
+  await createProject('Teal Reach Boathouse', DEMO)
+  try {
+    const once = async function* () {
+      yield bytes
+    }
+    await addSource(DEMO, 'boathouse-plans.pdf', once())
+    await placeAndTrace(await firstSheet())
+  } catch (error) {
+    await database().delete(projects).where(eq(projects.id, DEMO))
+    throw error
+  }
+}
+
+/** The readers run beside this: waits until the first page is read. */
+async function firstSheet(): Promise<string> {
+  for (let tries = 0; tries < 600; tries++) {
+    const [source] = await listSources(DEMO)
+    if (source?.problem) throw new Error(source.problem)
+    const sheet = source?.sheets.find(({ number }) => number === 1)
+    if (source?.status === 'ready' && sheet?.status === 'ready') return sheet.id
+    await sleep(100)
+  }
+  throw new Error('The demo sheet was not read within a minute: do the readers run?')
+}
+
+async function placeAndTrace(sheetId: string): Promise<void> {
+  // What somebody did before: fitted the plan by its longest printed length, checked it by its width, began to trace.
+  const ptPerMm = (72 / 25.4 / 100) * 0.6866
+  const onSheet = (x: number, y: number) => ({ x: 190 + x * ptPerMm, y: 255 + y * ptPerMm })
+  const known = (id: string, role: KnownDimension['role'], x1: number, y1: number, x2: number, y2: number): KnownDimension => ({
+    id,
+    role,
+    fromPt: onSheet(x1, y1),
+    toPt: onSheet(x2, y2),
+    statedMm: Math.round(Math.hypot(x2 - x1, y2 - y1)),
+  })
+  const length = known('demo-length', 'fit', 0, 0, 31200, 0)
+  const width = known('demo-width', 'check', 31200, 0, 31200, 14400)
+  const store = { ...known('demo-store', 'check', 26000, 13500, 30835, 13500), statedMm: 4829 }
+  const start = placementAtRatio(100)
+  const fitted = fitToDimension({ ...start, originMm: { x: 0, y: 0 } }, length.fromPt, length.toPt, length.statedMm)
+  const zero = { x: 190 * fitted.mmPerPt, y: 255 * fitted.mmPerPt }
+  const underlay: Underlay = {
+    id: 'demo-ground-floor',
+    kind: 'underlay',
+    name: 'Ground floor',
+    sheetId,
+    placement: { ...fitted, originMm: { x: -zero.x, y: -zero.y } },
+    dimensions: [length, width, store],
+    visible: true,
+    locked: true,
+    catching: true,
+    tone: 1,
+    order: 1,
+  }
+  const corners = [
+    { x: 0, y: 0 },
+    { x: 0, y: 14400 },
+    { x: 31200, y: 14400 },
+    { x: 31200, y: 0 },
+  ]
+  const wall = (id: string, from: number, to: number): Wall => ({
+    id,
+    kind: 'wall',
+    start: corners[from]!,
+    end: corners[to]!,
+    thicknessMm: 365,
+    tracedLine: 'left',
+  })
+  const walls = [wall('demo-wall-1', 0, 1), wall('demo-wall-2', 1, 2), wall('demo-wall-3', 2, 3)]
+  const edit = (label: string, ...records: (Underlay | Wall)[]) =>
+    keepChange(DEMO, {
+      id: crypto.randomUUID(),
+      label,
+      cause: 'edit',
+      of: null,
+      edits: records.map((after) => ({ id: after.id, before: null, after })),
+    })
+  await edit('Bring in sheet', underlay)
+  for (const each of walls) await edit('Trace wall', each)
+}
+
+await seed()
+await pool().end()
+// The queue's own connections would keep the process alive.
+process.exit(0)

@@ -1,0 +1,44 @@
+import { Readable } from 'node:stream'
+import { object, string } from 'yup'
+import { findContent, readContent } from '@/server/contents'
+import { notFound, Problem } from '@/server/problem'
+import { answer, check } from '../../answer'
+
+const hashParams = object({
+  hash: string()
+    .matches(/^[0-9a-f]{64}$/)
+    .required(),
+})
+
+/** Bytes by their SHA-256. They never change, so they may be kept for a year; ranges are answered. */
+export const GET = (request: Request, { params }: { params: Promise<{ hash: string }> }) =>
+  answer(async () => {
+    const { hash } = await check(await params, hashParams)
+    const found = await findContent(hash)
+    if (!found) throw notFound('The file')
+    const { size, mediaType } = found
+    const range = rangeOf(request.headers.get('range'), size)
+    const from = range?.from ?? 0
+    const to = range?.to ?? size
+    const headers: Record<string, string> = {
+      'content-type': mediaType,
+      'content-length': String(to - from),
+      'accept-ranges': 'bytes',
+      'cache-control': 'private, max-age=31536000, immutable',
+      etag: `"${hash}"`,
+    }
+    if (range) headers['content-range'] = `bytes ${from}-${to - 1}/${size}`
+    const pieces = to > from ? readContent(hash, from, to) : readContent(hash, 0, 0)
+    const body = Readable.toWeb(Readable.from(pieces)) as ReadableStream<Uint8Array>
+    return new Response(body, { status: range ? 206 : 200, headers })
+  })
+
+/** One range of RFC 9110, 14.1.2; others are ignored, as it allows. */
+function rangeOf(header: string | null, size: number): { from: number; to: number } | null {
+  const [, first, last] = header?.match(/^bytes=(\d*)-(\d*)$/) ?? []
+  if (first === undefined || (first === '' && last === '')) return null
+  const from = first === '' ? Math.max(0, size - Number(last)) : Number(first)
+  const to = first === '' || last === '' ? size : Math.min(size, Number(last) + 1)
+  if (from >= to) throw new Problem(416, 'no-such-range', 'The file has no such range of bytes.', { size })
+  return { from, to }
+}

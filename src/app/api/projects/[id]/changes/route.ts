@@ -1,0 +1,30 @@
+import { number, object } from 'yup'
+import { type Change, changeSchema } from '@/core/model/change/change'
+import { changesBefore, changesSince, keepChange } from '@/server/changes'
+import { answer, bodyOf, check } from '../../../answer'
+import { type IdContext, idParams } from '../../../fields'
+
+const revision = number()
+  .integer()
+  .min(0)
+  .max(2 ** 31 - 1)
+const query = object({ since: revision, before: revision }).test(
+  'one',
+  'say either “since” or “before”',
+  ({ since, before }) => (since === undefined) !== (before === undefined),
+)
+
+/** Kept changes: `?since=REVISION` oldest first, `?before=REVISION` latest first. */
+export const GET = (request: Request, { params }: IdContext) =>
+  answer(async () => {
+    const { id } = await check(await params, idParams)
+    const given = [...new URL(request.url).searchParams].map(([key, value]) => [key, Number(value)])
+    const { since, before } = await check(Object.fromEntries(given), query)
+    return since !== undefined ? changesSince(id, since) : changesBefore(id, before!)
+  })
+
+export const POST = (request: Request, { params }: IdContext) =>
+  answer(async () => {
+    const { id } = await check(await params, idParams)
+    return keepChange(id, (await bodyOf(request, changeSchema)) as Change)
+  })

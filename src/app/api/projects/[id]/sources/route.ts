@@ -1,0 +1,25 @@
+import { object, string } from 'yup'
+import { Problem } from '@/server/problem'
+import { addSource, listSources, UPLOAD_LIMIT_MB } from '@/server/sources'
+import { answer, check } from '../../../answer'
+import { type IdContext, idParams } from '../../../fields'
+
+const uploadQuery = object({ name: string().trim().min(1).max(200).required('say the name of the file') }).noUnknown()
+
+export const GET = (_: Request, { params }: IdContext) =>
+  answer(async () => listSources((await check(await params, idParams)).id))
+
+/** Takes a file as the body of the request; its name comes as `?name=`. */
+export const POST = (request: Request, { params }: IdContext) =>
+  answer(async () => {
+    const { id } = await check(await params, idParams)
+    const { name } = await check(Object.fromEntries(new URL(request.url).searchParams), uploadQuery)
+    if (Number(request.headers.get('content-length') ?? 0) > UPLOAD_LIMIT_MB << 20)
+      throw new Problem(
+        413,
+        'too-large',
+        `${name} is larger than ${UPLOAD_LIMIT_MB} MB. Save only the pages that are needed to a PDF of their own and bring in that.`,
+      )
+    const body = request.body ?? new Blob([]).stream()
+    return Response.json(await addSource(id, name, body as unknown as AsyncIterable<Uint8Array>), { status: 201 })
+  })

@@ -1,0 +1,12 @@
+import { object, string } from 'yup'
+import { unlockSource } from '@/server/sources'
+import { answer, bodyOf, check } from '../../../answer'
+import { type IdContext, idParams } from '../../../fields'
+
+const passwordBody = object({ password: string().min(1).max(500).required() }).noUnknown()
+
+export const POST = (request: Request, { params }: IdContext) =>
+  answer(async () => {
+    const { id } = await check(await params, idParams)
+    await unlockSource(id, (await bodyOf(request, passwordBody)).password)
+  })

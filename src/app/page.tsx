@@ -1,0 +1,5 @@
+import { ProjectList } from '@/studio/projects/ProjectList'
+
+export default function Page() {
+  return <ProjectList />
+}

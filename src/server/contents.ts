@@ -1,0 +1,94 @@
+import { createHash } from 'node:crypto'
+import { and, asc, between, eq } from 'drizzle-orm'
+import { type Database, database, type Transaction } from './database/client'
+import { contentChunks, contents } from './database/schema'
+
+const CHUNK_BYTES = 1 << 20
+
+/** More arrived than is accepted. */
+export class TooLargeError extends Error {}
+
+/**
+ * Stores what a stream brings, unless the same content is there already.
+ * Inside a transaction: a stream that breaks off leaves nothing behind.
+ * @throws TooLargeError beyond `limitBytes`
+ */
+export async function storeStream(
+  tx: Transaction,
+  stream: AsyncIterable<Uint8Array>,
+  mediaType: string,
+  limitBytes: number,
+): Promise<{ hash: string; size: number }> {
+  const sum = createHash('sha256')
+  // The name is known only at the end, so the pieces stand under a passing one until then.
+  const passing = `incoming-${crypto.randomUUID()}`
+  await tx.insert(contents).values({ hash: passing, size: 0, mediaType })
+  let size = 0
+  let index = 0
+  for await (const chunk of rechunk(stream)) {
+    size += chunk.length
+    if (size > limitBytes) throw new TooLargeError()
+    sum.update(chunk)
+    await tx.insert(contentChunks).values({ hash: passing, index: index++, bytes: chunk })
+  }
+  const hash = sum.digest('hex')
+  const inserted = await tx.insert(contents).values({ hash, size, mediaType }).onConflictDoNothing().returning()
+  if (inserted.length > 0) await tx.update(contentChunks).set({ hash }).where(eq(contentChunks.hash, passing))
+  await tx.delete(contents).where(eq(contents.hash, passing))
+  return { hash, size }
+}
+
+export async function storeBytes(tx: Transaction, bytes: Uint8Array, mediaType: string): Promise<string> {
+  const one = async function* () {
+    yield bytes
+  }
+  const { hash } = await storeStream(tx, one(), mediaType, Infinity)
+  return hash
+}
+
+async function* rechunk(stream: AsyncIterable<Uint8Array>): AsyncGenerator<Buffer> {
+  let pending: Uint8Array[] = []
+  let held = 0
+  for await (const piece of stream) {
+    pending.push(piece)
+    held += piece.length
+    if (held < CHUNK_BYTES) continue
+    const joined = Buffer.concat(pending)
+    let at = 0
+    for (; at + CHUNK_BYTES <= joined.length; at += CHUNK_BYTES) yield joined.subarray(at, at + CHUNK_BYTES)
+    pending = [joined.subarray(at)]
+    held = joined.length - at
+  }
+  if (held > 0) yield Buffer.concat(pending)
+}
+
+export async function findContent(hash: string): Promise<{ size: number; mediaType: string } | null> {
+  const [found] = await database().select().from(contents).where(eq(contents.hash, hash))
+  return found ?? null
+}
+
+/** The bytes from `from` up to and without `to`, piece by piece. */
+export async function* readContent(hash: string, from: number, to: number): AsyncGenerator<Uint8Array> {
+  const db = database()
+  const first = Math.floor(from / CHUNK_BYTES)
+  const last = Math.floor((to - 1) / CHUNK_BYTES)
+  for (let index = first; index <= last; index++) {
+    const [row] = await db
+      .select({ bytes: contentChunks.bytes })
+      .from(contentChunks)
+      .where(and(eq(contentChunks.hash, hash), eq(contentChunks.index, index)))
+    if (!row) throw new Error(`Content ${hash} lacks piece ${index}.`)
+    const start = index * CHUNK_BYTES
+    yield row.bytes.subarray(Math.max(0, from - start), Math.min(row.bytes.length, to - start))
+  }
+}
+
+/** A whole content in memory. */
+export async function loadContent(hash: string, db: Database = database()): Promise<Uint8Array> {
+  const rows = await db
+    .select({ bytes: contentChunks.bytes })
+    .from(contentChunks)
+    .where(and(eq(contentChunks.hash, hash), between(contentChunks.index, 0, 1 << 30)))
+    .orderBy(asc(contentChunks.index))
+  return new Uint8Array(Buffer.concat(rows.map((row) => row.bytes)))
+}

@@ -1,0 +1,133 @@
+import { sql } from 'drizzle-orm'
+import {
+  bigint,
+  customType,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core'
+import type { Change } from '@/core/model/change/change'
+import type { ProjectRecord } from '@/core/model/registry'
+import type { Counts, PageContent, SheetLayer } from '@/core/sheet/linework'
+import type { SourceProblem } from '@/core/sheet/pdf/problem'
+
+const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
+const now = () => timestamp({ withTimezone: true }).notNull().defaultNow()
+
+export const projects = pgTable('project', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  /** Counts the changes; the state of a project is named by it. */
+  revision: integer().notNull().default(0),
+  createdAt: now(),
+  changedAt: now(),
+})
+
+/** File contents by their SHA-256: immutable, stored whole or not at all. */
+export const contents = pgTable('content', {
+  hash: text().primaryKey(),
+  size: bigint({ mode: 'number' }).notNull(),
+  mediaType: text().notNull(),
+  createdAt: now(),
+})
+
+/** Contents are cut into pieces of CHUNK_BYTES, so that a range of them can be sent without reading the whole. */
+export const contentChunks = pgTable(
+  'content_chunk',
+  {
+    hash: text()
+      .notNull()
+      .references(() => contents.hash, { onDelete: 'cascade' }),
+    index: integer().notNull(),
+    bytes: bytes().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.hash, table.index] })],
+)
+
+export type SourceStatus = 'waiting' | 'reading' | 'ready' | 'locked' | 'failed'
+
+/** A file brought into a project. */
+export const sources = pgTable(
+  'source',
+  {
+    id: text().primaryKey(),
+    projectId: text()
+      .notNull()
+      .references(() => projects.id, { onDelete: 'cascade' }),
+    name: text().notNull(),
+    contentHash: text()
+      .notNull()
+      .references(() => contents.hash),
+    status: text().$type<SourceStatus>().notNull().default('waiting'),
+    problem: text().$type<SourceProblem>(),
+    /** What opens the file, where it is protected. Kept because every reading needs it, beside the very file it opens. */
+    password: text(),
+    pageCount: integer(),
+    producer: text(),
+    createdAt: now(),
+  },
+  (table) => [index().on(table.projectId)],
+)
+
+export type SheetStatus = 'waiting' | 'reading' | 'ready' | 'failed'
+
+/** One page of a source. */
+export const sheets = pgTable(
+  'sheet',
+  {
+    id: text().primaryKey(),
+    sourceId: text()
+      .notNull()
+      .references(() => sources.id, { onDelete: 'cascade' }),
+    /** From 1. */
+    number: integer().notNull(),
+    label: text(),
+    widthPt: doublePrecision().notNull(),
+    heightPt: doublePrecision().notNull(),
+    status: text().$type<SheetStatus>().notNull().default('waiting'),
+    problem: text().$type<SourceProblem>(),
+    content: text().$type<PageContent>(),
+    counts: jsonb().$type<Counts>(),
+    layers: jsonb().$type<SheetLayer[]>(),
+    pictureHash: text().references(() => contents.hash),
+    lineworkHash: text().references(() => contents.hash),
+  },
+  (table) => [uniqueIndex().on(table.sourceId, table.number)],
+)
+
+/** The present state of everything in a project. */
+export const records = pgTable(
+  'record',
+  {
+    projectId: text()
+      .notNull()
+      .references(() => projects.id, { onDelete: 'cascade' }),
+    id: text().notNull(),
+    data: jsonb().$type<ProjectRecord>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.projectId, table.id] })],
+)
+
+/** Everything that was ever done to a project, in order. */
+export const changes = pgTable(
+  'change',
+  {
+    projectId: text()
+      .notNull()
+      .references(() => projects.id, { onDelete: 'cascade' }),
+    revision: integer().notNull(),
+    id: text().notNull(),
+    label: text().notNull(),
+    cause: text().$type<Change['cause']>().notNull(),
+    of: text(),
+    edits: jsonb().$type<Change['edits']>().notNull(),
+    madeAt: timestamp({ withTimezone: true }).notNull().default(sql`clock_timestamp()`),
+  },
+  (table) => [primaryKey({ columns: [table.projectId, table.revision] }), uniqueIndex().on(table.projectId, table.id)],
+)

@@ -1,0 +1,115 @@
+'use client'
+
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Snackbar from '@mui/material/Snackbar'
+import Typography from '@mui/material/Typography'
+import dynamic from 'next/dynamic'
+import Link from 'next/link'
+import { useEffect, useState } from 'react'
+import { useDropzone } from 'react-dropzone'
+import { goTo, useBench } from './bench-store'
+import { showAll } from './board/show'
+import { Bench } from './panels/Bench'
+import { Card } from './panels/Card'
+import { ConflictDialog } from './panels/ConflictDialog'
+import { KeysDialog } from './panels/KeysDialog'
+import { SheetStack } from './panels/SheetStack'
+import { TopBar } from './panels/TopBar'
+import { bringInFiles } from './bring-in/uploads'
+import { PageWall } from './bring-in/PageWall'
+import { follow, openProject, tell, underlaysOf, useProject } from './project/store'
+import { useKeys } from './use-keys'
+
+// Konva draws on a canvas: there is nothing for the server to render.
+const Board = dynamic(() => import('./board/Board').then(({ Board: component }) => component), { ssr: false })
+
+/** The workspace of one project. */
+export function Studio({ projectId }: { projectId: string }) {
+  const [problem, setProblem] = useState<string | null>(null)
+  const open = useProject((project) => project.id === projectId)
+  const notice = useProject((project) => project.notice)
+  const step = useBench((bench) => bench.step)
+  useKeys()
+
+  useEffect(() => {
+    let stop = () => undefined as unknown
+    let left = false
+    openProject(projectId).then(
+      () => {
+        if (left) return
+        stop = follow(projectId)
+        const { records } = useProject.getState()
+        const underlays = underlaysOf(records)
+        goTo(underlays.length === 0 ? 'bring-in' : underlays.every(({ dimensions }) => dimensions.length === 0) ? 'fit' : 'trace')
+        if (underlays.length > 0) requestAnimationFrame(showAll)
+      },
+      (error: Error) => setProblem(error.message),
+    )
+    return () => {
+      left = true
+      stop()
+    }
+  }, [projectId])
+
+  const drop = useDropzone({ onDrop: (files) => void bringInFiles(projectId, files), noClick: true, noKeyboard: true })
+
+  if (problem)
+    return (
+      <Box component="main" sx={{ p: 6, maxWidth: 560 }}>
+        <Typography variant="h1">This project does not open</Typography>
+        <Typography sx={{ my: 2 }}>{problem}</Typography>
+        <Button component={Link} href="/" variant="contained">
+          To the projects
+        </Button>
+      </Box>
+    )
+  return (
+    <div {...drop.getRootProps({ className: 'studio' })}>
+      <input {...drop.getInputProps({ 'aria-label': 'Drop files' })} />
+      <TopBar />
+      <SheetStack />
+      <Box component="main" sx={{ gridArea: 'board', position: 'relative', minWidth: 0 }}>
+        {open && <Board />}
+        {open && step === 'bring-in' && <PageWall />}
+        {drop.isDragActive && <DropHint />}
+      </Box>
+      {step !== 'bring-in' && <Card />}
+      <Bench />
+      <ConflictDialog />
+      <KeysDialog />
+      <Snackbar
+        open={notice !== null}
+        autoHideDuration={8000}
+        onClose={(_, reason) => reason !== 'clickaway' && tell(null)}
+        anchorOrigin={{ vertical: 'top', horizontal: 'center' }}
+        sx={{ mt: 6 }}
+      >
+        <Alert severity="info" icon={false} variant="outlined" onClose={() => tell(null)} sx={{ bgcolor: 'background.paper', borderColor: 'text.primary', color: 'text.primary' }}>
+          {notice}
+        </Alert>
+      </Snackbar>
+    </div>
+  )
+}
+
+function DropHint() {
+  return (
+    <Box
+      sx={{
+        position: 'absolute',
+        inset: 16,
+        zIndex: 5,
+        display: 'grid',
+        placeItems: 'center',
+        border: '2px dashed',
+        borderColor: 'error.main',
+        bgcolor: 'rgba(255, 253, 248, 0.9)',
+        pointerEvents: 'none',
+      }}
+    >
+      <Typography variant="h1">Let go to bring it in</Typography>
+    </Box>
+  )
+}

@@ -1,0 +1,126 @@
+import type { Change, KeptChange } from '@/core/model/change/change'
+import type { ProjectRecord } from '@/core/model/registry'
+import type { Counts, PageContent } from '@/core/sheet/linework'
+
+/** The server as the studio sees it, over HTTP. */
+
+export interface ProjectSummary {
+  id: string
+  name: string
+  changedAt: string
+  underlays: number
+  elements: number
+  pictureHash: string | null
+}
+
+export interface SheetView {
+  id: string
+  number: number
+  label: string | null
+  widthPt: number
+  heightPt: number
+  status: 'waiting' | 'reading' | 'ready' | 'failed'
+  problem: string | null
+  content: PageContent | null
+  counts: Counts | null
+  pictureHash: string | null
+  lineworkHash: string | null
+}
+
+export interface SourceView {
+  id: string
+  name: string
+  status: 'waiting' | 'reading' | 'ready' | 'locked' | 'failed'
+  problem: string | null
+  contentHash: string
+  pageCount: number | null
+  password: string | null
+  sheets: SheetView[]
+}
+
+export interface ProjectSnapshot {
+  id: string
+  name: string
+  revision: number
+  records: ProjectRecord[]
+  sources: SourceView[]
+}
+
+/** The largest file that the server accepts. */
+export const UPLOAD_LIMIT_MB = 200
+
+/** What the server refused, with its sentence (RFC 9457). */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly detail: string,
+    readonly body: Record<string, unknown> = {},
+  ) {
+    super(detail)
+  }
+}
+
+/** The server could not be reached at all. */
+export class OfflineError extends Error {}
+
+async function call<T>(path: string, init?: RequestInit): Promise<T> {
+  let response: Response
+  try {
+    response = await fetch(path, { cache: 'no-store', ...init })
+  } catch {
+    throw new OfflineError('The server does not answer.')
+  }
+  const body = (await response.json().catch(() => null)) as unknown
+  if (response.ok) return body as T
+  const problem = (body ?? {}) as Record<string, unknown>
+  throw new ApiError(response.status, String(problem.detail ?? 'The server could not do that. Try again.'), problem)
+}
+
+const send = (method: string, body?: unknown): RequestInit => ({
+  method,
+  headers: { 'content-type': 'application/json' },
+  body: body === undefined ? undefined : JSON.stringify(body),
+})
+
+export const contentUrl = (hash: string): string => `/api/contents/${hash}`
+
+export const api = {
+  projects: () => call<ProjectSummary[]>('/api/projects'),
+  createProject: (name: string) => call<{ id: string }>('/api/projects', send('POST', { name })),
+  renameProject: (id: string, name: string) => call<void>(`/api/projects/${id}`, send('PATCH', { name })),
+  deleteProject: (id: string) => call<void>(`/api/projects/${id}`, send('DELETE')),
+  project: (id: string) => call<ProjectSnapshot>(`/api/projects/${id}`),
+  sources: (projectId: string) => call<SourceView[]>(`/api/projects/${projectId}/sources`),
+  unlock: (sourceId: string, password: string) =>
+    call<void>(`/api/sources/${sourceId}/password`, send('POST', { password })),
+  removeSource: (sourceId: string) => call<void>(`/api/sources/${sourceId}`, send('DELETE')),
+  keepChange: (projectId: string, change: Change) =>
+    call<{ revision: number }>(`/api/projects/${projectId}/changes`, send('POST', change)),
+  changesSince: (projectId: string, revision: number) =>
+    call<KeptChange[]>(`/api/projects/${projectId}/changes?since=${revision}`),
+  changesBefore: (projectId: string, revision: number) =>
+    call<KeptChange[]>(`/api/projects/${projectId}/changes?before=${revision}`),
+}
+
+export interface Upload {
+  readonly done: Promise<{ id: string }>
+  stop(): void
+}
+
+/** Sends a file, telling how far it is (0 to 1). XMLHttpRequest, since fetch does not tell. */
+export function uploadSource(projectId: string, file: File, onProgress: (part: number) => void): Upload {
+  const request = new XMLHttpRequest()
+  const done = new Promise<{ id: string }>((resolve, reject) => {
+    request.upload.onprogress = ({ loaded, total }) => onProgress(total > 0 ? loaded / total : 0)
+    request.onerror = () => reject(new OfflineError(`${file.name} was not sent: the server does not answer. Try again.`))
+    request.onabort = () => reject(new DOMException('stopped', 'AbortError'))
+    request.onload = () => {
+      const body = JSON.parse(request.responseText || '{}') as Record<string, unknown>
+      if (request.status < 300) resolve(body as { id: string })
+      else reject(new ApiError(request.status, String(body.detail ?? `${file.name} could not be taken. Try again.`), body))
+    }
+    request.open('POST', `/api/projects/${projectId}/sources?name=${encodeURIComponent(file.name)}`)
+    request.send(file)
+  })
+  return { done, stop: () => request.abort() }
+}

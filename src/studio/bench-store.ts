@@ -1,0 +1,85 @@
+import { create } from 'zustand'
+import { USUAL_DISPLAY } from '@/core/units/format'
+import { settingsOf, tell, useProject } from './project/store'
+import type { Step } from './steps'
+import { toolNamed } from './tools/registry'
+import { type Choices, EMPTY_SESSION, type Outcome, type Session, type ToolContext, type ToolName } from './tools/tool'
+
+/** What the person is doing in this window: nothing of it belongs to the project. */
+export interface BenchState {
+  readonly step: Step
+  readonly tool: ToolName
+  readonly session: Session
+  readonly selection: readonly string[]
+  readonly choices: Choices
+  readonly cardOpen: boolean
+  /** Whether the sheet is looked at through the model: a held key. */
+  readonly seeThrough: boolean
+  readonly keysOpen: boolean
+}
+
+export const useBench = create<BenchState>(() => ({
+  step: 'bring-in',
+  tool: 'look',
+  session: EMPTY_SESSION,
+  selection: [],
+  choices: { wallThicknessMm: 300, tracedLine: 'left' },
+  cardOpen: true,
+  seeThrough: false,
+  keysOpen: false,
+}))
+
+const { getState: get, setState: set } = useBench
+
+/** The tool with which each step begins. */
+const FIRST_TOOL: Record<Step, ToolName> = {
+  'bring-in': 'look',
+  fit: 'fit',
+  trace: 'wall',
+  check: 'measure',
+  'hand-over': 'look',
+}
+
+export function goTo(step: Step): void {
+  set({ step, tool: FIRST_TOOL[step], session: EMPTY_SESSION, cardOpen: true })
+}
+
+export function takeTool(tool: ToolName): void {
+  const { steps } = toolNamed(tool)
+  const { step } = get()
+  set({ tool, session: EMPTY_SESSION, step: steps.includes(step) ? step : steps[0]! })
+}
+
+export const select = (selection: readonly string[]): void => set({ selection })
+
+export const setChoices = (choices: Partial<Choices>): void => set({ choices: { ...get().choices, ...choices } })
+
+export function toolContext(): ToolContext {
+  const { records } = useProject.getState()
+  const { unit, precision } = settingsOf(records)
+  const { selection, choices } = get()
+  return { records, display: { ...USUAL_DISPLAY[unit], precision }, selection, choices }
+}
+
+export const updateSession = (change: Partial<Session>): void => set({ session: { ...get().session, ...change } })
+
+/** Takes in what a tool made of a click or Enter. The cursor stays where it is. */
+export function takeOutcome({ session, say }: Outcome): void {
+  const { cursor, held } = get().session
+  set({ session: { ...session, cursor: session.cursor ?? cursor, held } })
+  if (say) tell(say)
+}
+
+export function pressEnter(): void {
+  const { tool, session } = get()
+  takeOutcome(toolNamed(tool).enter(session, toolContext()))
+}
+
+/** Esc gives up what was begun, then the tool, then the selection. */
+export function pressEscape(): void {
+  const { session, tool, selection } = get()
+  if (session.points.length > 0 || Object.keys(session.typed).length > 0)
+    set({ session: { ...EMPTY_SESSION, cursor: session.cursor } })
+  else if (tool !== 'look') takeTool('look')
+  else if (selection.length > 0) select([])
+}

@@ -1,0 +1,172 @@
+'use client'
+
+import type Konva from 'konva'
+import { useEffect, useMemo, useRef } from 'react'
+import { Layer, Shape, Stage } from 'react-konva'
+import { apply } from '@/core/geometry/affine'
+import { isInside } from '@/core/geometry/polygon'
+import type { Point } from '@/core/geometry/vector'
+import { placementMap } from '@/core/model/underlay/placement'
+import { wallOutlines } from '@/core/model/wall/joins'
+import { takeOutcome, toolContext, updateSession, useBench, select } from '../bench-store'
+import { settingsOf, underlaysOf, useProject } from '../project/store'
+import { useSheetData } from '../sheets/sheet-data'
+import { useSheetPictures } from '../sheets/sheet-pictures'
+import { sheetOf, useSheets } from '../sheets/use-sheets'
+import { toolNamed } from '../tools/registry'
+import { type BoardPoint, CATCH_RADIUS_PX, catchOnBoard, type CatchSurroundings, indexModel } from './catch-on-board'
+import { Loupe } from './Loupe'
+import { paintCursor } from './painters/cursor'
+import { paintDimensions } from './painters/dimensions'
+import { paintGround } from './painters/ground'
+import { paintSheet } from './painters/sheets'
+import { paintWalls } from './painters/walls'
+import { useBoardPointer } from './use-board-pointer'
+import { resize, toPlane, useView } from './view'
+
+/** The work plane with everything on it. Konva holds the layers; our painters draw only what shows. */
+export function Board() {
+  const holder = useRef<HTMLDivElement>(null)
+  const sheetLayer = useRef<Konva.Layer>(null)
+  const modelLayer = useRef<Konva.Layer>(null)
+  const toolLayer = useRef<Konva.Layer>(null)
+  const width = useView((view) => view.width)
+  const height = useView((view) => view.height)
+  const records = useProject((project) => project.records)
+  const outlines = useMemo(() => wallOutlines([...records.values()].filter((record) => record.kind === 'wall')), [records])
+  const model = useMemo(() => indexModel(records.values()), [records])
+  useSheets()
+
+  useEffect(() => {
+    const element = holder.current
+    if (!element) return
+    const observer = new ResizeObserver(([entry]) => resize(entry!.contentRect.width, entry!.contentRect.height))
+    observer.observe(element)
+    return () => observer.disconnect()
+  }, [])
+
+  useEffect(() => {
+    const all = () => {
+      for (const layer of [sheetLayer, modelLayer, toolLayer]) layer.current?.batchDraw()
+    }
+    const stops = [
+      useView.subscribe(all),
+      useProject.subscribe(all),
+      useSheetPictures.subscribe(() => sheetLayer.current?.batchDraw()),
+      useBench.subscribe((now, before) => (now.session === before.session ? all() : toolLayer.current?.batchDraw())),
+    ]
+    void document.fonts?.ready.then(all)
+    return () => {
+      for (const stop of stops) stop()
+    }
+  }, [])
+
+  const surroundings = (): CatchSurroundings => {
+    const { sources } = useProject.getState()
+    return { underlays: underlaysOf(records), sources, sheets: useSheetData.getState().byHash, model }
+  }
+
+  const pointAt = (screen: Point): BoardPoint => {
+    const view = useView.getState()
+    const { tool, session } = useBench.getState()
+    const raw = catchOnBoard(toPlane(view, screen), CATCH_RADIUS_PX / view.pxPerMm, surroundings())
+    return toolNamed(tool).steer(session, raw, toolContext())
+  }
+
+  const pick = (screen: Point) => {
+    const at = toPlane(useView.getState(), screen)
+    const wall = [...outlines].reverse().find(([, outline]) => isInside(outline, at))
+    if (wall) return select([wall[0]])
+    const { sources } = useProject.getState()
+    const sheet = underlaysOf(records)
+      .reverse()
+      .find((underlay) => {
+        const found = sheetOf(sources, underlay.sheetId)
+        if (!found || !underlay.visible || underlay.locked) return false
+        const { widthPt, heightPt } = found.sheet
+        const edge = [
+          { x: 0, y: 0 },
+          { x: widthPt, y: 0 },
+          { x: widthPt, y: heightPt },
+          { x: 0, y: heightPt },
+        ]
+        return isInside(edge.map((p) => apply(placementMap(underlay.placement), p)), at)
+      })
+    select(sheet ? [sheet.id] : [])
+  }
+
+  const pointer = useBoardPointer({
+    move: (screen) => {
+      if (toolNamed(useBench.getState().tool).places) updateSession({ cursor: pointAt(screen) })
+    },
+    click: (screen) => {
+      const { tool, session } = useBench.getState()
+      if (!toolNamed(tool).places) return pick(screen)
+      takeOutcome(toolNamed(tool).click(session, pointAt(screen), toolContext()))
+    },
+    leave: () => updateSession({ cursor: null }),
+  })
+  const places = useBench((bench) => toolNamed(bench.tool).places)
+
+  return (
+    <div
+      ref={holder}
+      className="board"
+      role="application"
+      aria-label="Board: arrow keys move the view, plus and minus zoom, Home shows the whole sheet"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: the board is worked on by keyboard as well
+      tabIndex={0}
+      style={{ cursor: places ? 'crosshair' : 'default' }}
+      {...pointer}
+    >
+      <Stage width={width} height={height} listening={false}>
+        <Layer ref={sheetLayer} listening={false}>
+          <Shape
+            sceneFunc={(konva) => {
+              const canvas = konva._context
+              const view = useView.getState()
+              const { records: now, sources } = useProject.getState()
+              const { selection } = useBench.getState()
+              paintGround(canvas, view)
+              const pictures = useSheetPictures.getState().byUnderlay
+              for (const underlay of underlaysOf(now)) {
+                const found = sheetOf(sources, underlay.sheetId)
+                if (found && underlay.visible)
+                  paintSheet(canvas, view, underlay, found.sheet, pictures.get(underlay.id), selection.includes(underlay.id))
+              }
+            }}
+          />
+        </Layer>
+        <Layer ref={modelLayer} listening={false}>
+          <Shape
+            sceneFunc={(konva) => {
+              const { selection, seeThrough } = useBench.getState()
+              if (seeThrough) return
+              const view = useView.getState()
+              const kept = [...outlines].filter(([id]) => !selection.includes(id)).map(([, outline]) => outline)
+              const picked = [...outlines].filter(([id]) => selection.includes(id)).map(([, outline]) => outline)
+              paintWalls(konva._context, view, kept, 'kept')
+              paintWalls(konva._context, view, picked, 'picked')
+            }}
+          />
+        </Layer>
+        <Layer ref={toolLayer} listening={false}>
+          <Shape
+            sceneFunc={(konva) => {
+              const canvas = konva._context
+              const view = useView.getState()
+              const { step, tool, session } = useBench.getState()
+              const now = useProject.getState().records
+              const context = toolContext()
+              if (step === 'fit' || step === 'check')
+                paintDimensions(canvas, view, underlaysOf(now), settingsOf(now))
+              toolNamed(tool).paint(canvas, session, view, context)
+              if (session.cursor && toolNamed(tool).places) paintCursor(canvas, view, session.cursor)
+            }}
+          />
+        </Layer>
+      </Stage>
+      <Loupe surroundings={surroundings} />
+    </div>
+  )
+}

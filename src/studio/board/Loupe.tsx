@@ -1,0 +1,101 @@
+'use client'
+
+import { useEffect, useRef } from 'react'
+import { apply, invert } from '@/core/geometry/affine'
+import { placementMap } from '@/core/model/underlay/placement'
+import { useBench } from '../bench-store'
+import { underlaysOf, useProject } from '../project/store'
+import { useSheetPictures } from '../sheets/sheet-pictures'
+import { sheetOf } from '../sheets/use-sheets'
+import { toolNamed } from '../tools/registry'
+import type { CatchSurroundings } from './catch-on-board'
+import { paintSheet } from './painters/sheets'
+import { palette } from './palette'
+import { toScreen, useView, type View } from './view'
+
+const SIZE_PX = 148
+const GROWTH = 5
+/** Lines drawn in the loupe at most. */
+const MOST_LINES = 4000
+
+/** A magnifying glass beside the cursor while a point is placed for measuring or fitting: the sheet's own lines, sharp. */
+export function Loupe({ surroundings }: { surroundings: () => CatchSurroundings }) {
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const latest = useRef(surroundings)
+  latest.current = surroundings
+
+  useEffect(() => {
+    const draw = () => {
+      const element = canvas.current
+      if (!element) return
+      const { tool, session } = useBench.getState()
+      const { cursor } = session
+      const open = toolNamed(tool).loupe && cursor !== null
+      element.style.display = open ? 'block' : 'none'
+      if (open && cursor) paint(element, cursor, latest.current())
+    }
+    const stops = [useBench.subscribe(draw), useView.subscribe(draw)]
+    return () => {
+      for (const stop of stops) stop()
+    }
+  }, [])
+
+  return <canvas ref={canvas} className="loupe" aria-hidden width={SIZE_PX * 2} height={SIZE_PX * 2} />
+}
+
+type Cursor = NonNullable<ReturnType<typeof useBench.getState>['session']['cursor']>
+
+function paint(element: HTMLCanvasElement, cursor: Cursor, { sheets }: CatchSurroundings): void {
+  const board = useView.getState()
+  const screen = toScreen(board, cursor.at)
+  const left = screen.x + SIZE_PX + 40 > board.width ? screen.x - SIZE_PX - 28 : screen.x + 28
+  const top = screen.y - SIZE_PX - 28 < 0 ? screen.y + 28 : screen.y - SIZE_PX - 28
+  element.style.transform = `translate(${left}px, ${top}px)`
+  const canvas = element.getContext('2d')
+  if (!canvas) return
+  const view: View = { center: cursor.at, pxPerMm: board.pxPerMm * GROWTH, width: SIZE_PX, height: SIZE_PX }
+  canvas.setTransform(2, 0, 0, 2, 0, 0)
+  canvas.fillStyle = palette.paper
+  canvas.fillRect(0, 0, SIZE_PX, SIZE_PX)
+  const { records, sources } = useProject.getState()
+  const pictures = useSheetPictures.getState().byUnderlay
+  for (const underlay of underlaysOf(records)) {
+    const found = sheetOf(sources, underlay.sheetId)
+    if (!found || !underlay.visible) continue
+    const sheet = found.sheet.lineworkHash ? sheets.get(found.sheet.lineworkHash) : undefined
+    paintSheet(canvas, view, underlay, found.sheet, pictures.get(underlay.id), false)
+    const map = placementMap(underlay.placement)
+    const back = invert(map)
+    if (!sheet || !back) continue
+    const reach = SIZE_PX / 2 / (view.pxPerMm * underlay.placement.mmPerPt)
+    const middle = apply(back, cursor.at)
+    const { tree, items, lines } = sheet.index
+    const found4 = tree?.search(middle.x - reach, middle.y - reach, middle.x + reach, middle.y + reach) ?? []
+    canvas.strokeStyle = palette.ink
+    canvas.lineWidth = 1
+    canvas.beginPath()
+    for (const k of found4.slice(0, MOST_LINES)) {
+      const item = items[k]!
+      if (item >= lines.segmentFlags.length) continue
+      const a = toScreen(view, apply(map, { x: lines.segments[item * 4]!, y: lines.segments[item * 4 + 1]! }))
+      const b = toScreen(view, apply(map, { x: lines.segments[item * 4 + 2]!, y: lines.segments[item * 4 + 3]! }))
+      canvas.moveTo(a.x, a.y)
+      canvas.lineTo(b.x, b.y)
+    }
+    canvas.stroke()
+  }
+  canvas.strokeStyle = palette.red
+  canvas.lineWidth = 1.25
+  canvas.beginPath()
+  canvas.arc(SIZE_PX / 2, SIZE_PX / 2, 6, 0, Math.PI * 2)
+  for (const [dx, dy] of [
+    [1, 0],
+    [-1, 0],
+    [0, 1],
+    [0, -1],
+  ] as const) {
+    canvas.moveTo(SIZE_PX / 2 + dx * 6, SIZE_PX / 2 + dy * 6)
+    canvas.lineTo(SIZE_PX / 2 + dx * 16, SIZE_PX / 2 + dy * 16)
+  }
+  canvas.stroke()
+}

@@ -1,0 +1,44 @@
+import type { Point } from '@/core/geometry/vector'
+import { palette } from '../palette'
+import { toScreen, type View } from '../view'
+
+/** A measured length: a red line between two short bars, its figure beside its middle, upright to read. */
+export function paintMeasure(canvas: CanvasRenderingContext2D, view: View, from: Point, to: Point, figure: string): void {
+  const a = toScreen(view, from)
+  const b = toScreen(view, to)
+  const turn = Math.atan2(b.y - a.y, b.x - a.x)
+  const bar = { x: -Math.sin(turn) * 7, y: Math.cos(turn) * 7 }
+  canvas.save()
+  canvas.strokeStyle = palette.red
+  canvas.lineWidth = 1.75
+  canvas.beginPath()
+  canvas.moveTo(a.x, a.y)
+  canvas.lineTo(b.x, b.y)
+  for (const end of [a, b]) {
+    canvas.moveTo(end.x - bar.x, end.y - bar.y)
+    canvas.lineTo(end.x + bar.x, end.y + bar.y)
+  }
+  canvas.stroke()
+  const upright = Math.cos(turn) < -1e-9 ? turn + Math.PI : turn
+  canvas.translate((a.x + b.x) / 2, (a.y + b.y) / 2)
+  canvas.rotate(upright)
+  paintLabel(canvas, figure, 0, -16)
+  canvas.restore()
+}
+
+/** A figure on a slip of paper. */
+export function paintLabel(canvas: CanvasRenderingContext2D, text: string, x: number, y: number): void {
+  canvas.font = '600 14px "IBM Plex Mono", monospace'
+  canvas.textAlign = 'center'
+  canvas.textBaseline = 'middle'
+  const width = canvas.measureText(text).width + 14
+  canvas.fillStyle = palette.paper
+  canvas.strokeStyle = palette.red
+  canvas.lineWidth = 1
+  canvas.beginPath()
+  canvas.roundRect(x - width / 2, y - 11, width, 22, 4)
+  canvas.fill()
+  canvas.stroke()
+  canvas.fillStyle = palette.red
+  canvas.fillText(text, x, y + 1)
+}

@@ -1,0 +1,81 @@
+import { create } from 'zustand'
+import { type Box, isEmpty } from '@/core/geometry/box'
+import type { Point } from '@/core/geometry/vector'
+
+/** What part of the work plane the board shows. Kept in double precision; only pixels near the screen go to the canvas. */
+export interface View {
+  /** The point of the plane in the middle of the board. */
+  readonly center: Point
+  readonly pxPerMm: number
+  /** Size of the board in CSS pixels. */
+  readonly width: number
+  readonly height: number
+}
+
+const NEAREST_PX_PER_MM = 200
+const FARTHEST_PX_PER_MM = 1e-7
+
+export const useView = create<View>(() => ({ center: { x: 0, y: 0 }, pxPerMm: 0.05, width: 0, height: 0 }))
+
+const { getState: get, setState: set } = useView
+
+export const toScreen = ({ center, pxPerMm, width, height }: View, p: Point): Point => ({
+  x: (p.x - center.x) * pxPerMm + width / 2,
+  y: (center.y - p.y) * pxPerMm + height / 2,
+})
+
+export const toPlane = ({ center, pxPerMm, width, height }: View, p: Point): Point => ({
+  x: (p.x - width / 2) / pxPerMm + center.x,
+  y: (height / 2 - p.y) / pxPerMm + center.y,
+})
+
+/** The part of the plane that shows. */
+export function visibleBox(view: View): Box {
+  const a = toPlane(view, { x: 0, y: view.height })
+  const b = toPlane(view, { x: view.width, y: 0 })
+  return { minX: a.x, minY: a.y, maxX: b.x, maxY: b.y }
+}
+
+export const resize = (width: number, height: number): void => set({ width, height })
+
+export function panBy(dxPx: number, dyPx: number): void {
+  const { center, pxPerMm } = get()
+  set({ center: { x: center.x - dxPx / pxPerMm, y: center.y + dyPx / pxPerMm } })
+}
+
+/** Grows or shrinks what shows about a point of the board, which stays where it is. */
+export function zoomAbout(screen: Point, factor: number): void {
+  const view = get()
+  const fixed = toPlane(view, screen)
+  const pxPerMm = Math.min(NEAREST_PX_PER_MM, Math.max(FARTHEST_PX_PER_MM, view.pxPerMm * factor))
+  set({
+    pxPerMm,
+    center: {
+      x: fixed.x - (screen.x - view.width / 2) / pxPerMm,
+      y: fixed.y + (screen.y - view.height / 2) / pxPerMm,
+    },
+  })
+}
+
+/** Shows a whole box with a margin around it. */
+export function showBox(box: Box): void {
+  const { width, height } = get()
+  if (isEmpty(box) || width === 0 || height === 0) return
+  const margin = 0.92
+  const pxPerMm = Math.min((width * margin) / Math.max(box.maxX - box.minX, 1e-3), (height * margin) / Math.max(box.maxY - box.minY, 1e-3))
+  set({
+    center: { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 },
+    pxPerMm: Math.min(NEAREST_PX_PER_MM, Math.max(FARTHEST_PX_PER_MM, pxPerMm)),
+  })
+}
+
+/** Follows an underlay whose size changed about `fixed`: it keeps its place and size on the screen. */
+export function followResize(fixed: Point, growth: number): void {
+  const view = get()
+  const at = toScreen(view, fixed)
+  const pxPerMm = view.pxPerMm / growth
+  set({
+    pxPerMm,
+    center: { x: fixed.x - (at.x - view.width / 2) / pxPerMm, y: fixed.y + (at.y - view.height / 2) / pxPerMm },
+  })
+}

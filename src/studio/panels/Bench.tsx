@@ -1,0 +1,152 @@
+'use client'
+
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Stack from '@mui/material/Stack'
+import Tooltip from '@mui/material/Tooltip'
+import Typography from '@mui/material/Typography'
+import { useEffect, useRef } from 'react'
+import { formatLength } from '@/core/units/format'
+import { pressEnter, pressEscape, takeTool, toolContext, updateSession, useBench } from '../bench-store'
+import { whyNothing } from '../board/catch-on-board'
+import { underlaysOf, useProject } from '../project/store'
+import { useSheetData } from '../sheets/sheet-data'
+import { TOOLS, toolNamed } from '../tools/registry'
+import type { Field } from '../tools/tool'
+import { WallChoices } from './WallChoices'
+
+/** The strip of the tool in hand: what comes next, what can be typed, what the cursor has caught, where it is. */
+export function Bench() {
+  const step = useBench((bench) => bench.step)
+  const toolName = useBench((bench) => bench.tool)
+  const session = useBench((bench) => bench.session)
+  // Sentences and fields speak of the project, the selection and the choices too.
+  useBench((bench) => bench.selection)
+  useBench((bench) => bench.choices)
+  useProject((project) => project.records)
+  const tool = toolNamed(toolName)
+  const context = toolContext()
+  const fields = tool.fields(session, context)
+  if (step === 'bring-in') return null
+  return (
+    <Box
+      component="section"
+      aria-label="Bench"
+      sx={{
+        gridArea: 'bench',
+        display: 'flex',
+        alignItems: 'center',
+        flexWrap: 'wrap',
+        columnGap: 2.5,
+        rowGap: 0.5,
+        minHeight: 62,
+        px: 1.5,
+        py: 0.75,
+        bgcolor: 'background.paper',
+        borderTop: 1,
+        borderColor: 'divider',
+      }}
+    >
+      <Stack direction="row" role="toolbar" aria-label="Tools" sx={{ gap: 0.5 }}>
+        {TOOLS.filter(({ steps }) => steps.includes(step)).map(({ name, word, key }) => (
+          <Tooltip key={name} title={`Key ${key.toUpperCase()}`}>
+            <Button
+              size="small"
+              variant={name === toolName ? 'contained' : 'outlined'}
+              aria-pressed={name === toolName}
+              onClick={() => takeTool(name)}
+            >
+              {word}
+            </Button>
+          </Tooltip>
+        ))}
+      </Stack>
+      <Typography role="status" aria-live="polite" sx={{ flex: '1 1 260px', minWidth: 200, fontSize: 14, lineHeight: 1.35 }}>
+        {tool.say(session, context)}
+      </Typography>
+      {toolName === 'wall' && <WallChoices />}
+      {fields.map((field) => (
+        <BenchField key={`${field.name}-${session.points.length}`} field={field} typed={session.typed[field.name]} />
+      ))}
+      <Whereabouts />
+    </Box>
+  )
+}
+
+/** A value that the mouse gives until it is typed. What is typed anywhere goes to the first one. */
+function BenchField({ field, typed }: { field: Field; typed: string | undefined }) {
+  const input = useRef<HTMLInputElement>(null)
+  const { name, label, value, first } = field
+  useEffect(() => {
+    // A field that must be answered takes the keyboard at once.
+    if (first && value === '') input.current?.focus()
+  }, [first, value])
+  return (
+    <Box
+      component="label"
+      sx={{ display: 'flex', flexDirection: 'column', fontSize: 11.5, color: 'text.secondary', lineHeight: 1.2 }}
+    >
+      {label}
+      <Box
+        component="input"
+        ref={input}
+        name={`bench-${name}`}
+        data-first={first || undefined}
+        value={typed ?? value}
+        autoComplete="off"
+        spellCheck={false}
+        onChange={({ target }: { target: HTMLInputElement }) => {
+          const { typed: all } = useBench.getState().session
+          const next = { ...all, [name]: target.value }
+          if (target.value === '' && !first) delete next[name]
+          updateSession({ typed: next })
+        }}
+        onKeyDown={(event: React.KeyboardEvent) => {
+          if (event.key === 'Enter') {
+            event.preventDefault()
+            pressEnter()
+          }
+          if (event.key === 'Escape') {
+            pressEscape()
+            input.current?.blur()
+          }
+          if (event.key === 'Enter' || event.key === 'Escape') event.stopPropagation()
+        }}
+        sx={{
+          width: name === 'angle' ? 84 : 150,
+          font: '600 16px "IBM Plex Mono", monospace',
+          color: typed === undefined ? 'text.secondary' : 'error.main',
+          bgcolor: 'background.default',
+          border: 1,
+          borderColor: typed === undefined ? 'divider' : 'error.main',
+          borderRadius: '3px',
+          px: 1,
+          py: 0.4,
+        }}
+      />
+    </Box>
+  )
+}
+
+/** What the cursor has caught, on which sheet, and where it is. */
+function Whereabouts() {
+  const cursor = useBench((bench) => bench.session.cursor)
+  const records = useProject((project) => project.records)
+  const sources = useProject((project) => project.sources)
+  const sheets = useSheetData((data) => data.byHash)
+  const { display } = toolContext()
+  if (!cursor) return <Box sx={{ width: 230 }} />
+  const underlay = cursor.caught?.underlayId ? records.get(cursor.caught.underlayId) : null
+  const on = underlay?.kind === 'underlay' ? ` on ${underlay.name}` : cursor.caught ? ' on the tracing' : ''
+  const why = cursor.caught ? null : whyNothing({ underlays: underlaysOf(records), sources, sheets })
+  return (
+    <Box sx={{ width: 230, textAlign: 'right' }}>
+      <Typography noWrap sx={{ fontSize: 12.5 }} color={cursor.caught ? 'error' : 'text.secondary'} data-testid="caught">
+        {cursor.caught ? `${cursor.caught.word}${on}` : (why ?? 'nothing caught')}
+      </Typography>
+      <Typography variant="figure" component="p" noWrap sx={{ fontSize: 12 }} data-testid="coordinates">
+        {formatLength(cursor.at.x, display, false)}, {formatLength(cursor.at.y, display, false)}
+      </Typography>
+    </Box>
+  )
+}

@@ -1,0 +1,60 @@
+'use client'
+
+import CloseIcon from '@mui/icons-material/Close'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import Stack from '@mui/material/Stack'
+import Typography from '@mui/material/Typography'
+import type { ComponentType } from 'react'
+import { useBench } from '../bench-store'
+import { useProject } from '../project/store'
+import { STEP_WORDS, type Step } from '../steps'
+import { CheckCard } from './CheckCard'
+import { FitCard } from './FitCard'
+import { HandOverCard } from './HandOverCard'
+import { TraceCard } from './TraceCard'
+
+/** What each step shows beside the board. Choosing pages needs the whole board instead. */
+const CARDS: Partial<Record<Step, ComponentType>> = {
+  fit: FitCard,
+  trace: TraceCard,
+  check: CheckCard,
+  'hand-over': HandOverCard,
+}
+
+export function Card() {
+  const step = useBench((bench) => bench.step)
+  const open = useBench((bench) => bench.cardOpen)
+  const ready = useProject((project) => project.id !== '')
+  const Content = CARDS[step]
+  if (!Content || !ready) return null
+  if (!open)
+    return (
+      <Box sx={{ gridArea: 'card', borderLeft: 1, borderColor: 'divider', bgcolor: 'background.paper', p: 0.5 }}>
+        <Button
+          onClick={() => useBench.setState({ cardOpen: true })}
+          sx={{ writingMode: 'vertical-rl', minWidth: 0, py: 1.5, px: 0.5 }}
+        >
+          {STEP_WORDS[step]}
+        </Button>
+      </Box>
+    )
+  return (
+    <Box
+      component="aside"
+      aria-label={`${STEP_WORDS[step]}: card`}
+      sx={{ gridArea: 'card', width: 296, overflow: 'auto', borderLeft: 1, borderColor: 'divider', bgcolor: 'background.paper', p: 2 }}
+    >
+      <Stack direction="row" sx={{ alignItems: 'center', mb: 1.5 }}>
+        <Typography variant="h2" sx={{ flexGrow: 1 }}>
+          {STEP_WORDS[step]}
+        </Typography>
+        <IconButton size="small" aria-label="Close the card" onClick={() => useBench.setState({ cardOpen: false })}>
+          <CloseIcon fontSize="small" />
+        </IconButton>
+      </Stack>
+      <Content />
+    </Box>
+  )
+}

@@ -1,0 +1,44 @@
+'use client'
+
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import DialogActions from '@mui/material/DialogActions'
+import DialogContent from '@mui/material/DialogContent'
+import DialogTitle from '@mui/material/DialogTitle'
+import Typography from '@mui/material/Typography'
+import { useBench } from '../bench-store'
+import { TOOLS } from '../tools/registry'
+import { KEYS } from '../use-keys'
+
+/** Every key on one page. */
+export function KeysDialog() {
+  const open = useBench((bench) => bench.keysOpen)
+  const close = () => useBench.setState({ keysOpen: false })
+  const rows = [
+    ...TOOLS.map(({ key, word }) => ({ keys: key.toUpperCase(), does: `take the tool “${word}”` })),
+    ...KEYS,
+  ]
+  return (
+    <Dialog open={open} onClose={close} maxWidth="sm" fullWidth>
+      <DialogTitle>All keys</DialogTitle>
+      <DialogContent>
+        <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 3, rowGap: 0.75, m: 0 }}>
+          {rows.map(({ keys, does }) => (
+            <Box key={keys} sx={{ display: 'contents' }}>
+              <Typography component="dt" variant="figure" sx={{ fontWeight: 600 }}>
+                {keys}
+              </Typography>
+              <Typography component="dd" sx={{ m: 0 }}>
+                {does}
+              </Typography>
+            </Box>
+          ))}
+        </Box>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={close}>Close</Button>
+      </DialogActions>
+    </Dialog>
+  )
+}

@@ -1,0 +1,89 @@
+'use client'
+
+import Button from '@mui/material/Button'
+import Stack from '@mui/material/Stack'
+import Typography from '@mui/material/Typography'
+import { distance } from '@/core/geometry/vector'
+import type { Wall } from '@/core/model/wall/schema'
+import { TRACED_LINES } from '@/core/model/wall/schema'
+import { formatLength } from '@/core/units/format'
+import { select, toolContext, useBench } from '../bench-store'
+import { put, remove, useProject } from '../project/store'
+
+/** What is traced: the picked walls, or all of them. */
+export function TraceCard() {
+  const records = useProject((project) => project.records)
+  const selection = useBench((bench) => bench.selection)
+  const walls = [...records.values()].filter((record) => record.kind === 'wall')
+  const picked = walls.filter(({ id }) => selection.includes(id))
+  if (walls.length === 0)
+    return (
+      <Typography color="text.secondary">
+        Type how thick the walls are, say which of their lines you follow, and click along the plan. The cursor catches the
+        sheet’s own lines.
+      </Typography>
+    )
+  return picked.length > 0 ? <PickedWalls walls={picked} /> : <AllWalls walls={walls} />
+}
+
+function AllWalls({ walls }: { walls: readonly Wall[] }) {
+  const { display } = toolContext()
+  const byThickness = new Map<number, number>()
+  for (const { start, end, thicknessMm } of walls)
+    byThickness.set(thicknessMm, (byThickness.get(thicknessMm) ?? 0) + distance(start, end))
+  return (
+    <>
+      <Typography sx={{ mb: 1 }}>{walls.length === 1 ? '1 wall' : `${walls.length} walls`}, by thickness:</Typography>
+      {[...byThickness].map(([thickness, length]) => (
+        <Stack key={thickness} direction="row" sx={{ justifyContent: 'space-between', py: 0.25 }}>
+          <Typography variant="figure">{formatLength(thickness, display)}</Typography>
+          <Typography variant="figure">{formatLength(length, display)}</Typography>
+        </Stack>
+      ))}
+      <Typography color="text.secondary" sx={{ mt: 2, fontSize: 12.5 }}>
+        Lengths are of the traced lines. Pick a wall with Look to see or change it.
+      </Typography>
+    </>
+  )
+}
+
+function PickedWalls({ walls }: { walls: readonly Wall[] }) {
+  const { display, choices } = toolContext()
+  const [first] = walls
+  const next = TRACED_LINES[(TRACED_LINES.indexOf(first!.tracedLine) + 1) % TRACED_LINES.length]!
+  return (
+    <>
+      {walls.map(({ id, start, end, thicknessMm, tracedLine }) => (
+        <Stack key={id} sx={{ mb: 1.5 }}>
+          <Typography variant="figure" sx={{ fontSize: 20, fontWeight: 600 }}>
+            {formatLength(distance(start, end), display)}
+          </Typography>
+          <Typography color="text.secondary">
+            {formatLength(thicknessMm, display)} thick, {tracedLine === 'centre' ? 'centre' : `${tracedLine} face`} traced
+          </Typography>
+        </Stack>
+      ))}
+      <Stack sx={{ gap: 1 }}>
+        <Button variant="outlined" onClick={() => put('Change wall', ...walls.map((each) => ({ ...each, tracedLine: next })))}>
+          Trace its {next === 'centre' ? 'centre' : `${next} face`} instead
+        </Button>
+        <Button
+          variant="outlined"
+          onClick={() => put('Change wall', ...walls.map((each) => ({ ...each, thicknessMm: choices.wallThicknessMm })))}
+        >
+          Make it {formatLength(choices.wallThicknessMm, display)} thick
+        </Button>
+        <Button
+          variant="outlined"
+          color="error"
+          onClick={() => {
+            remove('Delete wall', ...walls.map(({ id }) => id))
+            select([])
+          }}
+        >
+          Delete
+        </Button>
+      </Stack>
+    </>
+  )
+}

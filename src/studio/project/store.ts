@@ -1,0 +1,265 @@
+import { create } from 'zustand'
+import { applyChange, type Change, type Edit, invertChange, type KeptChange } from '@/core/model/change/change'
+import { NO_STACKS, pushChange, type UndoStacks } from '@/core/model/change/history'
+import type { ProjectRecord } from '@/core/model/registry'
+import { type Settings, USUAL_SETTINGS } from '@/core/model/settings/schema'
+import type { Underlay } from '@/core/model/underlay/schema'
+import { ApiError, api, type SourceView } from '../api'
+import { outbox } from './outbox'
+
+type Records = ReadonlyMap<string, ProjectRecord>
+
+/** A change that another window overtook: the person says which of the two holds. */
+export interface Conflict {
+  readonly change: Change
+  readonly current: readonly { id: string; record: ProjectRecord | null }[]
+}
+
+export interface ProjectState {
+  readonly id: string
+  readonly name: string
+  /** What is shown: everything kept, with what waits on top. */
+  readonly records: Records
+  /** What the server has kept at `revision`. */
+  readonly kept: Records
+  readonly revision: number
+  /** Made here and not kept yet, oldest first. */
+  readonly waiting: readonly Change[]
+  /** Whether the server answered when last asked. */
+  readonly online: boolean
+  readonly stacks: UndoStacks
+  /** The revision down to which the undo stack reaches; 1 where it is whole. */
+  readonly stacksFrom: number
+  readonly conflict: Conflict | null
+  /** A sentence for the person about what just happened. */
+  readonly notice: string | null
+  readonly sources: readonly SourceView[]
+}
+
+const CLOSED: ProjectState = {
+  id: '',
+  name: '',
+  records: new Map(),
+  kept: new Map(),
+  revision: 0,
+  waiting: [],
+  online: true,
+  stacks: NO_STACKS,
+  stacksFrom: 1,
+  conflict: null,
+  notice: null,
+  sources: [],
+}
+
+export const useProject = create<ProjectState>(() => CLOSED)
+
+const { getState: get, setState: set } = useProject
+
+const overlay = (kept: Records, waiting: readonly Change[]): Records =>
+  waiting.reduce<Records>((records, change) => applyChange(records, change), kept)
+
+export function settingsOf(records: Records): Settings {
+  const found = records.get('settings')
+  return found?.kind === 'settings' ? found : USUAL_SETTINGS
+}
+
+export function underlaysOf(records: Records): Underlay[] {
+  return [...records.values()].filter((record) => record.kind === 'underlay').sort((a, b) => a.order - b.order)
+}
+
+/** Opens a project: what the server has, with what this browser still holds for it. */
+export async function openProject(id: string): Promise<void> {
+  set({ ...CLOSED })
+  const [snapshot, waiting, latest] = await Promise.all([
+    api.project(id),
+    outbox.list(id),
+    api.changesBefore(id, 2 ** 31 - 1),
+  ])
+  const kept: Records = new Map(snapshot.records.map((record) => [record.id, record]))
+  const known = new Set(latest.map((change) => change.id))
+  const unsent = waiting.filter((change) => !known.has(change.id))
+  const history = [...latest].reverse()
+  set({
+    ...CLOSED,
+    id,
+    name: snapshot.name,
+    sources: snapshot.sources,
+    kept,
+    revision: snapshot.revision,
+    waiting: unsent,
+    records: overlay(kept, unsent),
+    stacks: [...history, ...unsent].reduce(pushChange, NO_STACKS),
+    stacksFrom: history[0]?.revision ?? 1,
+  })
+  for (const change of waiting) if (known.has(change.id)) await outbox.remove(id, change.id)
+  void sendWaiting()
+}
+
+/** Makes an edit: it is shown at once, held by the browser, and sent. */
+export function commit(label: string, edits: readonly Omit<Edit, 'before'>[]): void {
+  const { records } = get()
+  const full = edits.map(({ id, after }) => ({ id, before: records.get(id) ?? null, after }))
+  push({ id: crypto.randomUUID(), label, cause: 'edit', of: null, edits: full })
+}
+
+/** Puts records as they shall be. */
+export const put = (label: string, ...after: readonly ProjectRecord[]): void =>
+  commit(label, after.map((record) => ({ id: record.id, after: record })))
+
+export const remove = (label: string, ...ids: readonly string[]): void =>
+  commit(label, ids.map((id) => ({ id, after: null })))
+
+export async function undo(): Promise<Change | null> {
+  if (get().stacks.undo.length === 0) await reachFurtherBack()
+  const last = get().stacks.undo.at(-1)
+  if (!last) return null
+  push(invertChange(last, crypto.randomUUID(), 'undo'))
+  return last
+}
+
+export function redo(): Change | null {
+  const last = get().stacks.redo.at(-1)
+  if (!last) return null
+  push({ ...last, id: crypto.randomUUID(), cause: 'redo', of: last.id })
+  return last
+}
+
+function push(change: Change): void {
+  const { id, waiting, records, stacks } = get()
+  set({
+    waiting: [...waiting, change],
+    records: applyChange(records, change),
+    stacks: pushChange(stacks, change),
+  })
+  // Sent only once the browser holds it, so that no crash in between loses it.
+  void outbox
+    .add(id, change)
+    .catch(() => undefined)
+    .then(() => sendWaiting())
+}
+
+/** Takes the next older piece of the history into the undo stack. */
+async function reachFurtherBack(): Promise<void> {
+  const { id, stacksFrom, stacks } = get()
+  if (stacksFrom <= 1) return
+  const older = (await api.changesBefore(id, stacksFrom).catch(() => [])).reverse()
+  if (older.length === 0 || get().id !== id) return
+  const before = older.reduce(pushChange, NO_STACKS)
+  set({ stacks: { undo: [...before.undo, ...stacks.undo], redo: stacks.redo }, stacksFrom: older[0]!.revision })
+}
+
+let sending = false
+let retryTimer: ReturnType<typeof setTimeout> | null = null
+const RETRY_MS = 2000
+
+/** Sends what waits, one after another, until it is all kept or the server does not answer. */
+export async function sendWaiting(): Promise<void> {
+  if (sending) return
+  sending = true
+  if (retryTimer) clearTimeout(retryTimer)
+  try {
+    for (let next = get().waiting[0]; next && !get().conflict; next = get().waiting[0]) {
+      const { id } = get()
+      try {
+        const { revision } = await api.keepChange(id, next)
+        if (get().id !== id) return
+        set({ online: true })
+        if (revision === get().revision + 1) takeIn([{ ...next, revision }])
+        else await catchUp()
+        await outbox.remove(id, next.id)
+      } catch (error) {
+        const refused = error instanceof ApiError && error.status < 500
+        if (!refused) {
+          set({ online: false })
+          retryTimer = setTimeout(() => void sendWaiting(), RETRY_MS)
+          return
+        }
+        await refuse(next, error)
+      }
+    }
+  } finally {
+    sending = false
+  }
+}
+
+async function refuse(change: Change, error: ApiError): Promise<void> {
+  if (error.status === 409) {
+    await catchUp()
+    set({ conflict: { change, current: error.body.current as Conflict['current'] } })
+    return
+  }
+  await drop(change)
+  set({ notice: `“${change.label}” was not kept: ${error.detail}` })
+}
+
+/** Answers a conflict: what was done here is done again on top of the other's work, or given up. */
+export async function settleConflict(keep: 'mine' | 'theirs'): Promise<void> {
+  const { conflict } = get()
+  if (!conflict) return
+  await drop(conflict.change)
+  set({ conflict: null })
+  if (keep === 'mine') commit(conflict.change.label, conflict.change.edits)
+  void sendWaiting()
+}
+
+async function drop(change: Change): Promise<void> {
+  const { id, kept, waiting, stacks } = get()
+  const rest = waiting.filter((each) => each.id !== change.id)
+  const without = (list: readonly Change[]) => list.filter((each) => each.id !== change.id)
+  set({
+    waiting: rest,
+    records: overlay(kept, rest),
+    stacks: { undo: without(stacks.undo), redo: without(stacks.redo) },
+  })
+  await outbox.remove(id, change.id)
+}
+
+/** Takes in changes that the server has kept, own and others', in order. */
+function takeIn(changes: readonly KeptChange[]): void {
+  const { kept, waiting, revision } = get()
+  const fresh = changes.filter((change) => change.revision > revision)
+  if (fresh.length === 0) return
+  const own = new Set(fresh.map(({ id }) => id))
+  const rest = waiting.filter(({ id }) => !own.has(id))
+  const next = fresh.reduce<Records>((records, change) => applyChange(records, change), kept)
+  set({ kept: next, revision: fresh.at(-1)!.revision, waiting: rest, records: overlay(next, rest) })
+}
+
+/** Fetches what was kept since this window last heard. */
+export async function catchUp(): Promise<void> {
+  const { id, revision } = get()
+  const changes = await api.changesSince(id, revision)
+  if (get().id !== id || changes.length === 0) return
+  takeIn(changes)
+  await catchUp()
+}
+
+export async function refreshSources(): Promise<void> {
+  const { id } = get()
+  const sources = await api.sources(id)
+  if (get().id === id) set({ sources })
+}
+
+export function rename(name: string): void {
+  const { id, name: former } = get()
+  set({ name })
+  api.renameProject(id, name).catch((error: Error) => set({ name: former, notice: error.message }))
+}
+
+export const tell = (notice: string | null): void => set({ notice })
+
+/** Hears what other windows do, and whether the server is there. @returns a function that stops listening */
+export function follow(id: string): () => void {
+  const events = new EventSource(`/api/projects/${id}/events`)
+  events.onopen = () => {
+    set({ online: true })
+    void Promise.allSettled([catchUp(), refreshSources(), sendWaiting()])
+  }
+  events.onerror = () => set({ online: false })
+  events.onmessage = ({ data }) => {
+    const event = JSON.parse(data as string) as { type: 'change'; revision: number } | { type: 'sources' }
+    if (event.type === 'sources') void refreshSources().catch(() => undefined)
+    else if (event.revision > get().revision && !sending) void catchUp().catch(() => undefined)
+  }
+  return () => events.close()
+}

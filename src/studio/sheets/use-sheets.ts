@@ -1,0 +1,102 @@
+import { useEffect } from 'react'
+import { invert } from '@/core/geometry/affine'
+import { type Box, intersect, isEmpty, mapBox } from '@/core/geometry/box'
+import { placementMap } from '@/core/model/underlay/placement'
+import type { Underlay } from '@/core/model/underlay/schema'
+import type { SheetView, SourceView } from '../api'
+import { useView, type View, visibleBox } from '../board/view'
+import { underlaysOf, useProject } from '../project/store'
+import { needSheetData } from './sheet-data'
+import { drawSharp, needWholePicture, useSheetPictures } from './sheet-pictures'
+
+/** The view rests this long before the sheet is drawn anew. */
+const REST_MS = 120
+
+/** How much more than what shows is drawn, so that a small pan needs nothing new. */
+const MARGIN = 0.3
+
+export function sheetOf(sources: readonly SourceView[], sheetId: string): { source: SourceView; sheet: SheetView } | null {
+  for (const source of sources) {
+    const sheet = source.sheets.find(({ id }) => id === sheetId)
+    if (sheet) return { source, sheet }
+  }
+  return null
+}
+
+/** Keeps the pictures and linework of all underlays at hand, sharp where the view rests. */
+export function useSheets(): void {
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined
+    const fetchNeeded = () => {
+      const { records, sources } = useProject.getState()
+      for (const underlay of underlaysOf(records)) {
+        const found = sheetOf(sources, underlay.sheetId)
+        if (!found) continue
+        needWholePicture(underlay.id, found.sheet)
+        if (found.sheet.lineworkHash) needSheetData(found.sheet.lineworkHash)
+      }
+      clearTimeout(timer)
+      timer = setTimeout(sharpen, REST_MS)
+    }
+    const stops = [useProject.subscribe(fetchNeeded), useView.subscribe(fetchNeeded)]
+    fetchNeeded()
+    return () => {
+      clearTimeout(timer)
+      for (const stop of stops) stop()
+    }
+  }, [])
+}
+
+function sharpen(): void {
+  const { records, sources } = useProject.getState()
+  const view = useView.getState()
+  for (const underlay of underlaysOf(records)) {
+    const found = sheetOf(sources, underlay.sheetId)
+    if (!found || !underlay.visible) continue
+    const wanted = wantedPicture(view, underlay, found.sheet)
+    if (wanted && !isGoodEnough(underlay.id, wanted))
+      void drawSharp(underlay.id, found.source, found.sheet, wanted.region, wanted.pxPerPt)
+  }
+}
+
+interface Wanted {
+  /** What shows of the sheet. */
+  seen: Box
+  region: Box
+  pxPerPt: number
+}
+
+function wantedPicture(view: View, underlay: Underlay, { widthPt, heightPt }: SheetView): Wanted | null {
+  const back = invert(placementMap(underlay.placement))
+  if (!back || view.width === 0) return null
+  const page = { minX: 0, minY: 0, maxX: widthPt, maxY: heightPt }
+  const seen = intersect(mapBox(back, visibleBox(view)), page)
+  if (isEmpty(seen)) return null
+  const marginX = (seen.maxX - seen.minX) * MARGIN
+  const marginY = (seen.maxY - seen.minY) * MARGIN
+  const around = {
+    minX: seen.minX - marginX,
+    minY: seen.minY - marginY,
+    maxX: seen.maxX + marginX,
+    maxY: seen.maxY + marginY,
+  }
+  const pxPerPt = view.pxPerMm * underlay.placement.mmPerPt * (globalThis.devicePixelRatio || 1)
+  return { seen, region: intersect(around, page), pxPerPt }
+}
+
+function isGoodEnough(underlayId: string, { seen, pxPerPt }: Wanted): boolean {
+  const pictures = useSheetPictures.getState().byUnderlay.get(underlayId)
+  return [pictures?.whole, pictures?.sharp].some((picture) => {
+    if (!picture || picture.pxPerPt < pxPerPt * 0.95) return false
+    // A picture far too large shimmers when shrunk.
+    if (picture.pxPerPt > pxPerPt * 3) return false
+    const { region } = picture
+    const slack = 0.5 / pxPerPt
+    return (
+      region.minX <= seen.minX + slack &&
+      region.minY <= seen.minY + slack &&
+      region.maxX >= seen.maxX - slack &&
+      region.maxY >= seen.maxY - slack
+    )
+  })
+}

@@ -1,0 +1,110 @@
+import { apply, invert } from '@/core/geometry/affine'
+import { distance, type Point } from '@/core/geometry/vector'
+import { FitError, fitToDimension } from '@/core/fit/single-dimension'
+import { placementMap } from '@/core/model/underlay/placement'
+import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
+import { formatLength } from '@/core/units/format'
+import { LengthError, parseLength } from '@/core/units/length'
+import { paintMeasure } from '../board/painters/measure'
+import type { BoardPoint } from '../board/catch-on-board'
+import { followResize } from '../board/view'
+import { put, underlaysOf } from '../project/store'
+import { EMPTY_SESSION, holdDirection, type Outcome, type Session, type Tool, type ToolContext } from './tool'
+
+/**
+ * Two points of a sheet and the true length between them. The first such dimension gives the sheet its size; what is
+ * measured afterwards checks it.
+ */
+export const fit: Tool = {
+  name: 'fit',
+  word: 'Known length',
+  key: 'k',
+  steps: ['fit'],
+  places: true,
+  loupe: true,
+  say: ({ points, cursor }, context) => {
+    const underlay = underlayOf(points[0] ?? cursor, context)
+    if (!underlay) return 'Bring in a sheet first: there is nothing here to fit.'
+    const again = fittedBy(underlay) !== undefined
+    if (points.length === 0)
+      return again
+        ? `Check ${underlay.name}: click the first point of another known length, far away and in the other direction.`
+        : `Click the first end of a length that you know on ${underlay.name}. The longest one fits best.`
+    if (points.length === 1) return 'Click the other end. Shift holds level, upright or 45°.'
+    return again ? 'Type what it should measure and press Enter.' : 'Type its true length, in any unit, and press Enter.'
+  },
+  fields: ({ points, typed }, { display }) => {
+    if (points.length < 2) return []
+    const drawn = formatLength(distance(points[0]!.at, points[1]!.at), display, false)
+    return [{ name: 'stated', label: `True length (drawn ${drawn})`, value: typed.stated ?? '', first: true }]
+  },
+  steer: ({ points, held }, raw) => {
+    const from = points.length === 1 ? points[0] : undefined
+    return from && held ? { at: holdDirection(from.at, raw.at), caught: null } : raw
+  },
+  click: (session, point) =>
+    session.points.length < 2 && session.points.length > 0
+      ? { session: { ...EMPTY_SESSION, points: [...session.points, point] } }
+      : { session: { ...EMPTY_SESSION, points: [point] } },
+  enter: (session, context) => {
+    if (session.points.length < 2) return { session: EMPTY_SESSION }
+    try {
+      return state(session, context)
+    } catch (error) {
+      if (error instanceof LengthError || error instanceof FitError) return { session, say: error.message }
+      throw error
+    }
+  },
+  undone: () => EMPTY_SESSION,
+  paint: (canvas, { points, cursor, typed }, view, { display }) => {
+    const [from, to] = points.length === 1 && cursor ? [points[0]!, cursor] : points
+    if (!from || !to) return
+    const drawn = formatLength(distance(from.at, to.at), display)
+    paintMeasure(canvas, view, from.at, to.at, typed.stated ? `${typed.stated}  (drawn ${drawn})` : drawn)
+  },
+}
+
+/** The dimension from which a sheet has its size. */
+export const fittedBy = (underlay: Underlay): KnownDimension | undefined =>
+  underlay.dimensions.find(({ role }) => role === 'fit')
+
+/** The sheet that a point belongs to: where it was caught, else the picked one, else the uppermost that shows. */
+function underlayOf(point: BoardPoint | null | undefined, { records, selection }: ToolContext): Underlay | undefined {
+  const shown = underlaysOf(records).filter(({ visible }) => visible)
+  const wanted = [point?.caught?.underlayId, ...selection]
+  return wanted.map((id) => shown.find((underlay) => underlay.id === id)).find(Boolean) ?? shown.at(-1)
+}
+
+function state(session: Session, context: ToolContext): Outcome {
+  const [from, to] = session.points as [BoardPoint, BoardPoint]
+  const underlay = underlayOf(from, context)
+  const map = underlay && placementMap(underlay.placement)
+  const back = map && invert(map)
+  if (!underlay || !back) return { session: EMPTY_SESSION, say: 'There is no sheet under these points.' }
+  const onSheet = ({ at, caught }: BoardPoint): Point =>
+    caught?.underlayId === underlay.id && caught.onSheetPt ? caught.onSheetPt : apply(back, at)
+  const statedMm = parseLength(session.typed.stated ?? '', context.display.unit)
+  const role = fittedBy(underlay) ? 'check' : 'fit'
+  const dimension: KnownDimension = {
+    id: crypto.randomUUID(),
+    fromPt: onSheet(from),
+    toPt: onSheet(to),
+    statedMm,
+    role,
+  }
+  if (role === 'fit') fitUnderlay(underlay, dimension)
+  else {
+    // The same refusals hold for a check: two points on one another say nothing.
+    fitToDimension(underlay.placement, dimension.fromPt, dimension.toPt, statedMm)
+    put('Check a dimension', { ...underlay, dimensions: [...underlay.dimensions, dimension] })
+  }
+  return { session: EMPTY_SESSION }
+}
+
+/** Gives a sheet its size by one of its dimensions; the others become checks. The view follows. */
+export function fitUnderlay(underlay: Underlay, dimension: KnownDimension): void {
+  const placement = fitToDimension(underlay.placement, dimension.fromPt, dimension.toPt, dimension.statedMm)
+  const others = underlay.dimensions.filter(({ id }) => id !== dimension.id).map((each) => ({ ...each, role: 'check' as const }))
+  put('Fit sheet', { ...underlay, placement, dimensions: [{ ...dimension, role: 'fit' }, ...others] })
+  followResize(apply(placementMap(placement), dimension.fromPt), placement.mmPerPt / underlay.placement.mmPerPt)
+}
