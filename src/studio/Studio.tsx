@@ -11,6 +11,7 @@ import { useEffect, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { goTo, useBench } from './bench-store'
 import { showAll } from './board/show'
+import { whenSized } from './board/view'
 import { Bench } from './panels/Bench'
 import { Card } from './panels/Card'
 import { ConflictDialog } from './panels/ConflictDialog'
@@ -43,7 +44,7 @@ export function Studio({ projectId }: { projectId: string }) {
         const { records } = useProject.getState()
         const underlays = underlaysOf(records)
         goTo(underlays.length === 0 ? 'bring-in' : underlays.every(({ dimensions }) => dimensions.length === 0) ? 'fit' : 'trace')
-        if (underlays.length > 0) requestAnimationFrame(showAll)
+        if (underlays.length > 0) whenSized(showAll)
       },
       (error: Error) => setProblem(error.message),
     )

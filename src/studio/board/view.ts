@@ -79,3 +79,16 @@ export function followResize(fixed: Point, growth: number): void {
     center: { x: fixed.x - (at.x - view.width / 2) / pxPerMm, y: fixed.y + (at.y - view.height / 2) / pxPerMm },
   })
 }
+
+/** Does something once the board has its size: after the layout that is under way, or when it first gets one. */
+export function whenSized(work: () => void): void {
+  if (get().width > 0) {
+    requestAnimationFrame(() => requestAnimationFrame(work))
+    return
+  }
+  const stop = useView.subscribe(({ width }) => {
+    if (width === 0) return
+    stop()
+    work()
+  })
+}

@@ -4,6 +4,7 @@ import type { Underlay } from '@/core/model/underlay/schema'
 import type { SheetView, SourceView } from '../api'
 import { goTo, select } from '../bench-store'
 import { showUnderlay, underlayBox } from '../board/show'
+import { whenSized } from '../board/view'
 import { put, underlaysOf, useProject } from '../project/store'
 
 /** What a sheet is taken for until it is fitted: the commonest plan ratio. */
@@ -31,7 +32,7 @@ export function placeSheet(source: SourceView, sheet: SheetView): void {
   put('Bring in sheet', underlay)
   goTo('fit')
   select([underlay.id])
-  requestAnimationFrame(() => showUnderlay(underlay))
+  whenSized(() => showUnderlay(underlay))
 }
 
 /** A name that tells two pages of one file apart. */
