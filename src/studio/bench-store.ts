@@ -61,12 +61,17 @@ export function toolContext(): ToolContext {
   return { records, display: { ...USUAL_DISPLAY[unit], precision }, selection, choices }
 }
 
-export const updateSession = (change: Partial<Session>): void => set({ session: { ...get().session, ...change } })
+/** Changes what was gathered; the cursor follows from it. */
+export function updateSession(change: Partial<Omit<Session, 'cursor'>>): void {
+  const { tool, session } = get()
+  const next = { ...session, ...change }
+  set({ session: { ...next, cursor: next.raw && toolNamed(tool).steer(next, next.raw, toolContext()) } })
+}
 
-/** Takes in what a tool made of a click or Enter. The cursor stays where it is. */
+/** Takes in what a tool made of a click, Enter or undo. The mouse stays where it is. */
 export function takeOutcome({ session, say }: Outcome): void {
-  const { cursor, held } = get().session
-  set({ session: { ...session, cursor: session.cursor ?? cursor, held } })
+  const { raw, held } = get().session
+  updateSession({ ...session, raw, held })
   if (say) tell(say)
 }
 
@@ -79,7 +84,7 @@ export function pressEnter(): void {
 export function pressEscape(): void {
   const { session, tool, selection } = get()
   if (session.points.length > 0 || Object.keys(session.typed).length > 0)
-    set({ session: { ...EMPTY_SESSION, cursor: session.cursor } })
+    updateSession({ ...EMPTY_SESSION, raw: session.raw })
   else if (tool !== 'look') takeTool('look')
   else if (selection.length > 0) select([])
 }

@@ -1,4 +1,4 @@
-import { useBench } from './bench-store'
+import { takeOutcome, useBench } from './bench-store'
 import { redo, tell, undo } from './project/store'
 import { toolNamed } from './tools/registry'
 
@@ -7,8 +7,7 @@ export async function undoNow(): Promise<void> {
   const change = await undo()
   if (!change) return tell('There is nothing to undo.')
   const { tool, session } = useBench.getState()
-  const { cursor, held } = session
-  useBench.setState({ session: { ...toolNamed(tool).undone(session), cursor, held } })
+  takeOutcome({ session: toolNamed(tool).undone(session) })
 }
 
 export function redoNow(): void {

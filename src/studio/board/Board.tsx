@@ -68,9 +68,7 @@ export function Board() {
 
   const pointAt = (screen: Point): BoardPoint => {
     const view = useView.getState()
-    const { tool, session } = useBench.getState()
-    const raw = catchOnBoard(toPlane(view, screen), CATCH_RADIUS_PX / view.pxPerMm, surroundings())
-    return toolNamed(tool).steer(session, raw, toolContext())
+    return catchOnBoard(toPlane(view, screen), CATCH_RADIUS_PX / view.pxPerMm, surroundings())
   }
 
   const pick = (screen: Point) => {
@@ -97,14 +95,16 @@ export function Board() {
 
   const pointer = useBoardPointer({
     move: (screen) => {
-      if (toolNamed(useBench.getState().tool).places) updateSession({ cursor: pointAt(screen) })
+      if (toolNamed(useBench.getState().tool).places) updateSession({ raw: pointAt(screen) })
     },
     click: (screen) => {
-      const { tool, session } = useBench.getState()
-      if (!toolNamed(tool).places) return pick(screen)
-      takeOutcome(toolNamed(tool).click(session, pointAt(screen), toolContext()))
+      const tool = toolNamed(useBench.getState().tool)
+      if (!tool.places) return pick(screen)
+      updateSession({ raw: pointAt(screen) })
+      const { session } = useBench.getState()
+      takeOutcome(tool.click(session, session.cursor!, toolContext()))
     },
-    leave: () => updateSession({ cursor: null }),
+    leave: () => updateSession({ raw: null }),
   })
   const places = useBench((bench) => toolNamed(bench.tool).places)
 

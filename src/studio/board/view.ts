@@ -36,7 +36,13 @@ export function visibleBox(view: View): Box {
   return { minX: a.x, minY: a.y, maxX: b.x, maxY: b.y }
 }
 
-export const resize = (width: number, height: number): void => set({ width, height })
+/** Takes the board's new size; what shows stays where it is, seen from the upper left corner. */
+export function resize(width: number, height: number): void {
+  const view = get()
+  const known = view.width > 0
+  const center = known ? toPlane(view, { x: width / 2, y: height / 2 }) : view.center
+  set({ width, height, center })
+}
 
 export function panBy(dxPx: number, dyPx: number): void {
   const { center, pxPerMm } = get()

@@ -36,23 +36,24 @@ export function Bench() {
         gridArea: 'bench',
         display: 'flex',
         alignItems: 'center',
-        flexWrap: 'wrap',
-        columnGap: 2.5,
-        rowGap: 0.5,
-        minHeight: 62,
+        gap: 2,
+        // One height for every tool: the board must not shift under the cursor.
+        height: 66,
         px: 1.5,
-        py: 0.75,
+        overflowX: 'auto',
+        overflowY: 'hidden',
         bgcolor: 'background.paper',
         borderTop: 1,
         borderColor: 'divider',
       }}
     >
-      <Stack direction="row" role="toolbar" aria-label="Tools" sx={{ gap: 0.5 }}>
+      <Stack direction="row" role="toolbar" aria-label="Tools" sx={{ gap: 0.5, flexShrink: 0 }}>
         {TOOLS.filter(({ steps }) => steps.includes(step)).map(({ name, word, key }) => (
           <Tooltip key={name} title={`Key ${key.toUpperCase()}`}>
             <Button
               size="small"
               variant={name === toolName ? 'contained' : 'outlined'}
+              sx={{ px: 1.25, minWidth: 0, whiteSpace: 'nowrap' }}
               aria-pressed={name === toolName}
               onClick={() => takeTool(name)}
             >
@@ -61,7 +62,7 @@ export function Bench() {
           </Tooltip>
         ))}
       </Stack>
-      <Typography role="status" aria-live="polite" sx={{ flex: '1 1 260px', minWidth: 200, fontSize: 14, lineHeight: 1.35 }}>
+      <Typography role="status" aria-live="polite" sx={{ flex: '1 1 0', minWidth: 190, fontSize: 13.5, lineHeight: 1.3, maxHeight: 54, overflow: 'hidden' }}>
         {tool.say(session, context)}
       </Typography>
       {toolName === 'wall' && <WallChoices />}
@@ -84,7 +85,7 @@ function BenchField({ field, typed }: { field: Field; typed: string | undefined 
   return (
     <Box
       component="label"
-      sx={{ display: 'flex', flexDirection: 'column', fontSize: 11.5, color: 'text.secondary', lineHeight: 1.2 }}
+      sx={{ display: 'flex', flexDirection: 'column', fontSize: 11.5, color: 'text.secondary', lineHeight: 1.2, whiteSpace: 'nowrap' }}
     >
       {label}
       <Box
@@ -113,7 +114,7 @@ function BenchField({ field, typed }: { field: Field; typed: string | undefined 
           if (event.key === 'Enter' || event.key === 'Escape') event.stopPropagation()
         }}
         sx={{
-          width: name === 'angle' ? 84 : 150,
+          width: name === 'angle' ? 76 : 140,
           font: '600 16px "IBM Plex Mono", monospace',
           color: typed === undefined ? 'text.secondary' : 'error.main',
           bgcolor: 'background.default',
@@ -135,12 +136,12 @@ function Whereabouts() {
   const sources = useProject((project) => project.sources)
   const sheets = useSheetData((data) => data.byHash)
   const { display } = toolContext()
-  if (!cursor) return <Box sx={{ width: 230 }} />
+  if (!cursor) return <Box sx={{ width: 220, flexShrink: 0 }} />
   const underlay = cursor.caught?.underlayId ? records.get(cursor.caught.underlayId) : null
   const on = underlay?.kind === 'underlay' ? ` on ${underlay.name}` : cursor.caught ? ' on the tracing' : ''
   const why = cursor.caught ? null : whyNothing({ underlays: underlaysOf(records), sources, sheets })
   return (
-    <Box sx={{ width: 230, textAlign: 'right' }}>
+    <Box sx={{ width: 220, flexShrink: 0, textAlign: 'right' }}>
       <Typography noWrap sx={{ fontSize: 12.5 }} color={cursor.caught ? 'error' : 'text.secondary'} data-testid="caught">
         {cursor.caught ? `${cursor.caught.word}${on}` : (why ?? 'nothing caught')}
       </Typography>

@@ -30,7 +30,7 @@ export function WallChoices() {
     }
   }
   return (
-    <Box sx={{ display: 'flex', alignItems: 'end', gap: 1.5 }}>
+    <Box sx={{ display: 'flex', alignItems: 'end', gap: 1, flexShrink: 0 }}>
       <Box component="label" sx={{ display: 'flex', flexDirection: 'column', fontSize: 11.5, color: 'text.secondary', lineHeight: 1.2 }}>
         Thickness
         <Box
@@ -45,7 +45,7 @@ export function WallChoices() {
             event.stopPropagation()
           }}
           sx={{
-            width: 92,
+            width: 78,
             font: '500 14px "IBM Plex Mono", monospace',
             bgcolor: 'background.default',
             border: 1,
@@ -64,7 +64,7 @@ export function WallChoices() {
         onChange={(_, next: TracedLine | null) => next && setChoices({ tracedLine: next })}
       >
         {TRACED_LINES.map((line) => (
-          <ToggleButton key={line} value={line} sx={{ textTransform: 'none', py: 0.4, px: 1.1 }}>
+          <ToggleButton key={line} value={line} sx={{ textTransform: 'none', py: 0.4, px: 0.9, whiteSpace: 'nowrap' }}>
             <Tooltip title={`You trace the ${WORDS[line]} of the wall, looking the way you draw`}>
               <span>{WORDS[line]}</span>
             </Tooltip>

@@ -113,14 +113,15 @@ export async function undo(): Promise<Change | null> {
   if (get().stacks.undo.length === 0) await reachFurtherBack()
   const last = get().stacks.undo.at(-1)
   if (!last) return null
-  push(invertChange(last, crypto.randomUUID(), 'undo'))
+  push(invertChange(last, crypto.randomUUID()))
   return last
 }
 
 export function redo(): Change | null {
   const last = get().stacks.redo.at(-1)
   if (!last) return null
-  push({ ...last, id: crypto.randomUUID(), cause: 'redo', of: last.id })
+  const { label, edits } = last
+  push({ id: crypto.randomUUID(), label, cause: 'redo', of: last.id, edits })
   return last
 }
 

@@ -11,7 +11,9 @@ export type ToolName = 'look' | 'measure' | 'fit' | 'wall'
 export interface Session {
   /** Points placed, in order. */
   readonly points: readonly BoardPoint[]
-  /** Where the next point would fall. */
+  /** What the mouse itself points at. */
+  readonly raw: BoardPoint | null
+  /** Where the next point would fall: `raw`, steered by what is typed and held. */
   readonly cursor: BoardPoint | null
   /** Fields typed, by name; empty where the mouse gives the value. */
   readonly typed: Readonly<Record<string, string>>
@@ -19,7 +21,7 @@ export interface Session {
   readonly held: boolean
 }
 
-export const EMPTY_SESSION: Session = { points: [], cursor: null, typed: {}, held: false }
+export const EMPTY_SESSION: Session = { points: [], raw: null, cursor: null, typed: {}, held: false }
 
 /** What a tool may look at. */
 export interface ToolContext {

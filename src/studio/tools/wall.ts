@@ -39,7 +39,8 @@ export const wall: Tool = {
   },
   click: (session, point, context) => place(session, point, context),
   enter: (session, context) => {
-    if (!session.typed.length || !session.cursor) return { session: EMPTY_SESSION }
+    if (!session.typed.length) return { session: EMPTY_SESSION }
+    if (!session.cursor) return { session, say: 'Point the mouse where the wall should run, or type its angle as well.' }
     try {
       parseLength(session.typed.length, context.display.unit)
     } catch (error) {

@@ -62,11 +62,11 @@ export const changeSchema = object({
 export type ChangeInput = InferType<typeof changeSchema>
 
 /** The change that takes `change` back. */
-export function invertChange(change: Change, id: string, cause: 'undo' | 'redo'): Change {
+export function invertChange(change: Change, id: string): Change {
   return {
     id,
     label: change.label,
-    cause,
+    cause: 'undo',
     of: change.id,
     edits: change.edits
       .map(({ id: record, before, after }) => ({ id: record, before: after, after: before }))

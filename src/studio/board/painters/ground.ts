@@ -1,15 +1,21 @@
 import { palette } from '../palette'
 import { toScreen, type View } from '../view'
 
-/** Spacings of the dotted field: a power of ten with room between its dots. */
-const NARROWEST_PX = 22
+/** The dots stand at 1, 2 or 5 times a power of ten, with at least this between them. */
+const NARROWEST_PX = 16
+
+function dotSpacingMm(pxPerMm: number): number {
+  const least = NARROWEST_PX / pxPerMm
+  const decade = 10 ** Math.floor(Math.log10(least))
+  return decade * ([1, 2, 5].find((step) => step * decade >= least) ?? 10)
+}
 
 /** The vellum: a fine field of dots at a round spacing, and a small mark at the origin. */
 export function paintGround(canvas: CanvasRenderingContext2D, view: View): void {
   const { width, height, pxPerMm } = view
   canvas.fillStyle = palette.vellum
   canvas.fillRect(0, 0, width, height)
-  const spacing = 10 ** Math.ceil(Math.log10(NARROWEST_PX / pxPerMm)) * pxPerMm
+  const spacing = dotSpacingMm(pxPerMm) * pxPerMm
   const origin = toScreen(view, { x: 0, y: 0 })
   const first = (at: number) => ((at % spacing) + spacing) % spacing
   canvas.fillStyle = palette.dots

@@ -1,0 +1,90 @@
+import { expect, type Locator, type Page } from '@playwright/test'
+
+/** The studio as a person handles it, for tests: what stands on the screen, and points of a sheet by their place on paper. */
+export class StudioPage {
+  private origin = { x: 0, y: 0 }
+  private pxPerPt = 1
+  private sheet = { width: 1, height: 1 }
+
+  constructor(readonly page: Page) {}
+
+  async newProject(name: string): Promise<string> {
+    await this.page.goto('/')
+    await this.page.getByLabel('New project').fill(name)
+    await this.page.getByRole('button', { name: 'Begin' }).click()
+    await this.page.waitForURL(/\/projects\//)
+    await expect(this.page.getByText('Drop a PDF anywhere here')).toBeVisible()
+    return this.page.url().split('/').at(-1)!
+  }
+
+  async upload(name: string, bytes: Uint8Array): Promise<void> {
+    await this.page
+      .getByLabel('Choose PDF files')
+      .setInputFiles({ name, mimeType: 'application/pdf', buffer: Buffer.from(bytes) })
+  }
+
+  pageCard(number: number): Locator {
+    return this.page.getByRole('button', { name: new RegExp(`^(Page )?${number}\\b.*: bring in$`) })
+  }
+
+  /** Brings a page in and waits until its lines can be caught. */
+  async bringIn(number: number, widthPt: number, heightPt: number): Promise<void> {
+    const linework = this.page.waitForResponse((response) => response.url().includes('/api/contents/') && response.ok() && response.headers()['content-type'] === 'application/octet-stream')
+    await this.pageCard(number).click()
+    await linework
+    this.sheet = { width: widthPt, height: heightPt }
+    await expect(this.page.getByRole('complementary', { name: 'Fit: card' })).toBeVisible()
+    await this.frameSheet()
+  }
+
+  /** Shows the whole sheet and works out where its points stand on the screen. */
+  async frameSheet(): Promise<void> {
+    const board = await this.board.boundingBox()
+    if (!board) throw new Error('There is no board.')
+    const margin = 0.92
+    this.pxPerPt = Math.min((board.width * margin) / this.sheet.width, (board.height * margin) / this.sheet.height)
+    this.origin = {
+      x: board.x + board.width / 2 - (this.sheet.width / 2) * this.pxPerPt,
+      y: board.y + board.height / 2 + (this.sheet.height / 2) * this.pxPerPt,
+    }
+  }
+
+  get board(): Locator {
+    return this.page.getByRole('application', { name: /^Board/ })
+  }
+
+  get bench(): Locator {
+    return this.page.getByRole('region', { name: 'Bench' })
+  }
+
+  get caught(): Locator {
+    return this.page.getByTestId('caught')
+  }
+
+  at(xPt: number, yPt: number): { x: number; y: number } {
+    return { x: this.origin.x + xPt * this.pxPerPt, y: this.origin.y - yPt * this.pxPerPt }
+  }
+
+  /** Moves the mouse to a point of the sheet, a little beside it, as hands do. */
+  async hover(xPt: number, yPt: number, missPx = 0.4): Promise<void> {
+    const { x, y } = this.at(xPt, yPt)
+    await this.page.mouse.move(x + missPx, y - missPx, { steps: 3 })
+  }
+
+  /** Clicks a point of the sheet once the cursor has caught what it should. */
+  async clickOn(xPt: number, yPt: number, word: string): Promise<void> {
+    await this.hover(xPt, yPt)
+    await expect(this.caught).toContainText(word)
+    await this.page.mouse.down()
+    await this.page.mouse.up()
+  }
+
+  async goTo(step: string): Promise<void> {
+    await this.page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: new RegExp(`^${step}`) }).click()
+  }
+
+  /** Waits until the server has everything. */
+  async kept(): Promise<void> {
+    await expect(this.page.getByText('All kept')).toBeVisible()
+  }
+}
