@@ -22,3 +22,6 @@ try {
     process.exitCode = 2
   }
 }
+
+// What was given up on may still be running.
+process.exit()

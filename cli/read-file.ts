@@ -40,6 +40,8 @@ export async function pageOf(file: PdfFile, name: string, number: string): Promi
     throw new CliError(
       `${name} has ${file.pageCount === 1 ? 'one page' : `pages 1 to ${file.pageCount}`}, no page ${number}.`,
     )
+  // Whoever started us ends us where a page takes too long: a page can keep this process from looking at a clock.
+  process.send?.({ reading: PROBLEM_SENTENCES['too-slow'](`${name}, page ${wanted},`) })
   return file.page(wanted)
 }
 

@@ -1,5 +1,5 @@
-import { eq } from 'drizzle-orm'
 import { setTimeout as sleep } from 'node:timers/promises'
+import { eq } from 'drizzle-orm'
 import { fitToDimension } from '@/core/fit/single-dimension'
 import { placementAtRatio } from '@/core/model/underlay/placement'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
@@ -46,7 +46,14 @@ async function placeAndTrace(sheetId: string): Promise<void> {
   // What somebody did before: fitted the plan by its longest printed length, checked it by its width, began to trace.
   const ptPerMm = (72 / 25.4 / 100) * 0.6866
   const onSheet = (x: number, y: number) => ({ x: 190 + x * ptPerMm, y: 255 + y * ptPerMm })
-  const known = (id: string, role: KnownDimension['role'], x1: number, y1: number, x2: number, y2: number): KnownDimension => ({
+  const known = (
+    id: string,
+    role: KnownDimension['role'],
+    x1: number,
+    y1: number,
+    x2: number,
+    y2: number,
+  ): KnownDimension => ({
     id,
     role,
     fromPt: onSheet(x1, y1),

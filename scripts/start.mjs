@@ -6,7 +6,8 @@ import { fail } from './lib/say.mjs'
 import { ROOT } from './lib/typescript.mjs'
 
 const port = Number(process.env.PORT ?? 4680)
-if (!Number.isInteger(port) || port < 1 || port > 65535) fail(`PORT=${process.env.PORT} is no port. Give a number from 1 to 65535.`)
+if (!Number.isInteger(port) || port < 1 || port > 65535)
+  fail(`PORT=${process.env.PORT} is no port. Give a number from 1 to 65535.`)
 const dev = process.argv.includes('--dev')
 
 ensurePackages(ROOT)

@@ -39,12 +39,13 @@ const { ensureBuilt } = await import('./lib/build.mjs')
 ensureBuilt()
 check('biome', 'check', '.')
 check('tsc', '--noEmit')
-check('depcruise', '--config', '.dependency-cruiser.cjs', 'src', 'cli', 'demo')
 
 run('vitest', ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(results, 'unit.json')}`])
 takeReport('unit.json', (report) => [
   report.numPassedTests,
-  report.numFailedTests + report.testResults.filter(({ status, assertionResults }) => status === 'failed' && assertionResults.length === 0).length,
+  report.numFailedTests +
+    report.testResults.filter(({ status, assertionResults }) => status === 'failed' && assertionResults.length === 0)
+      .length,
 ])
 
 const { startStack } = await import('./lib/stack.mjs')

@@ -27,7 +27,13 @@ export async function boathouseSet(): Promise<Uint8Array> {
   return document.save({ useObjectStreams: true })
 }
 
-function newSheet(document: PDFDocument, font: PDFFont, title: string, number: string, zero: { x: number; y: number }): Drawing {
+function newSheet(
+  document: PDFDocument,
+  font: PDFFont,
+  title: string,
+  number: string,
+  zero: { x: number; y: number },
+): Drawing {
   const page = document.addPage([A3.width, A3.height])
   const drawing = new Drawing(document, page, font, PT_PER_MM, zero)
   const mm = (x: number, y: number) => [(x - zero.x) / PT_PER_MM, (y - zero.y) / PT_PER_MM] as const
@@ -41,7 +47,8 @@ function newSheet(document: PDFDocument, font: PDFFont, title: string, number: s
   const [bx, by] = mm(A3.width - 24 - 250, 24)
   const [, top] = mm(0, 24 + 92)
   drawing.rect(bx, by, 250 / PT_PER_MM, top - by, 0.8)
-  const row = (y: number, text: string, size: number) => drawing.text(text, ...mm(A3.width - 24 - 240, y), size, 0, 'start')
+  const row = (y: number, text: string, size: number) =>
+    drawing.text(text, ...mm(A3.width - 24 - 240, y), size, 0, 'start')
   drawing.line(...mm(A3.width - 274, 78), ...mm(A3.width - 24, 78), 0.4)
   row(96, 'TEAL REACH ROWING CLUB', 11)
   row(84, 'New boathouse on the lower meadow', 7)
@@ -52,7 +59,15 @@ function newSheet(document: PDFDocument, font: PDFFont, title: string, number: s
 }
 
 /** A wall as two lines with gaps for its openings. `from` and `to` run along it; gaps are [start, width]. */
-function wallRun(d: Drawing, x1: number, y1: number, x2: number, y2: number, thick: number, gaps: [number, number][] = []): void {
+function wallRun(
+  d: Drawing,
+  x1: number,
+  y1: number,
+  x2: number,
+  y2: number,
+  thick: number,
+  gaps: [number, number][] = [],
+): void {
   const length = Math.hypot(x2 - x1, y2 - y1)
   const [ux, uy] = [(x2 - x1) / length, (y2 - y1) / length]
   const [nx, ny] = [-uy * thick, ux * thick]
@@ -79,11 +94,22 @@ function groundFloor(document: PDFDocument, font: PDFFont): Drawing {
   d.on('Walls')
   const doors = [0, 1, 2, 3].map((i) => [1100 + i * bay, 3000] as [number, number])
   wallRun(d, 0, 0, LENGTH, 0, OUTER, doors)
-  wallRun(d, LENGTH, 0, LENGTH, WIDTH, OUTER, [[2600, 1800], [9000, 1800]])
-  wallRun(d, LENGTH, WIDTH, 0, WIDTH, OUTER, [[3000, 1500], [8200, 1500], [13400, 1500], [22000, 2400]])
+  wallRun(d, LENGTH, 0, LENGTH, WIDTH, OUTER, [
+    [2600, 1800],
+    [9000, 1800],
+  ])
+  wallRun(d, LENGTH, WIDTH, 0, WIDTH, OUTER, [
+    [3000, 1500],
+    [8200, 1500],
+    [13400, 1500],
+    [22000, 2400],
+  ])
   wallRun(d, 0, WIDTH, 0, 0, OUTER, [[6200, 1010]])
   const hall = 20800
-  wallRun(d, hall, OUTER, hall, WIDTH - OUTER, INNER, [[1800, 885], [9400, 885]])
+  wallRun(d, hall, OUTER, hall, WIDTH - OUTER, INNER, [
+    [1800, 885],
+    [9400, 885],
+  ])
   wallRun(d, hall, 6400, LENGTH - OUTER, 6400, INNER, [[4100, 885]])
   wallRun(d, 26000, 6515, 26000, WIDTH - OUTER, INNER, [[2400, 760]])
   d.on('Openings')
@@ -92,8 +118,13 @@ function groundFloor(document: PDFDocument, font: PDFFont): Drawing {
     d.quarter(x + width, 0, width / 2, 180).line(x + width, 0, x + width, -width / 2, 0.6)
   }
   d.quarter(0 - 0, WIDTH - 6200 - 1010, 1010, 90).line(0, WIDTH - 7210, -1010, WIDTH - 7210, 0.6)
-  for (const [x, y] of [[hall - 115, OUTER + 1800], [hall - 115, OUTER + 9400]] as const) d.quarter(x, y, 885, 90).line(x, y, x - 885, y, 0.6)
-  for (const x of [22000, 13400, 8200, 3000]) windowIn(d, LENGTH - x - (x === 22000 ? 2400 : 1500), WIDTH - OUTER, x === 22000 ? 2400 : 1500, OUTER, false)
+  for (const [x, y] of [
+    [hall - 115, OUTER + 1800],
+    [hall - 115, OUTER + 9400],
+  ] as const)
+    d.quarter(x, y, 885, 90).line(x, y, x - 885, y, 0.6)
+  for (const x of [22000, 13400, 8200, 3000])
+    windowIn(d, LENGTH - x - (x === 22000 ? 2400 : 1500), WIDTH - OUTER, x === 22000 ? 2400 : 1500, OUTER, false)
   for (const y of [2600, 9000]) windowIn(d, LENGTH - OUTER, y, 1800, OUTER, true)
   d.on('Boats')
   for (let rack = 0; rack < 4; rack++)
@@ -104,7 +135,10 @@ function groundFloor(document: PDFDocument, font: PDFFont): Drawing {
   d.on('Hatching')
   for (let i = 0; i < 150; i++) d.line(-900 + i * 230, -1500, -900 + i * 230 + 700, -800, 0.12)
   d.on('Rooms')
-  d.text('BOAT HALL', 9800, 8100, 11).text('WORKSHOP', 26000, 3400, 8).text('CHANGING', 23400, 10200, 7).text('STORE', 28600, 10200, 7)
+  d.text('BOAT HALL', 9800, 8100, 11)
+    .text('WORKSHOP', 26000, 3400, 8)
+    .text('CHANGING', 23400, 10200, 7)
+    .text('STORE', 28600, 10200, 7)
   d.on('Dimensions')
   d.dimension(0, 0, LENGTH, 0, -3400)
   for (let i = 0; i < 4; i++) {
@@ -129,9 +163,16 @@ function groundFloor(document: PDFDocument, font: PDFFont): Drawing {
 function upperFloor(document: PDFDocument, font: PDFFont): Drawing {
   const d = newSheet(document, font, 'Upper floor plan', 'A-02', { x: 190, y: 255 })
   d.on('Walls')
-  wallRun(d, 14000, 0, LENGTH, 0, OUTER, [[1200, 3600], [6400, 3600], [11600, 3600]])
+  wallRun(d, 14000, 0, LENGTH, 0, OUTER, [
+    [1200, 3600],
+    [6400, 3600],
+    [11600, 3600],
+  ])
   wallRun(d, LENGTH, 0, LENGTH, WIDTH, OUTER, [[5200, 2400]])
-  wallRun(d, LENGTH, WIDTH, 14000, WIDTH, OUTER, [[2200, 1500], [7400, 1500]])
+  wallRun(d, LENGTH, WIDTH, 14000, WIDTH, OUTER, [
+    [2200, 1500],
+    [7400, 1500],
+  ])
   wallRun(d, 14000, WIDTH, 14000, 0, OUTER, [[9000, 2010]])
   wallRun(d, 24000, OUTER, 24000, WIDTH - OUTER, INNER, [[3200, 885]])
   d.on('Stairs')
@@ -161,9 +202,20 @@ function section(document: PDFDocument, font: PDFFont): Drawing {
   d.line(0, 3150, WIDTH, 3150, 0.6).line(0, 2850, WIDTH, 2850, 0.6)
   d.line(-1800, 0, WIDTH + 1800, 0, 0.9).line(-1800, -200, WIDTH + 1800, -200, 0.4)
   d.on('Levels')
-  for (const [level, name] of [[0, '±0.000'], [3150, '+3.150'], [4200, '+4.200'], [8950, '+8.950']] as const) {
+  for (const [level, name] of [
+    [0, '±0.000'],
+    [3150, '+3.150'],
+    [4200, '+4.200'],
+    [8950, '+8.950'],
+  ] as const) {
     d.line(WIDTH + 1400, level, WIDTH + 3600, level, 0.25)
-    d.line(WIDTH + 1700, level, WIDTH + 1500, level + 220, 0.4).line(WIDTH + 1700, level, WIDTH + 1900, level + 220, 0.4)
+    d.line(WIDTH + 1700, level, WIDTH + 1500, level + 220, 0.4).line(
+      WIDTH + 1700,
+      level,
+      WIDTH + 1900,
+      level + 220,
+      0.4,
+    )
     d.text(name, WIDTH + 2900, level + 110, 6.5)
   }
   d.on('Dimensions')

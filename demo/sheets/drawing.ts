@@ -1,14 +1,14 @@
 import {
+  degrees,
+  PDFOperatorNames as Op,
   type PDFDocument,
   type PDFFont,
   PDFHexString,
   PDFName,
+  type PDFNumber,
+  PDFOperator,
   type PDFPage,
   type PDFRef,
-  PDFOperator,
-  PDFOperatorNames as Op,
-  type PDFNumber,
-  degrees,
   rgb,
 } from 'pdf-lib'
 
@@ -41,7 +41,13 @@ export class Drawing {
   }
 
   line(x1: number, y1: number, x2: number, y2: number, widthPt = 0.5, dash?: number[]): this {
-    this.page.drawLine({ start: this.at(x1, y1), end: this.at(x2, y2), thickness: widthPt, dashArray: dash, color: rgb(0.1, 0.1, 0.1) })
+    this.page.drawLine({
+      start: this.at(x1, y1),
+      end: this.at(x2, y2),
+      thickness: widthPt,
+      dashArray: dash,
+      color: rgb(0.1, 0.1, 0.1),
+    })
     return this
   }
 

@@ -24,11 +24,15 @@ export function ensureBuilt() {
   if (existsSync(marker) && readFileSync(marker, 'utf8') === wanted) return
   console.log('Building (after a change; about a minute) …')
   rmSync(marker, { force: true })
-  const { status, stdout, stderr } = spawnSync(process.execPath, [join(ROOT, 'node_modules/next/dist/bin/next'), 'build'], {
-    cwd: ROOT,
-    encoding: 'utf8',
-    env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
-  })
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    [join(ROOT, 'node_modules/next/dist/bin/next'), 'build'],
+    {
+      cwd: ROOT,
+      encoding: 'utf8',
+      env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+    },
+  )
   if (status !== 0) fail(`The application does not build:\n\n${stdout}\n${stderr}`)
   writeFileSync(marker, wanted)
 }
@@ -37,7 +41,9 @@ function fingerprint() {
   const sum = createHash('sha256')
   const take = (path) => sum.update(path).update(readFileSync(join(ROOT, path)))
   const walk = (folder) => {
-    for (const entry of readdirSync(join(ROOT, folder), { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+    for (const entry of readdirSync(join(ROOT, folder), { withFileTypes: true }).sort((a, b) =>
+      a.name < b.name ? -1 : 1,
+    )) {
       const path = join(folder, entry.name)
       if (entry.isDirectory()) walk(path)
       else if (!/\.test\.tsx?$/.test(entry.name)) take(path)

@@ -17,7 +17,9 @@ export const ended = (child) => new Promise((resolve) => child.on('exit', (statu
  */
 export async function startStack({ home, port, dev = false, seed = true, onExit = () => undefined }) {
   if (!(await isFree(port)))
-    fail(`Port ${port} is taken by another program. End that one, or start Calque on another port: PORT=${port + 1} npm start`)
+    fail(
+      `Port ${port} is taken by another program. End that one, or start Calque on another port: PORT=${port + 1} npm start`,
+    )
   const postgres = await startPostgres(home)
   const env = { CALQUE_DATABASE_URL: postgres.url, NEXT_TELEMETRY_DISABLED: '1' }
   const children = []
@@ -30,7 +32,10 @@ export async function startStack({ home, port, dev = false, seed = true, onExit 
     await stop()
     fail(sentence)
   }
-  await must('src/server/database/migrate.ts', 'The database could not be brought to its present form. What stands above says why.')
+  await must(
+    'src/server/database/migrate.ts',
+    'The database could not be brought to its present form. What stands above says why.',
+  )
   const own = (name, child) => {
     children.push(child)
     child.on('exit', () => child.stopping || onExit(name))

@@ -12,14 +12,14 @@ import { useDropzone } from 'react-dropzone'
 import { goTo, useBench } from './bench-store'
 import { showAll } from './board/show'
 import { whenSized } from './board/view'
+import { PageWall } from './bring-in/PageWall'
+import { bringInFiles } from './bring-in/uploads'
 import { Bench } from './panels/Bench'
 import { Card } from './panels/Card'
 import { ConflictDialog } from './panels/ConflictDialog'
 import { KeysDialog } from './panels/KeysDialog'
 import { SheetStack } from './panels/SheetStack'
 import { TopBar } from './panels/TopBar'
-import { bringInFiles } from './bring-in/uploads'
-import { PageWall } from './bring-in/PageWall'
 import { follow, openProject, tell, underlaysOf, useProject } from './project/store'
 import { useKeys } from './use-keys'
 
@@ -43,7 +43,13 @@ export function Studio({ projectId }: { projectId: string }) {
         stop = follow(projectId)
         const { records } = useProject.getState()
         const underlays = underlaysOf(records)
-        goTo(underlays.length === 0 ? 'bring-in' : underlays.every(({ dimensions }) => dimensions.length === 0) ? 'fit' : 'trace')
+        goTo(
+          underlays.length === 0
+            ? 'bring-in'
+            : underlays.every(({ dimensions }) => dimensions.length === 0)
+              ? 'fit'
+              : 'trace',
+        )
         if (underlays.length > 0) whenSized(showAll)
       },
       (error: Error) => setProblem(error.message),
@@ -87,7 +93,13 @@ export function Studio({ projectId }: { projectId: string }) {
         anchorOrigin={{ vertical: 'top', horizontal: 'center' }}
         sx={{ mt: 6 }}
       >
-        <Alert severity="info" icon={false} variant="outlined" onClose={() => tell(null)} sx={{ bgcolor: 'background.paper', borderColor: 'text.primary', color: 'text.primary' }}>
+        <Alert
+          severity="info"
+          icon={false}
+          variant="outlined"
+          onClose={() => tell(null)}
+          sx={{ bgcolor: 'background.paper', borderColor: 'text.primary', color: 'text.primary' }}
+        >
           {notice}
         </Alert>
       </Snackbar>

@@ -112,12 +112,14 @@ export function uploadSource(projectId: string, file: File, onProgress: (part: n
   const request = new XMLHttpRequest()
   const done = new Promise<{ id: string }>((resolve, reject) => {
     request.upload.onprogress = ({ loaded, total }) => onProgress(total > 0 ? loaded / total : 0)
-    request.onerror = () => reject(new OfflineError(`${file.name} was not sent: the server does not answer. Try again.`))
+    request.onerror = () =>
+      reject(new OfflineError(`${file.name} was not sent: the server does not answer. Try again.`))
     request.onabort = () => reject(new DOMException('stopped', 'AbortError'))
     request.onload = () => {
       const body = JSON.parse(request.responseText || '{}') as Record<string, unknown>
       if (request.status < 300) resolve(body as { id: string })
-      else reject(new ApiError(request.status, String(body.detail ?? `${file.name} could not be taken. Try again.`), body))
+      else
+        reject(new ApiError(request.status, String(body.detail ?? `${file.name} could not be taken. Try again.`), body))
     }
     request.open('POST', `/api/projects/${projectId}/sources?name=${encodeURIComponent(file.name)}`)
     request.send(file)

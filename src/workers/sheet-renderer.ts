@@ -105,7 +105,10 @@ async function draw(request: DrawRequest): Promise<ImageBitmap | null> {
     offsetX: -region.minX * scale,
     offsetY: region.maxY * scale - whole.height,
   })
-  const canvas = new OffscreenCanvas(Math.max(1, Math.round(widthPt * scale)), Math.max(1, Math.round(heightPt * scale)))
+  const canvas = new OffscreenCanvas(
+    Math.max(1, Math.round(widthPt * scale)),
+    Math.max(1, Math.round(heightPt * scale)),
+  )
   const task = page.render({
     canvas: canvas as unknown as HTMLCanvasElement,
     viewport,

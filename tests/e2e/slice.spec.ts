@@ -110,7 +110,10 @@ test('from a PDF to walls in a DXF, true to size', async ({ page }) => {
 
   await test.step('the DXF opens elsewhere true to size', async () => {
     await studio.goTo('Hand over')
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Save DXF' }).click()])
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name: 'Save DXF' }).click(),
+    ])
     const drawing = await readDxf(await readFile(await download.path()))
     expect(drawing.errors).toEqual([])
     expect(drawing.units).toBe(4)

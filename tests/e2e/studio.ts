@@ -29,7 +29,12 @@ export class StudioPage {
 
   /** Brings a page in and waits until its lines can be caught. */
   async bringIn(number: number, widthPt: number, heightPt: number): Promise<void> {
-    const linework = this.page.waitForResponse((response) => response.url().includes('/api/contents/') && response.ok() && response.headers()['content-type'] === 'application/octet-stream')
+    const linework = this.page.waitForResponse(
+      (response) =>
+        response.url().includes('/api/contents/') &&
+        response.ok() &&
+        response.headers()['content-type'] === 'application/octet-stream',
+    )
     await this.pageCard(number).click()
     await linework
     this.sheet = { width: widthPt, height: heightPt }
@@ -80,7 +85,10 @@ export class StudioPage {
   }
 
   async goTo(step: string): Promise<void> {
-    await this.page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: new RegExp(`^${step}`) }).click()
+    await this.page
+      .getByRole('navigation', { name: 'Steps' })
+      .getByRole('button', { name: new RegExp(`^${step}`) })
+      .click()
   }
 
   /** Waits until the server has everything. */

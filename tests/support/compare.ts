@@ -20,9 +20,15 @@ export function expectSame(ours: PlainLinework, theirs: PlainLinework, tolerance
   }
 }
 
-function unmatched(rows: readonly number[][], among: readonly number[][], points: number, tolerance: number): number[][] {
+function unmatched(
+  rows: readonly number[][],
+  among: readonly number[][],
+  points: number,
+  tolerance: number,
+): number[][] {
   const reversed = (row: readonly number[]) =>
     Array.from({ length: points }, (_, i) => row.slice(2 * (points - 1 - i), 2 * (points - i))).flat()
-  const near = (a: readonly number[], b: readonly number[]) => a.every((value, i) => Math.abs(value - b[i]!) <= tolerance)
+  const near = (a: readonly number[], b: readonly number[]) =>
+    a.every((value, i) => Math.abs(value - b[i]!) <= tolerance)
   return rows.filter((row) => !among.some((other) => near(row, other) || near(reversed(row), other)))
 }

@@ -20,7 +20,9 @@ export const byPoppler = (pdf: Uint8Array, page = 1): Promise<PlainLinework> =>
     const trueToSize = ['-noshrink', '-nocenter']
     const which = ['-f', String(page), '-l', String(page)]
     const svg = await program('pdftocairo', '-svg', ...trueToSize, ...which, join(folder, 'in.pdf'), '-')
-    const nodes = new XMLParser({ ignoreAttributes: false, preserveOrder: true, attributeNamePrefix: '' }).parse(svg) as Node[]
+    const nodes = new XMLParser({ ignoreAttributes: false, preserveOrder: true, attributeNamePrefix: '' }).parse(
+      svg,
+    ) as Node[]
     const root = nodes.find((node) => 'svg' in node)!
     const [, , , height] = root[':@']!.viewBox!.split(' ').map(Number) as number[]
     const found: PlainLinework = { segments: [], curves: [] }
@@ -34,13 +36,17 @@ function walk(nodes: readonly Node[], map: Affine, found: PlainLinework): void {
     const { transform, d, style } = node[':@'] ?? {}
     const here = compose(readTransform(transform), map)
     if (name === 'g' || name === 'a') walk(node[name] as Node[], here, found)
-    else if (name === 'path' && d) readPath(d, here, /stroke:none/.test(style ?? '') || !/fill:none/.test(style ?? ''), found)
+    else if (name === 'path' && d)
+      readPath(d, here, /stroke:none/.test(style ?? '') || !/fill:none/.test(style ?? ''), found)
   }
 }
 
 function readTransform(text: string | undefined): Affine {
   if (!text) return IDENTITY
-  const numbers = text.match(/matrix\(([^)]*)\)/)?.[1]?.split(/[\s,]+/).map(Number)
+  const numbers = text
+    .match(/matrix\(([^)]*)\)/)?.[1]
+    ?.split(/[\s,]+/)
+    .map(Number)
   if (numbers?.length !== 6) throw new Error(`A transform that poppler was not known to write: ${text}`)
   return numbers as unknown as Affine
 }
@@ -55,7 +61,10 @@ function readPath(d: string, map: Affine, filled: boolean, found: PlainLinework)
     at = to
   }
   for (const [, command, rest] of d.matchAll(/([MLCZ])([^MLCZ]*)/g)) {
-    const numbers = (rest ?? '').trim().split(/[\s,]+/).map(Number)
+    const numbers = (rest ?? '')
+      .trim()
+      .split(/[\s,]+/)
+      .map(Number)
     const p = (i: number) => apply(map, { x: numbers[i]!, y: numbers[i + 1]! })
     if (command === 'M') {
       if (filled && pieces > 1) line(start)

@@ -1,5 +1,4 @@
 import Flatbush from 'flatbush'
-import type { Affine } from '../geometry/affine'
 import { type Cubic, cubicAt, cubicBetween } from '../geometry/bezier'
 import { type Box, boxOf } from '../geometry/box'
 import { nearestOnSegment } from '../geometry/segment'

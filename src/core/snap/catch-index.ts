@@ -59,7 +59,7 @@ export class CatchIndex {
         const y1 = segments[at + 1]!
         const x2 = segments[at + 2]!
         const y2 = segments[at + 3]!
-        tree.add(x1 < x2 ? x1 : x2, y1 < y2 ? y1 : y2, x1 < x2 ? x2 : x1, y1 < y2 ? y2 : y1)
+        tree.add(Math.min(x1, x2), Math.min(y1, y2), Math.max(x1, x2), Math.max(y1, y2))
       } else {
         const at = (item - segmentCount) * 8
         const xs = [curves[at]!, curves[at + 2]!, curves[at + 4]!, curves[at + 6]!]

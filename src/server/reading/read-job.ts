@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { encodeSheet, indexSheet } from '@/core/sheet/binary'
 import { contentOf, countContent } from '@/core/sheet/linework'
-import { LONGEST_SIDE_PT, type PdfFile } from '@/core/sheet/pdf/open'
+import type { PdfFile } from '@/core/sheet/pdf/open'
 import type { PageSpace } from '@/core/sheet/pdf/page-space'
 import { problemOf, SourceError, type SourceProblem } from '@/core/sheet/pdf/problem'
 import { loadContent, storeBytes } from '../contents'
@@ -30,13 +30,12 @@ async function openJob({ sourceId }: Jobs['open']): Promise<void> {
     const labels = await file.labels()
     const spaces: { number: number; space: PageSpace | null; problem: SourceProblem | null }[] = []
     for (let number = 1; number <= file.pageCount; number++) {
-      const space = await file.page(number).then(
-        (page) => page.space,
-        () => null,
+      spaces.push(
+        await file.page(number).then(
+          ({ space }) => ({ number, space, problem: null }),
+          (error: unknown) => ({ number, space: null, problem: problemOf(error).problem }),
+        ),
       )
-      const sides = space ? [space.widthPt, space.heightPt] : []
-      const fits = sides.every((side) => side > 0 && side <= LONGEST_SIDE_PT)
-      spaces.push({ number, space, problem: !space ? 'page-broken' : fits ? null : 'page-too-large' })
     }
     await inTransaction(async (tx) => {
       const [still] = await tx

@@ -8,13 +8,13 @@ import { isInside } from '@/core/geometry/polygon'
 import type { Point } from '@/core/geometry/vector'
 import { placementMap } from '@/core/model/underlay/placement'
 import { wallOutlines } from '@/core/model/wall/joins'
-import { takeOutcome, toolContext, updateSession, useBench, select } from '../bench-store'
+import { select, takeOutcome, toolContext, updateSession, useBench } from '../bench-store'
 import { settingsOf, underlaysOf, useProject } from '../project/store'
 import { useSheetData } from '../sheets/sheet-data'
 import { useSheetPictures } from '../sheets/sheet-pictures'
 import { sheetOf, useSheets } from '../sheets/use-sheets'
 import { toolNamed } from '../tools/registry'
-import { type BoardPoint, CATCH_RADIUS_PX, catchOnBoard, type CatchSurroundings, indexModel } from './catch-on-board'
+import { type BoardPoint, CATCH_RADIUS_PX, type CatchSurroundings, catchOnBoard, indexModel } from './catch-on-board'
 import { Loupe } from './Loupe'
 import { paintCursor } from './painters/cursor'
 import { paintDimensions } from './painters/dimensions'
@@ -33,7 +33,10 @@ export function Board() {
   const width = useView((view) => view.width)
   const height = useView((view) => view.height)
   const records = useProject((project) => project.records)
-  const outlines = useMemo(() => wallOutlines([...records.values()].filter((record) => record.kind === 'wall')), [records])
+  const outlines = useMemo(
+    () => wallOutlines([...records.values()].filter((record) => record.kind === 'wall')),
+    [records],
+  )
   const model = useMemo(() => indexModel(records.values()), [records])
   useSheets()
 
@@ -88,7 +91,10 @@ export function Board() {
           { x: widthPt, y: heightPt },
           { x: 0, y: heightPt },
         ]
-        return isInside(edge.map((p) => apply(placementMap(underlay.placement), p)), at)
+        return isInside(
+          edge.map((p) => apply(placementMap(underlay.placement), p)),
+          at,
+        )
       })
     select(sheet ? [sheet.id] : [])
   }
@@ -132,7 +138,14 @@ export function Board() {
               for (const underlay of underlaysOf(now)) {
                 const found = sheetOf(sources, underlay.sheetId)
                 if (found && underlay.visible)
-                  paintSheet(canvas, view, underlay, found.sheet, pictures.get(underlay.id), selection.includes(underlay.id))
+                  paintSheet(
+                    canvas,
+                    view,
+                    underlay,
+                    found.sheet,
+                    pictures.get(underlay.id),
+                    selection.includes(underlay.id),
+                  )
               }
             }}
           />
@@ -158,8 +171,7 @@ export function Board() {
               const { step, tool, session } = useBench.getState()
               const now = useProject.getState().records
               const context = toolContext()
-              if (step === 'fit' || step === 'check')
-                paintDimensions(canvas, view, underlaysOf(now), settingsOf(now))
+              if (step === 'fit' || step === 'check') paintDimensions(canvas, view, underlaysOf(now), settingsOf(now))
               toolNamed(tool).paint(canvas, session, view, context)
               if (session.cursor && toolNamed(tool).places) paintCursor(canvas, view, session.cursor)
             }}

@@ -5,9 +5,9 @@ import type { ProjectRecord } from '@/core/model/registry'
 import { placementMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { wallOutlines } from '@/core/model/wall/joins'
+import type { IndexedSheet } from '@/core/sheet/binary'
 import { type Caught, catchAt } from '@/core/snap/catch'
 import { CatchIndex } from '@/core/snap/catch-index'
-import type { IndexedSheet } from '@/core/sheet/binary'
 import type { SourceView } from '../api'
 import { sheetOf } from '../sheets/use-sheets'
 
@@ -37,7 +37,8 @@ export interface CatchSurroundings {
 }
 
 /** Sheets from the top of the stack downwards that can be caught. */
-const catchable = ({ underlays }: CatchSurroundings) => underlays.filter(({ visible, catching }) => visible && catching).reverse()
+const catchable = ({ underlays }: CatchSurroundings) =>
+  underlays.filter(({ visible, catching }) => visible && catching).reverse()
 
 /** What the cursor at `at` means: the nearest catch on the model and on every underlay, the model first where both are as near. */
 export function catchOnBoard(at: Point, radiusMm: number, around: CatchSurroundings): BoardPoint {
@@ -45,7 +46,10 @@ export function catchOnBoard(at: Point, radiusMm: number, around: CatchSurroundi
   let best: BoardPoint = { at, caught: null }
   let bestScore = Infinity
   if (onModel) {
-    best = { at: onModel.point, caught: { word: onModel.word, underlayId: null, onSheetPt: null, lines: chords(onModel) } }
+    best = {
+      at: onModel.point,
+      caught: { word: onModel.word, underlayId: null, onSheetPt: null, lines: chords(onModel) },
+    }
     bestScore = scoreOf(onModel, distance(onModel.point, at) / radiusMm)
   }
   for (const underlay of catchable(around)) {
@@ -82,7 +86,11 @@ export function whyNothing({ underlays, sources, sheets }: Omit<CatchSurrounding
   if (on.length === 0) return 'catching is off for every shown sheet'
   const found = on.map(({ sheetId }) => sheetOf(sources, sheetId)?.sheet)
   if (found.every((sheet) => sheet?.content === 'image')) return 'the sheet is an image: no lines to catch'
-  if (found.some((sheet) => sheet && (!sheet.lineworkHash || !sheets.has(sheet.lineworkHash)) && sheet.status !== 'failed'))
+  if (
+    found.some(
+      (sheet) => sheet && (!sheet.lineworkHash || !sheets.has(sheet.lineworkHash)) && sheet.status !== 'failed',
+    )
+  )
     return 'the lines are still being read'
   return null
 }

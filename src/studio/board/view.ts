@@ -68,7 +68,10 @@ export function showBox(box: Box): void {
   const { width, height } = get()
   if (isEmpty(box) || width === 0 || height === 0) return
   const margin = 0.92
-  const pxPerMm = Math.min((width * margin) / Math.max(box.maxX - box.minX, 1e-3), (height * margin) / Math.max(box.maxY - box.minY, 1e-3))
+  const pxPerMm = Math.min(
+    (width * margin) / Math.max(box.maxX - box.minX, 1e-3),
+    (height * margin) / Math.max(box.maxY - box.minY, 1e-3),
+  )
   set({
     center: { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 },
     pxPerMm: Math.min(NEAREST_PX_PER_MM, Math.max(FARTHEST_PX_PER_MM, pxPerMm)),

@@ -10,8 +10,7 @@ import Stack from '@mui/material/Stack'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { useRef } from 'react'
-import { api, type SheetView, type SourceView, UPLOAD_LIMIT_MB } from '../api'
-import { contentUrl } from '../api'
+import { api, contentUrl, type SheetView, type SourceView, UPLOAD_LIMIT_MB } from '../api'
 import { goTo } from '../bench-store'
 import { palette } from '../board/palette'
 import { refreshSources, tell, underlaysOf, useProject } from '../project/store'
@@ -77,7 +76,15 @@ export function PageWall() {
 
 function Welcome() {
   return (
-    <Box sx={{ border: '1.5px dashed', borderColor: 'text.secondary', p: 5, textAlign: 'center', bgcolor: 'background.paper' }}>
+    <Box
+      sx={{
+        border: '1.5px dashed',
+        borderColor: 'text.secondary',
+        p: 5,
+        textAlign: 'center',
+        bgcolor: 'background.paper',
+      }}
+    >
       <Typography variant="h2">Drop a PDF anywhere here</Typography>
       <Typography color="text.secondary" sx={{ mt: 1, maxWidth: 520, mx: 'auto' }}>
         Plans, sections, brochures: every page shows as a picture with its paper size and what it holds. Files up to{' '}
@@ -107,12 +114,16 @@ function Progress({ label, part, onStop }: { label: string; part: number; onStop
 function SourceSection({ source }: { source: SourceView }) {
   const { id, name, status, problem, pageCount, sheets } = source
   const done = sheets.filter((sheet) => sheet.status === 'ready' || sheet.status === 'failed').length
-  const remove = () =>
-    api.removeSource(id).then(refreshSources, (error: Error) => tell(error.message))
-  const used = useProject((project) => underlaysOf(project.records).some(({ sheetId }) => sheets.some((sheet) => sheet.id === sheetId)))
+  const remove = () => api.removeSource(id).then(refreshSources, (error: Error) => tell(error.message))
+  const used = useProject((project) =>
+    underlaysOf(project.records).some(({ sheetId }) => sheets.some((sheet) => sheet.id === sheetId)),
+  )
   return (
     <Box component="section" aria-label={name} sx={{ mb: 4 }}>
-      <Stack direction="row" sx={{ alignItems: 'center', gap: 1, mb: 1.5, borderBottom: 1, borderColor: 'divider', pb: 0.5 }}>
+      <Stack
+        direction="row"
+        sx={{ alignItems: 'center', gap: 1, mb: 1.5, borderBottom: 1, borderColor: 'divider', pb: 0.5 }}
+      >
         <Typography variant="h2" sx={{ overflowWrap: 'anywhere' }}>
           {name}
         </Typography>
@@ -132,12 +143,23 @@ function SourceSection({ source }: { source: SourceView }) {
       {status === 'waiting' && <Progress label={`Opening ${name}`} part={0} onStop={remove} />}
       {status === 'reading' && done < sheets.length && (
         <Box sx={{ mb: 2 }}>
-          <Progress label={`Reading page ${done + 1} of ${sheets.length}`} part={done / sheets.length} onStop={remove} />
+          <Progress
+            label={`Reading page ${done + 1} of ${sheets.length}`}
+            part={done / sheets.length}
+            onStop={remove}
+          />
         </Box>
       )}
       <Box
         component="ul"
-        sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 2.5, gridTemplateColumns: 'repeat(auto-fill, minmax(230px, 1fr))' }}
+        sx={{
+          listStyle: 'none',
+          p: 0,
+          m: 0,
+          display: 'grid',
+          gap: 2.5,
+          gridTemplateColumns: 'repeat(auto-fill, minmax(230px, 1fr))',
+        }}
       >
         {sheets.map((sheet) => (
           <PageCard key={sheet.id} source={source} sheet={sheet} />
@@ -175,7 +197,17 @@ function PageCard({ source, sheet }: { source: SourceView; sheet: SheetView }) {
           '&:disabled': { cursor: 'default' },
         }}
       >
-        <Box sx={{ height: 170, display: 'grid', placeItems: 'center', p: 1.25, borderBottom: 1, borderColor: 'divider', bgcolor: palette.vellumDeep }}>
+        <Box
+          sx={{
+            height: 170,
+            display: 'grid',
+            placeItems: 'center',
+            p: 1.25,
+            borderBottom: 1,
+            borderColor: 'divider',
+            bgcolor: palette.vellumDeep,
+          }}
+        >
           {pictureHash && (
             // biome-ignore lint/performance/noImgElement: made by our own server in the size that is needed
             <img
@@ -195,8 +227,8 @@ function PageCard({ source, sheet }: { source: SourceView; sheet: SheetView }) {
           </Typography>
           {counts && (
             <Typography variant="figure" component="p" sx={{ fontSize: 11.5 }} color="text.secondary">
-              {(counts.lines + counts.curves).toLocaleString('en')} lines · {counts.textRuns.toLocaleString('en')} texts ·{' '}
-              {counts.images} images
+              {(counts.lines + counts.curves).toLocaleString('en')} lines · {counts.textRuns.toLocaleString('en')} texts
+              · {counts.images} images
             </Typography>
           )}
         </Box>

@@ -14,7 +14,10 @@ const schema = object({ password: string().required('Type the password.') })
 
 /** Asks for the password of a protected file. */
 export function PasswordForm({ sourceId, sentence }: { sourceId: string; sentence: string }) {
-  const { register, handleSubmit, formState } = useForm({ resolver: yupResolver(schema), defaultValues: { password: '' } })
+  const { register, handleSubmit, formState } = useForm({
+    resolver: yupResolver(schema),
+    defaultValues: { password: '' },
+  })
   const unlock = ({ password }: { password: string }) =>
     api.unlock(sourceId, password).then(refreshSources, (error: Error) => tell(error.message))
   return (

@@ -13,7 +13,10 @@ export interface UploadState {
   stop(): void
 }
 
-export const useUploads = create<{ list: readonly UploadState[]; latest: string | null }>(() => ({ list: [], latest: null }))
+export const useUploads = create<{ list: readonly UploadState[]; latest: string | null }>(() => ({
+  list: [],
+  latest: null,
+}))
 
 const { setState: set } = useUploads
 
@@ -32,7 +35,9 @@ export async function bringInFiles(projectId: string, files: readonly File[]): P
 async function bringInFile(projectId: string, file: File): Promise<void> {
   const key = crypto.randomUUID()
   const begin = (change: Partial<UploadState>) =>
-    set(({ list }) => ({ list: [...list, { key, name: file.name, part: 0, problem: null, stop: () => dismiss(key), ...change }] }))
+    set(({ list }) => ({
+      list: [...list, { key, name: file.name, part: 0, problem: null, stop: () => dismiss(key), ...change }],
+    }))
   if (file.size > UPLOAD_LIMIT_MB * 2 ** 20) {
     begin({
       problem: `${file.name} is larger than ${UPLOAD_LIMIT_MB} MB. Save only the pages that are needed to a PDF of their own and bring in that.`,
@@ -48,7 +53,10 @@ async function bringInFile(projectId: string, file: File): Promise<void> {
     await refreshSources()
   } catch (error) {
     if ((error as Error).name === 'AbortError') return dismiss(key)
-    const problem = error instanceof OfflineError ? `${file.name} was not sent: the server does not answer. Try again.` : (error as Error).message
+    const problem =
+      error instanceof OfflineError
+        ? `${file.name} was not sent: the server does not answer. Try again.`
+        : (error as Error).message
     update(key, { problem, stop: () => dismiss(key) })
   }
 }

@@ -62,7 +62,11 @@ export function Bench() {
           </Tooltip>
         ))}
       </Stack>
-      <Typography role="status" aria-live="polite" sx={{ flex: '1 1 0', minWidth: 190, fontSize: 13.5, lineHeight: 1.3, maxHeight: 54, overflow: 'hidden' }}>
+      <Typography
+        role="status"
+        aria-live="polite"
+        sx={{ flex: '1 1 0', minWidth: 190, fontSize: 13.5, lineHeight: 1.3, maxHeight: 54, overflow: 'hidden' }}
+      >
         {tool.say(session, context)}
       </Typography>
       {toolName === 'wall' && <WallChoices />}
@@ -85,7 +89,14 @@ function BenchField({ field, typed }: { field: Field; typed: string | undefined 
   return (
     <Box
       component="label"
-      sx={{ display: 'flex', flexDirection: 'column', fontSize: 11.5, color: 'text.secondary', lineHeight: 1.2, whiteSpace: 'nowrap' }}
+      sx={{
+        display: 'flex',
+        flexDirection: 'column',
+        fontSize: 11.5,
+        color: 'text.secondary',
+        lineHeight: 1.2,
+        whiteSpace: 'nowrap',
+      }}
     >
       {label}
       <Box
@@ -142,7 +153,12 @@ function Whereabouts() {
   const why = cursor.caught ? null : whyNothing({ underlays: underlaysOf(records), sources, sheets })
   return (
     <Box sx={{ width: 220, flexShrink: 0, textAlign: 'right' }}>
-      <Typography noWrap sx={{ fontSize: 12.5 }} color={cursor.caught ? 'error' : 'text.secondary'} data-testid="caught">
+      <Typography
+        noWrap
+        sx={{ fontSize: 12.5 }}
+        color={cursor.caught ? 'error' : 'text.secondary'}
+        data-testid="caught"
+      >
         {cursor.caught ? `${cursor.caught.word}${on}` : (why ?? 'nothing caught')}
       </Typography>
       <Typography variant="figure" component="p" noWrap sx={{ fontSize: 12 }} data-testid="coordinates">

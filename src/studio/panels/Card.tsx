@@ -44,7 +44,15 @@ export function Card() {
     <Box
       component="aside"
       aria-label={`${STEP_WORDS[step]}: card`}
-      sx={{ gridArea: 'card', width: 296, overflow: 'auto', borderLeft: 1, borderColor: 'divider', bgcolor: 'background.paper', p: 2 }}
+      sx={{
+        gridArea: 'card',
+        width: 296,
+        overflow: 'auto',
+        borderLeft: 1,
+        borderColor: 'divider',
+        bgcolor: 'background.paper',
+        p: 2,
+      }}
     >
       <Stack direction="row" sx={{ alignItems: 'center', mb: 1.5 }}>
         <Typography variant="h2" sx={{ flexGrow: 1 }}>

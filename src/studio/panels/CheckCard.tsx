@@ -1,7 +1,7 @@
 'use client'
 
-import Typography from '@mui/material/Typography'
 import Stack from '@mui/material/Stack'
+import Typography from '@mui/material/Typography'
 import { residualOf } from '@/core/fit/single-dimension'
 import { formatLength } from '@/core/units/format'
 import { toolContext } from '../bench-store'

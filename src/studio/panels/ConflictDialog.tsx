@@ -15,8 +15,8 @@ export function ConflictDialog() {
     <Dialog open={conflict !== null}>
       <DialogTitle>Another window was faster</DialogTitle>
       <DialogContent>
-        “{conflict?.change.label}” touches something that was {gone ? 'removed' : 'changed'} in another window meanwhile. Which of
-        the two shall hold?
+        “{conflict?.change.label}” touches something that was {gone ? 'removed' : 'changed'} in another window
+        meanwhile. Which of the two shall hold?
       </DialogContent>
       <DialogActions>
         <Button onClick={() => void settleConflict('theirs')}>The other one</Button>

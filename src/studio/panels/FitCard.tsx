@@ -34,7 +34,12 @@ export function FitCard() {
         {name}
       </Typography>
       <Typography sx={{ my: 1.5 }}>
-        <Typography component="span" variant="figure" sx={{ fontSize: 26, fontWeight: 600 }} color={fit ? 'text.primary' : 'error'}>
+        <Typography
+          component="span"
+          variant="figure"
+          sx={{ fontSize: 26, fontWeight: 600 }}
+          color={fit ? 'text.primary' : 'error'}
+        >
           {formatRatio(ratioOf(placement))}
         </Typography>
         <Typography component="span" color="text.secondary" sx={{ ml: 1 }}>
@@ -43,19 +48,28 @@ export function FitCard() {
       </Typography>
       {!fit && (
         <Typography color="text.secondary">
-          Click both ends of a length that you know, the longer the better, and type how long it is. The first point stays
-          where it is.
+          Click both ends of a length that you know, the longer the better, and type how long it is. The first point
+          stays where it is.
         </Typography>
       )}
       {dimensions.length > 0 && (
         <Box
           component="table"
-          sx={{ width: '100%', borderCollapse: 'collapse', '& th, & td': { textAlign: 'right', py: 0.5, pl: 0.5, borderBottom: '1px solid', borderColor: 'divider' } }}
+          sx={{
+            width: '100%',
+            borderCollapse: 'collapse',
+            '& th, & td': { textAlign: 'right', py: 0.5, pl: 0.5, borderBottom: '1px solid', borderColor: 'divider' },
+          }}
         >
           <thead>
             <tr>
               {['stated', 'drawn', 'off', ''].map((word) => (
-                <Box key={word} component="th" scope="col" sx={{ fontSize: 11.5, fontWeight: 500, color: 'text.secondary' }}>
+                <Box
+                  key={word}
+                  component="th"
+                  scope="col"
+                  sx={{ fontSize: 11.5, fontWeight: 500, color: 'text.secondary' }}
+                >
                   {word}
                 </Box>
               ))}
@@ -93,7 +107,15 @@ function Verdict({ underlay, checks }: { underlay: Underlay; checks: readonly Kn
   )
 }
 
-function Row({ underlay, dimension, display }: { underlay: Underlay; dimension: KnownDimension; display: LengthDisplay }) {
+function Row({
+  underlay,
+  dimension,
+  display,
+}: {
+  underlay: Underlay
+  dimension: KnownDimension
+  display: LengthDisplay
+}) {
   const { statedMm, drawnMm, differenceMm, perThousand } = residualOf(underlay.placement, dimension)
   const isFit = dimension.role === 'fit'
   const suspect = Math.abs(perThousand) > SUSPECT_PER_THOUSAND
@@ -136,7 +158,11 @@ function Row({ underlay, dimension, display }: { underlay: Underlay; dimension: 
         )}
       </td>
       <td>
-        <IconButton size="small" aria-label={`Remove the dimension ${formatLength(statedMm, display)}`} onClick={without}>
+        <IconButton
+          size="small"
+          aria-label={`Remove the dimension ${formatLength(statedMm, display)}`}
+          onClick={without}
+        >
           <DeleteOutline sx={{ fontSize: 16 }} />
         </IconButton>
       </td>

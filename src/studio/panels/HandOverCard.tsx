@@ -15,13 +15,13 @@ export function HandOverCard() {
     <>
       <Typography variant="h3">DXF drawing</Typography>
       <Typography color="text.secondary" sx={{ mt: 0.5, mb: 1.5 }}>
-        {walls === 1 ? 'One wall as a closed outline' : `${walls} walls as closed outlines`} on the layer A-WALL, true to size
-        in millimetres, with the unit in the file.
+        {walls === 1 ? 'One wall as a closed outline' : `${walls} walls as closed outlines`} on the layer A-WALL, true
+        to size in millimetres, with the unit in the file.
       </Typography>
       {unfitted.length > 0 && (
         <Typography color="error" sx={{ mb: 1.5 }}>
-          {unfitted.map(({ name }) => name).join(', ')} {unfitted.length === 1 ? 'is' : 'are'} not fitted yet: what was traced
-          there may not be true to size.
+          {unfitted.map(({ name }) => name).join(', ')} {unfitted.length === 1 ? 'is' : 'are'} not fitted yet: what was
+          traced there may not be true to size.
         </Typography>
       )}
       <Button

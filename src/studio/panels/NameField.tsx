@@ -4,7 +4,15 @@ import InputBase from '@mui/material/InputBase'
 import { useState } from 'react'
 
 /** A name that is changed in place: Enter or leaving takes it, Esc gives it up. */
-export function NameField({ label, value, onChange }: { label: string; value: string; onChange: (name: string) => void }) {
+export function NameField({
+  label,
+  value,
+  onChange,
+}: {
+  label: string
+  value: string
+  onChange: (name: string) => void
+}) {
   const [typed, setTyped] = useState<string | null>(null)
   const take = () => {
     const name = typed?.trim()

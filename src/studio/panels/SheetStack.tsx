@@ -1,12 +1,12 @@
 'use client'
 
-import DeleteOutline from '@mui/icons-material/DeleteOutlined'
-import LockIcon from '@mui/icons-material/LockOutlined'
-import LockOpenIcon from '@mui/icons-material/LockOpenOutlined'
-import VisibilityIcon from '@mui/icons-material/VisibilityOutlined'
-import VisibilityOffIcon from '@mui/icons-material/VisibilityOffOutlined'
-import CenterIcon from '@mui/icons-material/FilterCenterFocus'
 import AdsClickIcon from '@mui/icons-material/AdsClick'
+import DeleteOutline from '@mui/icons-material/DeleteOutlined'
+import CenterIcon from '@mui/icons-material/FilterCenterFocus'
+import LockOpenIcon from '@mui/icons-material/LockOpenOutlined'
+import LockIcon from '@mui/icons-material/LockOutlined'
+import VisibilityOffIcon from '@mui/icons-material/VisibilityOffOutlined'
+import VisibilityIcon from '@mui/icons-material/VisibilityOutlined'
 import Box from '@mui/material/Box'
 import IconButton from '@mui/material/IconButton'
 import Slider from '@mui/material/Slider'
@@ -35,7 +35,14 @@ export function SheetStack() {
     <Box
       component="aside"
       aria-label="Stack"
-      sx={{ gridArea: 'stack', overflow: 'auto', borderRight: 1, borderColor: 'divider', bgcolor: palette.vellumDeep, p: 1.25 }}
+      sx={{
+        gridArea: 'stack',
+        overflow: 'auto',
+        borderRight: 1,
+        borderColor: 'divider',
+        bgcolor: palette.vellumDeep,
+        p: 1.25,
+      }}
     >
       <Box
         sx={{
@@ -79,7 +86,12 @@ function StackEntry({ underlay }: { underlay: Underlay }) {
   return (
     <Box
       component="li"
-      sx={{ bgcolor: 'background.paper', border: 1, borderColor: picked ? 'error.main' : 'divider', opacity: visible ? 1 : 0.7 }}
+      sx={{
+        bgcolor: 'background.paper',
+        border: 1,
+        borderColor: picked ? 'error.main' : 'divider',
+        opacity: visible ? 1 : 0.7,
+      }}
     >
       <Box
         component="button"
@@ -106,7 +118,9 @@ function StackEntry({ underlay }: { underlay: Underlay }) {
       <Box sx={{ px: 0.75, pt: 0.5 }}>
         <NameField label={`Name of ${name}`} value={name} onChange={(next) => change('Rename sheet', { name: next })} />
         <Typography sx={{ px: 0.5, fontSize: 12 }} color={fitted ? 'text.secondary' : 'error'}>
-          {fitted ? `fitted, ${formatRatio(ratioOf(underlay.placement))}` : `not fitted, taken for ${formatRatio(ratioOf(underlay.placement))}`}
+          {fitted
+            ? `fitted, ${formatRatio(ratioOf(underlay.placement))}`
+            : `not fitted, taken for ${formatRatio(ratioOf(underlay.placement))}`}
         </Typography>
         {!found && (
           <Typography sx={{ px: 0.5, fontSize: 12 }} color="error">

@@ -50,7 +50,13 @@ export function TopBar() {
       <UndoButtons />
       <UnitChoice />
       <Tooltip title="All keys (?)">
-        <Button size="small" variant="outlined" sx={{ minWidth: 34, px: 0 }} aria-label="All keys" onClick={() => useBench.setState({ keysOpen: true })}>
+        <Button
+          size="small"
+          variant="outlined"
+          sx={{ minWidth: 34, px: 0 }}
+          aria-label="All keys"
+          onClick={() => useBench.setState({ keysOpen: true })}
+        >
           ?
         </Button>
       </Tooltip>
@@ -61,7 +67,9 @@ export function TopBar() {
 /** The way through a job: five places on a line, each saying whether something there still wants doing. */
 function Steps() {
   const step = useBench((bench) => bench.step)
-  const unfitted = useProject((project) => underlaysOf(project.records).filter(({ dimensions }) => dimensions.length === 0).length)
+  const unfitted = useProject(
+    (project) => underlaysOf(project.records).filter(({ dimensions }) => dimensions.length === 0).length,
+  )
   const wants: Partial<Record<Step, string>> = unfitted > 0 ? { fit: `${unfitted} to fit` } : {}
   return (
     <Stack component="nav" direction="row" aria-label="Steps" sx={{ alignItems: 'center' }}>
@@ -108,7 +116,12 @@ function KeptState() {
       : 'Not on the server yet; this browser holds it and sends it as soon as it can.'
   return (
     <Tooltip title={hint}>
-      <Typography role="status" tabIndex={0} sx={{ fontSize: 12.5, whiteSpace: 'nowrap' }} color={online ? 'text.secondary' : 'error'}>
+      <Typography
+        role="status"
+        tabIndex={0}
+        sx={{ fontSize: 12.5, whiteSpace: 'nowrap' }}
+        color={online ? 'text.secondary' : 'error'}
+      >
         {word}
       </Typography>
     </Tooltip>
@@ -116,7 +129,9 @@ function KeptState() {
 }
 
 function UndoButtons() {
-  const undoable = useProject((project) => project.stacks.undo.at(-1)?.label ?? (project.stacksFrom > 1 ? 'earlier' : null))
+  const undoable = useProject(
+    (project) => project.stacks.undo.at(-1)?.label ?? (project.stacksFrom > 1 ? 'earlier' : null),
+  )
   const redoable = useProject((project) => project.stacks.redo.at(-1)?.label ?? null)
   return (
     <Stack direction="row">

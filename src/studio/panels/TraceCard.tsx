@@ -19,8 +19,8 @@ export function TraceCard() {
   if (walls.length === 0)
     return (
       <Typography color="text.secondary">
-        Type how thick the walls are, say which of their lines you follow, and click along the plan. The cursor catches the
-        sheet’s own lines.
+        Type how thick the walls are, say which of their lines you follow, and click along the plan. The cursor catches
+        the sheet’s own lines.
       </Typography>
     )
   return picked.length > 0 ? <PickedWalls walls={picked} /> : <AllWalls walls={walls} />
@@ -59,17 +59,23 @@ function PickedWalls({ walls }: { walls: readonly Wall[] }) {
             {formatLength(distance(start, end), display)}
           </Typography>
           <Typography color="text.secondary">
-            {formatLength(thicknessMm, display)} thick, {tracedLine === 'centre' ? 'centre' : `${tracedLine} face`} traced
+            {formatLength(thicknessMm, display)} thick, {tracedLine === 'centre' ? 'centre' : `${tracedLine} face`}{' '}
+            traced
           </Typography>
         </Stack>
       ))}
       <Stack sx={{ gap: 1 }}>
-        <Button variant="outlined" onClick={() => put('Change wall', ...walls.map((each) => ({ ...each, tracedLine: next })))}>
+        <Button
+          variant="outlined"
+          onClick={() => put('Change wall', ...walls.map((each) => ({ ...each, tracedLine: next })))}
+        >
           Trace its {next === 'centre' ? 'centre' : `${next} face`} instead
         </Button>
         <Button
           variant="outlined"
-          onClick={() => put('Change wall', ...walls.map((each) => ({ ...each, thicknessMm: choices.wallThicknessMm })))}
+          onClick={() =>
+            put('Change wall', ...walls.map((each) => ({ ...each, thicknessMm: choices.wallThicknessMm })))
+          }
         >
           Make it {formatLength(choices.wallThicknessMm, display)} thick
         </Button>

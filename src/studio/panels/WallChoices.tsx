@@ -31,7 +31,10 @@ export function WallChoices() {
   }
   return (
     <Box sx={{ display: 'flex', alignItems: 'end', gap: 1, flexShrink: 0 }}>
-      <Box component="label" sx={{ display: 'flex', flexDirection: 'column', fontSize: 11.5, color: 'text.secondary', lineHeight: 1.2 }}>
+      <Box
+        component="label"
+        sx={{ display: 'flex', flexDirection: 'column', fontSize: 11.5, color: 'text.secondary', lineHeight: 1.2 }}
+      >
         Thickness
         <Box
           component="input"

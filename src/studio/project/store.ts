@@ -104,10 +104,16 @@ export function commit(label: string, edits: readonly Omit<Edit, 'before'>[]): v
 
 /** Puts records as they shall be. */
 export const put = (label: string, ...after: readonly ProjectRecord[]): void =>
-  commit(label, after.map((record) => ({ id: record.id, after: record })))
+  commit(
+    label,
+    after.map((record) => ({ id: record.id, after: record })),
+  )
 
 export const remove = (label: string, ...ids: readonly string[]): void =>
-  commit(label, ids.map((id) => ({ id, after: null })))
+  commit(
+    label,
+    ids.map((id) => ({ id, after: null })),
+  )
 
 export async function undo(): Promise<Change | null> {
   if (get().stacks.undo.length === 0) await reachFurtherBack()

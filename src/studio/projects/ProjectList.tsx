@@ -40,7 +40,10 @@ export function ProjectList() {
 
   return (
     <Box component="main" sx={{ maxWidth: 1080, mx: 'auto', px: 4, py: 5 }}>
-      <Stack direction="row" sx={{ alignItems: 'flex-end', justifyContent: 'space-between', gap: 4, mb: 4, flexWrap: 'wrap' }}>
+      <Stack
+        direction="row"
+        sx={{ alignItems: 'flex-end', justifyContent: 'space-between', gap: 4, mb: 4, flexWrap: 'wrap' }}
+      >
         <Box>
           <Stack direction="row" sx={{ alignItems: 'center', gap: 1.5 }}>
             {/* biome-ignore lint/performance/noImgElement: a small drawing that ships with the page */}
@@ -61,7 +64,14 @@ export function ProjectList() {
       <Box
         component="ul"
         aria-label="Projects"
-        sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 2.5, gridTemplateColumns: 'repeat(auto-fill, minmax(300px, 1fr))' }}
+        sx={{
+          listStyle: 'none',
+          p: 0,
+          m: 0,
+          display: 'grid',
+          gap: 2.5,
+          gridTemplateColumns: 'repeat(auto-fill, minmax(300px, 1fr))',
+        }}
       >
         {projects.data?.map((project) => (
           <ProjectCard key={project.id} project={project} onRemove={() => setLeaving(project)} />
@@ -120,7 +130,11 @@ function ProjectCard({ project, onRemove }: { project: ProjectSummary; onRemove:
         </Box>
       </Link>
       <Tooltip title="Delete project">
-        <IconButton aria-label={`Delete ${name}`} onClick={onRemove} sx={{ position: 'absolute', right: 8, bottom: 12 }}>
+        <IconButton
+          aria-label={`Delete ${name}`}
+          onClick={onRemove}
+          sx={{ position: 'absolute', right: 8, bottom: 12 }}
+        >
           <DeleteOutline fontSize="small" />
         </IconButton>
       </Tooltip>

@@ -34,7 +34,9 @@ function update(underlayId: string, change: Partial<SheetPictures>): void {
 let renderer: Remote<SheetRenderer> | null = null
 
 function theRenderer(): Remote<SheetRenderer> {
-  renderer ??= wrap<SheetRenderer>(new Worker(new URL('../../workers/sheet-renderer.ts', import.meta.url), { type: 'module' }))
+  renderer ??= wrap<SheetRenderer>(
+    new Worker(new URL('../../workers/sheet-renderer.ts', import.meta.url), { type: 'module' }),
+  )
   return renderer
 }
 
@@ -54,11 +56,24 @@ export function needWholePicture(underlayId: string, { pictureHash, widthPt, hei
 }
 
 /** Asks for a sharp picture of a part of a sheet; the one there stays until it comes. */
-export async function drawSharp(underlayId: string, source: SourceView, sheet: SheetView, region: Box, pxPerPt: number): Promise<void> {
+export async function drawSharp(
+  underlayId: string,
+  source: SourceView,
+  sheet: SheetView,
+  region: Box,
+  pxPerPt: number,
+): Promise<void> {
   update(underlayId, { drawing: true })
   try {
     const { contentHash, password } = source
-    const bitmap = await theRenderer().draw({ purpose: underlayId, contentHash, password, page: sheet.number, region, pxPerPt })
+    const bitmap = await theRenderer().draw({
+      purpose: underlayId,
+      contentHash,
+      password,
+      page: sheet.number,
+      region,
+      pxPerPt,
+    })
     if (!bitmap) return
     useSheetPictures.getState().byUnderlay.get(underlayId)?.sharp?.bitmap.close()
     update(underlayId, { sharp: { bitmap, region, pxPerPt }, drawing: false })

@@ -15,7 +15,10 @@ const REST_MS = 120
 /** How much more than what shows is drawn, so that a small pan needs nothing new. */
 const MARGIN = 0.3
 
-export function sheetOf(sources: readonly SourceView[], sheetId: string): { source: SourceView; sheet: SheetView } | null {
+export function sheetOf(
+  sources: readonly SourceView[],
+  sheetId: string,
+): { source: SourceView; sheet: SheetView } | null {
   for (const source of sources) {
     const sheet = source.sheets.find(({ id }) => id === sheetId)
     if (sheet) return { source, sheet }

@@ -1,12 +1,12 @@
+import { FitError, fitToDimension } from '@/core/fit/single-dimension'
 import { apply, invert } from '@/core/geometry/affine'
 import { distance, type Point } from '@/core/geometry/vector'
-import { FitError, fitToDimension } from '@/core/fit/single-dimension'
 import { placementMap } from '@/core/model/underlay/placement'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
-import { paintMeasure } from '../board/painters/measure'
 import type { BoardPoint } from '../board/catch-on-board'
+import { paintMeasure } from '../board/painters/measure'
 import { followResize } from '../board/view'
 import { put, underlaysOf } from '../project/store'
 import { EMPTY_SESSION, holdDirection, type Outcome, type Session, type Tool, type ToolContext } from './tool'
@@ -31,7 +31,9 @@ export const fit: Tool = {
         ? `Check ${underlay.name}: click the first point of another known length, far away and in the other direction.`
         : `Click the first end of a length that you know on ${underlay.name}. The longest one fits best.`
     if (points.length === 1) return 'Click the other end. Shift holds level, upright or 45°.'
-    return again ? 'Type what it should measure and press Enter.' : 'Type its true length, in any unit, and press Enter.'
+    return again
+      ? 'Type what it should measure and press Enter.'
+      : 'Type its true length, in any unit, and press Enter.'
   },
   fields: ({ points, typed }, { display }) => {
     if (points.length < 2) return []
@@ -104,7 +106,9 @@ function state(session: Session, context: ToolContext): Outcome {
 /** Gives a sheet its size by one of its dimensions; the others become checks. The view follows. */
 export function fitUnderlay(underlay: Underlay, dimension: KnownDimension): void {
   const placement = fitToDimension(underlay.placement, dimension.fromPt, dimension.toPt, dimension.statedMm)
-  const others = underlay.dimensions.filter(({ id }) => id !== dimension.id).map((each) => ({ ...each, role: 'check' as const }))
+  const others = underlay.dimensions
+    .filter(({ id }) => id !== dimension.id)
+    .map((each) => ({ ...each, role: 'check' as const }))
   put('Fit sheet', { ...underlay, placement, dimensions: [{ ...dimension, role: 'fit' }, ...others] })
   followResize(apply(placementMap(placement), dimension.fromPt), placement.mmPerPt / underlay.placement.mmPerPt)
 }

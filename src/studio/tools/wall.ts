@@ -1,13 +1,21 @@
 import { distance, type Point } from '@/core/geometry/vector'
-import type { Wall } from '@/core/model/wall/schema'
 import { SAME_POINT_MM, wallOutlines } from '@/core/model/wall/joins'
+import type { Wall } from '@/core/model/wall/schema'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
 import type { BoardPoint } from '../board/catch-on-board'
 import { paintMeasure } from '../board/painters/measure'
 import { paintWalls } from '../board/painters/walls'
 import { put } from '../project/store'
-import { directionDeg, EMPTY_SESSION, holdDirection, type Outcome, type Session, type Tool, type ToolContext } from './tool'
+import {
+  directionDeg,
+  EMPTY_SESSION,
+  holdDirection,
+  type Outcome,
+  type Session,
+  type Tool,
+  type ToolContext,
+} from './tool'
 
 /** A chain of walls along the line that is traced. */
 export const wall: Tool = {
@@ -28,7 +36,11 @@ export const wall: Tool = {
     const drawn = cursor ? formatLength(distance(from.at, cursor.at), display, false) : ''
     return [
       { name: 'length', label: 'Length', value: typed.length ?? drawn, first: true },
-      { name: 'angle', label: 'Angle °', value: typed.angle ?? (cursor ? directionDeg(from.at, cursor.at).toFixed(1) : '') },
+      {
+        name: 'angle',
+        label: 'Angle °',
+        value: typed.angle ?? (cursor ? directionDeg(from.at, cursor.at).toFixed(1) : ''),
+      },
     ]
   },
   steer: (session, raw, context) => {
@@ -40,7 +52,8 @@ export const wall: Tool = {
   click: (session, point, context) => place(session, point, context),
   enter: (session, context) => {
     if (!session.typed.length) return { session: EMPTY_SESSION }
-    if (!session.cursor) return { session, say: 'Point the mouse where the wall should run, or type its angle as well.' }
+    if (!session.cursor)
+      return { session, say: 'Point the mouse where the wall should run, or type its angle as well.' }
     try {
       parseLength(session.typed.length, context.display.unit)
     } catch (error) {
@@ -70,7 +83,12 @@ function place(session: Session, point: BoardPoint, { choices }: ToolContext): O
   return { session: closed ? EMPTY_SESSION : { ...EMPTY_SESSION, points: [...session.points, point] } }
 }
 
-function wallBetween(id: string, start: Point, end: Point, { wallThicknessMm, tracedLine }: ToolContext['choices']): Wall {
+function wallBetween(
+  id: string,
+  start: Point,
+  end: Point,
+  { wallThicknessMm, tracedLine }: ToolContext['choices'],
+): Wall {
   return { id, kind: 'wall', start, end, thicknessMm: wallThicknessMm, tracedLine }
 }
 

@@ -28,8 +28,8 @@ const HANDLE = {
 } as const
 const FIRST_ENTITY = 0x100
 
-/** Characters that a layer name may not hold. */
-const FORBIDDEN = /[<>/\\":;?*|=`,\u0000-\u001f]/g
+/** Characters that a layer name may not hold: some signs, and what is not printed. */
+const FORBIDDEN = /[<>/\\":;?*|=`,\p{Cc}]/gu
 
 /**
  * A drawing as ASCII DXF of the 2000 format (AC1015), which every later reader takes.

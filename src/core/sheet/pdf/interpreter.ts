@@ -412,12 +412,17 @@ export class Interpreter {
     for (let i = 0; i < data.length; ) {
       const draw = data[i]
       if (draw === Draw.closePath) {
-        rings.push((ring = ring.slice(0, 1)))
+        ring = ring.slice(0, 1)
+        rings.push(ring)
         i += 1
       } else if (draw === Draw.moveTo || draw === Draw.lineTo) {
         const p = apply(ctm, { x: data[i + 1]!, y: data[i + 2]! })
-        if (draw === Draw.moveTo) rings.push((ring = [p]))
-        else ring.push(p)
+        if (draw === Draw.moveTo) {
+          ring = [p]
+          rings.push(ring)
+        } else {
+          ring.push(p)
+        }
         i += 3
       } else {
         const curve = curveAt(data, i, ctm, ring.at(-1) ?? { x: 0, y: 0 })

@@ -22,7 +22,7 @@ export interface OpenOptions {
 }
 
 /** The longest side that a page may have: 200 in, the implementation limit of PDF 1.x, with units scaled by /UserUnit beyond. */
-export const LONGEST_SIDE_PT = 14_400 * 75
+const LONGEST_SIDE_PT = 14_400 * 75
 
 /**
  * Opens a PDF in this thread.
@@ -83,11 +83,13 @@ export class PdfFile {
     return this.document.getPageLabels().catch(() => null)
   }
 
-  /** @param number from 1 */
+  /** @param number from 1 @throws SourceError */
   async page(number: number): Promise<PdfPage> {
     try {
       const page = await this.document.getPage(number)
       const space = pageSpace(page.view, page.rotate, page.userUnit)
+      const sides = [space.widthPt, space.heightPt]
+      if (!sides.every((side) => side > 0 && side <= LONGEST_SIDE_PT)) throw new SourceError('page-too-large')
       return { number, page, space, rotation: page.rotate }
     } catch (error) {
       throw problemOf(error)

@@ -90,6 +90,8 @@ describe('text', () => {
     expect(fromCairo[0]!.y).toBeCloseTo(315 - 285, 1)
     expect(fromCairo[0]!.heightPt).toBeCloseTo(12, 2)
     const fromGhostscript = (await read(await byGhostscript(POSTSCRIPT))).linework.text
-    expect(fromGhostscript).toEqual([expect.objectContaining({ text: 'Boathouse 31200', x: 60, y: 780, heightPt: 12, turnRad: 0 })])
+    expect(fromGhostscript).toEqual([
+      expect.objectContaining({ text: 'Boathouse 31200', x: 60, y: 780, heightPt: 12, turnRad: 0 }),
+    ])
   })
 })

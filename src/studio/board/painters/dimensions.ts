@@ -1,5 +1,5 @@
-import { apply } from '@/core/geometry/affine'
 import { residualOf } from '@/core/fit/single-dimension'
+import { apply } from '@/core/geometry/affine'
 import { placementMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { formatLength, type LengthDisplay } from '@/core/units/format'
@@ -19,7 +19,8 @@ export function paintDimensions(
     for (const dimension of dimensions) {
       const { differenceMm } = residualOf(placement, dimension)
       const off = formatLength(differenceMm, display, false)
-      const figure = formatLength(dimension.statedMm, display) + (dimension.role === 'check' ? `  (${signed(off)})` : '')
+      const figure =
+        formatLength(dimension.statedMm, display) + (dimension.role === 'check' ? `  (${signed(off)})` : '')
       paintMeasure(canvas, view, apply(map, dimension.fromPt), apply(map, dimension.toPt), figure)
     }
   }

@@ -3,7 +3,13 @@ import { palette } from '../palette'
 import { toScreen, type View } from '../view'
 
 /** A measured length: a red line between two short bars, its figure beside its middle, upright to read. */
-export function paintMeasure(canvas: CanvasRenderingContext2D, view: View, from: Point, to: Point, figure: string): void {
+export function paintMeasure(
+  canvas: CanvasRenderingContext2D,
+  view: View,
+  from: Point,
+  to: Point,
+  figure: string,
+): void {
   const a = toScreen(view, from)
   const b = toScreen(view, to)
   const turn = Math.atan2(b.y - a.y, b.x - a.x)

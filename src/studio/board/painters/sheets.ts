@@ -20,7 +20,7 @@ export function paintSheet(
   const edge = corners({ minX: 0, minY: 0, maxX: widthPt, maxY: heightPt }).map((p) => toScreen(view, apply(map, p)))
   const outline = () => {
     canvas.beginPath()
-    edge.forEach(({ x, y }, i) => (i === 0 ? canvas.moveTo(x, y) : canvas.lineTo(x, y)))
+    for (const { x, y } of edge) canvas.lineTo(x, y)
     canvas.closePath()
   }
   canvas.save()
@@ -37,7 +37,12 @@ export function paintSheet(
   canvas.stroke()
 }
 
-function paintPicture(canvas: CanvasRenderingContext2D, view: View, { placement }: Underlay, { bitmap, region }: SheetPicture): void {
+function paintPicture(
+  canvas: CanvasRenderingContext2D,
+  view: View,
+  { placement }: Underlay,
+  { bitmap, region }: SheetPicture,
+): void {
   const map = placementMap(placement)
   // The canvas is told where the picture's own corner falls, worked out here in double precision.
   const corner = toScreen(view, apply(map, { x: region.minX, y: region.maxY }))
