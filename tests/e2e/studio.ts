@@ -8,8 +8,9 @@ export class StudioPage {
 
   constructor(readonly page: Page) {}
 
-  async newProject(name: string): Promise<string> {
-    await this.page.goto('/')
+  /** @param address of a Calque other than the usual one */
+  async newProject(name: string, address = ''): Promise<string> {
+    await this.page.goto(`${address}/`)
     await this.page.getByLabel('New project').fill(name)
     await this.page.getByRole('button', { name: 'Begin' }).click()
     await this.page.waitForURL(/\/projects\//)

@@ -1,0 +1,1 @@
+export function freePort(wanted: number): Promise<number>
