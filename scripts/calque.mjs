@@ -1,13 +1,14 @@
 // The command line: `npm run --silent calque -- inspect FILE --json`.
 import { ensurePackages } from './lib/packages.mjs'
-import { ROOT, runTypeScript } from './lib/typescript.mjs'
+import { ROOT } from './lib/root.mjs'
 
 ensurePackages(ROOT, { quiet: true })
+const { runProgram } = await import('./lib/programs.mjs')
 /** Seconds that one page is given, as on the server. */
 const pageSeconds = Number(process.env.CALQUE_PAGE_SECONDS ?? 120)
 
 // npm runs scripts in the project's folder; files are named from where the person stands.
-const child = runTypeScript('cli/main.ts', process.argv.slice(2), {
+const child = runProgram('cli/main.ts', process.argv.slice(2), {
   cwd: process.env.INIT_CWD ?? process.cwd(),
   stdio: ['inherit', 'inherit', 'inherit', 'ipc'],
 })

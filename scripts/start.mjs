@@ -2,8 +2,8 @@
 import { join } from 'node:path'
 import { ensureDebian } from './lib/debian.mjs'
 import { ensurePackages } from './lib/packages.mjs'
+import { ROOT } from './lib/root.mjs'
 import { fail } from './lib/say.mjs'
-import { ROOT } from './lib/typescript.mjs'
 
 const port = Number(process.env.PORT ?? 4680)
 if (!Number.isInteger(port) || port < 1 || port > 65535)

@@ -4,7 +4,7 @@ import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureDebian } from './lib/debian.mjs'
 import { ensurePackages } from './lib/packages.mjs'
-import { ROOT } from './lib/typescript.mjs'
+import { ROOT } from './lib/root.mjs'
 
 ensurePackages(ROOT)
 ensureDebian('postgresql', 'chromium', 'poppler-utils', 'python3-ezdxf', 'ghostscript', 'librsvg2-bin', 'qpdf')

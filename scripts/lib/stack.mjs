@@ -3,8 +3,9 @@ import { spawn } from 'node:child_process'
 import { join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
 import { isFree, startPostgres } from './postgres.mjs'
+import { runProgram } from './programs.mjs'
+import { ROOT } from './root.mjs'
 import { fail } from './say.mjs'
-import { nodeArguments, ROOT, runTypeScript } from './typescript.mjs'
 
 /** Waits for a child to end. @returns its exit status */
 export const ended = (child) => new Promise((resolve) => child.on('exit', (status) => resolve(status ?? 1)))
@@ -28,7 +29,7 @@ export async function startStack({ home, port, dev = false, seed = true, onExit 
     await postgres.stop()
   }
   const must = async (file, sentence) => {
-    if ((await ended(runTypeScript(file, [], { env }))) === 0) return
+    if ((await ended(runProgram(file, [], { env, cwd: ROOT }))) === 0) return
     await stop()
     fail(sentence)
   }
@@ -41,7 +42,7 @@ export async function startStack({ home, port, dev = false, seed = true, onExit 
     child.on('exit', () => child.stopping || onExit(name))
     return child
   }
-  own('The readers', runTypeScript('src/server/reading/runner.ts', [], { env, cwd: ROOT, detached: true }))
+  own('The readers', runProgram('src/server/reading/runner.ts', [], { env, cwd: ROOT, detached: true }))
   if (seed) await must('demo/seed.ts', 'The demo project could not be loaded. What stands above says why.')
   const startWeb = () =>
     own(
@@ -99,5 +100,3 @@ async function reachable(address) {
   }
   fail('The web server does not answer. What stands above may say why; start again.')
 }
-
-export { nodeArguments }

@@ -92,8 +92,8 @@ test('two windows see one another, and the later is asked where both touch one t
   await expect(other.getByText('Another window was faster')).toBeVisible()
   await other.getByRole('button', { name: 'Mine' }).click()
   await new StudioPage(other).kept()
-  await expect(other.getByLabel('Unit of lengths')).toHaveValue('m')
-  await expect(page.getByLabel('Unit of lengths')).toHaveValue('m')
+  await expect(other.getByLabel('Unit of lengths')).toHaveText('m')
+  await expect(page.getByLabel('Unit of lengths')).toHaveText('m')
 })
 
 test('a page that never ends is stopped with a sentence, and the next file is read', async ({ page }) => {

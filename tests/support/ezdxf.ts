@@ -9,6 +9,9 @@ export interface DxfReport {
   layers: string[]
   errors: string[]
   types: Record<string, number>
+  texts: string[]
+  /** x1, y1, x2, y2 for each line. */
+  lines: number[][]
   polylines: { layer: string; closed: boolean; points: number[][]; area: number }[]
 }
 
@@ -25,6 +28,8 @@ print(json.dumps({
   'layers': [layer.dxf.name for layer in drawing.layers],
   'errors': [str(error.message) for error in [*audit.errors, *audit.fixes]],
   'types': Counter(entity.dxftype() for entity in space),
+  'texts': [text.dxf.text for text in space.query('TEXT')],
+  'lines': [[round(v, 6) for p in (line.dxf.start, line.dxf.end) for v in (p.x, p.y)] for line in space.query('LINE')],
   'polylines': [{
     'layer': line.dxf.layer, 'closed': bool(line.closed),
     'points': [[p[0], p[1]] for p in line.get_points()],

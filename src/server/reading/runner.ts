@@ -56,7 +56,7 @@ class Reader {
   }
 
   private async start(): Promise<ChildProcess> {
-    const child = fork(fileURLToPath(new URL('./child.ts', import.meta.url)), { serialization: 'advanced' })
+    const child = fork(fileURLToPath(new URL('./child.js', import.meta.url)), { serialization: 'advanced' })
     child.on('exit', () => {
       if (this.child === child) this.child = null
     })

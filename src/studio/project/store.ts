@@ -156,6 +156,8 @@ async function reachFurtherBack(): Promise<void> {
 }
 
 let sending = false
+/** The latest revision that the server announced; what was announced while sending is fetched afterwards. */
+let announced = 0
 let retryTimer: ReturnType<typeof setTimeout> | null = null
 const RETRY_MS = 2000
 
@@ -186,7 +188,13 @@ export async function sendWaiting(): Promise<void> {
     }
   } finally {
     sending = false
+    void hear()
   }
+}
+
+/** Takes in what other windows did, unless it comes with the answers to what is being sent. */
+async function hear(): Promise<void> {
+  if (announced > get().revision && !sending) await catchUp().catch(() => undefined)
 }
 
 async function refuse(change: Change, error: ApiError): Promise<void> {
@@ -257,6 +265,7 @@ export const tell = (notice: string | null): void => set({ notice })
 
 /** Hears what other windows do, and whether the server is there. @returns a function that stops listening */
 export function follow(id: string): () => void {
+  announced = 0
   const events = new EventSource(`/api/projects/${id}/events`)
   events.onopen = () => {
     set({ online: true })
@@ -265,8 +274,12 @@ export function follow(id: string): () => void {
   events.onerror = () => set({ online: false })
   events.onmessage = ({ data }) => {
     const event = JSON.parse(data as string) as { type: 'change'; revision: number } | { type: 'sources' }
-    if (event.type === 'sources') void refreshSources().catch(() => undefined)
-    else if (event.revision > get().revision && !sending) void catchUp().catch(() => undefined)
+    if (event.type === 'sources') {
+      void refreshSources().catch(() => undefined)
+    } else {
+      announced = event.revision
+      void hear()
+    }
   }
   return () => events.close()
 }

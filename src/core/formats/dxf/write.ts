@@ -32,7 +32,7 @@ const FIRST_ENTITY = 0x100
 const FORBIDDEN = /[<>/\\":;?*|=`,\p{Cc}]/gu
 
 /**
- * A drawing as ASCII DXF of the 2000 format (AC1015), which every later reader takes.
+ * A drawing as text DXF of the 2007 format (AC1021): the oldest whose text is UTF-8, so that names and notes of any language pass.
  * @returns pieces of text, to be written one after another
  */
 export function* writeDxf(drawing: DxfDrawing): Generator<string> {
@@ -57,7 +57,7 @@ export function* writeDxf(drawing: DxfDrawing): Generator<string> {
     [0, 'SECTION'],
     [2, 'HEADER'],
     [9, '$ACADVER'],
-    [1, 'AC1015'],
+    [1, 'AC1021'],
     [9, '$DWGCODEPAGE'],
     [3, 'ANSI_1252'],
     [9, '$HANDSEED'],
@@ -104,12 +104,8 @@ function figure(value: number): string {
   return short.includes('e') ? value.toFixed(12) : short
 }
 
-/** Characters beyond ASCII as \U+XXXX, which readers of every code page understand. */
-function encode(text: string): string {
-  return text.replace(/[^\x20-\x7e]/g, (char) =>
-    char < ' ' ? ' ' : `\\U+${char.charCodeAt(0).toString(16).toUpperCase().padStart(4, '0')}`,
-  )
-}
+/** A value ends with its line, so nothing in it may end one. */
+const encode = (text: string): string => text.replace(/[\p{Cc}\p{Zl}\p{Zp}]/gu, ' ')
 
 const real = (value: number): string => (Number.isInteger(value) ? `${value}.0` : figure(value))
 

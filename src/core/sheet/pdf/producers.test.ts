@@ -1,22 +1,12 @@
 import { PDFDocument, rgb } from 'pdf-lib'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { openSource } from '@/server/reading/open-source'
 import { expectSame, visibleOf } from '../../../../tests/support/compare'
 import { byPoppler } from '../../../../tests/support/poppler'
 import { byCairo, byChromium, byGhostscript } from '../../../../tests/support/producers'
-import type { Linework } from '../linework'
+import { readSheet } from '../../../../tests/support/read-sheet'
 
 /** Within this every line lies where an independent reader has it. */
 const TOLERANCE_PT = 0.01
-
-async function read(pdf: Uint8Array): Promise<{ linework: Linework; producer: string }> {
-  const file = await openSource(pdf.slice())
-  try {
-    return { linework: await file.linework(await file.page(1)), producer: file.producer }
-  } finally {
-    await file.close()
-  }
-}
 
 const SVG = `<svg xmlns="http://www.w3.org/2000/svg" width="640" height="420">
   <g transform="translate(60 50) rotate(17) scale(1.4 0.9)" fill="none" stroke="black">
@@ -69,7 +59,7 @@ describe.each([
   })
 
   it('is read as poppler draws it', async () => {
-    const { linework } = await read(pdf)
+    const { linework } = await readSheet(pdf)
     const theirs = await byPoppler(pdf)
     expect(theirs.segments.length).toBeGreaterThan(3)
     expect(theirs.curves.length).toBeGreaterThan(0)
@@ -77,19 +67,19 @@ describe.each([
   })
 
   it('says who made it', async () => {
-    expect((await read(pdf)).producer).toMatch(producer)
+    expect((await readSheet(pdf)).producer).toMatch(producer)
   })
 })
 
 describe('text', () => {
   it('is read with its place, height and turn from cairo and Ghostscript', async () => {
-    const fromCairo = (await read(await byCairo(SVG))).linework.text
+    const fromCairo = (await readSheet(await byCairo(SVG))).linework.text
     expect(fromCairo).toHaveLength(1)
     expect(fromCairo[0]).toMatchObject({ text: 'Teal Reach 5210' })
     expect(fromCairo[0]!.x).toBeCloseTo(60, 1)
     expect(fromCairo[0]!.y).toBeCloseTo(315 - 285, 1)
     expect(fromCairo[0]!.heightPt).toBeCloseTo(12, 2)
-    const fromGhostscript = (await read(await byGhostscript(POSTSCRIPT))).linework.text
+    const fromGhostscript = (await readSheet(await byGhostscript(POSTSCRIPT))).linework.text
     expect(fromGhostscript).toEqual([
       expect.objectContaining({ text: 'Boathouse 31200', x: 60, y: 780, heightPt: 12, turnRad: 0 }),
     ])

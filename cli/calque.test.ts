@@ -1,0 +1,131 @@
+import { execFile } from 'node:child_process'
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { boathouseSet } from '../demo/sheets/boathouse'
+import { readDxf } from '../tests/support/ezdxf'
+import { endlessPage, handWritten, noPages, withPassword } from '../tests/support/hand-written'
+
+interface Ended {
+  status: number
+  out: string
+  err: string
+}
+
+let folder: string
+const calque = (...args: string[]) => inEnvironment({}, ...args)
+
+/** Runs the command as a person does, standing in the folder of the files. */
+function inEnvironment(env: Record<string, string>, ...args: string[]): Promise<Ended> {
+  return new Promise((resolve) => {
+    const options = { cwd: process.cwd(), env: { ...process.env, INIT_CWD: folder, ...env }, maxBuffer: 1 << 28 }
+    execFile(process.execPath, ['scripts/calque.mjs', ...args], options, (error, out, err) =>
+      resolve({ status: error ? Number(error.code) : 0, out, err }),
+    )
+  })
+}
+
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'calque-'))
+  const line = '1 w 20 30 m 120 80 l S 0 0 m 0 10 10 20 20 20 c S BT /H 12 Tf 30 40 Td (5210) Tj ET'
+  const font = '/Font << /H << /Type /Font /Subtype /Type1 /BaseFont /Helvetica >> >>'
+  const files: Record<string, Uint8Array> = {
+    'plan.pdf': handWritten(line, { resources: font, page: '/Rotate 90' }),
+    'set.pdf': await boathouseSet(),
+    'secret.pdf': await withPassword(handWritten(line), 'teal'),
+    'hollow.pdf': noPages(),
+    'letter.pdf': new TextEncoder().encode('Dear Sir or Madam'),
+    'endless.pdf': endlessPage(),
+  }
+  for (const [name, bytes] of Object.entries(files)) await writeFile(join(folder, name), bytes)
+})
+afterAll(() => rm(folder, { recursive: true, force: true }))
+
+describe('inspect', () => {
+  it('says what each page holds', async () => {
+    const { out } = await calque('inspect', 'set.pdf', '--json')
+    const { pages } = JSON.parse(out)
+    expect(pages).toHaveLength(3)
+    expect(pages[0]).toMatchObject({ number: 1, widthMm: 420, heightMm: 297, rotation: 0, content: 'vector' })
+    expect(pages[0].layers).toContain('Dimensions')
+    expect(pages[0].counts.textRuns).toBeGreaterThan(20)
+  })
+
+  it('says it of one page, turned as it is displayed', async () => {
+    const { out } = await calque('inspect', 'plan.pdf', '--page', '1', '--json')
+    expect(JSON.parse(out).pages).toEqual([
+      {
+        number: 1,
+        widthMm: 70.556,
+        heightMm: 105.833,
+        rotation: 90,
+        layers: [],
+        counts: { lines: 1, curves: 1, textRuns: 1, images: 0 },
+        content: 'vector',
+        producer: '',
+      },
+    ])
+  })
+})
+
+describe('linework', () => {
+  it('prints what is visible, y up from the lower left as displayed', async () => {
+    const { out } = await calque('linework', 'plan.pdf', '--page', '1', '--json')
+    expect(JSON.parse(out)).toEqual({
+      unit: 'pt',
+      segments: [[30, 280, 80, 180]],
+      curves: [[0, 300, 10, 300, 20, 290, 20, 280]],
+      text: [{ s: '5210', x: 40, y: 270, heightPt: 12, angleDeg: -90 }],
+    })
+  })
+
+  it('writes DXF true to a ratio', async () => {
+    const { status } = await calque('linework', 'plan.pdf', '--page', '1', '--dxf', 'out.dxf', '--ratio', '100')
+    expect(status).toBe(0)
+    const report = await readDxf(await readFile(join(folder, 'out.dxf')))
+    expect(report.errors).toEqual([])
+    expect(report.types).toEqual({ LINE: 1, SPLINE: 1, TEXT: 1 })
+    const [line] = report.lines
+    expect(line![0]).toBeCloseTo((30 * 2540) / 72, 3)
+  })
+
+  it('opens a protected file with its password', async () => {
+    const { out } = await calque('linework', 'secret.pdf', '--page', '1', '--password', 'teal', '--json')
+    expect(JSON.parse(out).segments).toEqual([[20, 30, 120, 80]])
+  })
+})
+
+describe('what cannot be done is said in one sentence, with exit code 2', () => {
+  it.concurrent.each([
+    [['inspect', 'nowhere.pdf'], /There is no file nowhere\.pdf/],
+    [['inspect', 'letter.pdf'], /letter\.pdf is not a PDF/],
+    [['inspect', 'hollow.pdf', '--json'], /hollow\.pdf has no pages/],
+    [['inspect', 'secret.pdf'], /secret\.pdf is protected by a password/],
+    [['inspect', 'secret.pdf', '--password', 'mauve'], /does not open secret\.pdf/],
+    [['linework', 'plan.pdf', '--page', '7', '--json'], /plan\.pdf has one page, no page 7/],
+    [['linework', 'plan.pdf', '--page', 'two', '--json'], /no page two/],
+    [['linework', 'plan.pdf', '--page', '1'], /Say what to write/],
+    [['linework', 'plan.pdf', '--page', '1', '--dxf', 'x.dxf', '--ratio', '-3'], /“-3” is no ratio/],
+    [['linework', 'plan.pdf', '--page', '1', '--dxf', 'no/such/folder.dxf'], /can't be written/],
+    [['inspect'], /missing required argument/],
+    [['fold', 'plan.pdf'], /unknown command/],
+  ])('%o', async (args, sentence) => {
+    const { status, out, err } = await calque(...args)
+    expect(err).toMatch(sentence)
+    expect(err.trim().split('\n')).toHaveLength(1)
+    expect({ status, out }).toEqual({ status: 2, out: '' })
+  })
+
+  it('also where a page never ends', async () => {
+    const { status, err } = await inEnvironment({ CALQUE_PAGE_SECONDS: '2' }, 'inspect', 'endless.pdf')
+    expect(err).toMatch(/endless\.pdf, page 1, took too long/)
+    expect(status).toBe(2)
+  })
+})
+
+it('help names every command', async () => {
+  const { status, out } = await calque('--help')
+  expect(status).toBe(0)
+  for (const word of ['inspect', 'linework']) expect(out).toContain(word)
+})

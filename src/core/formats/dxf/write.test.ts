@@ -1,0 +1,79 @@
+import { describe, expect, it } from 'vitest'
+import { readDxf } from '../../../../tests/support/ezdxf'
+import { handWritten } from '../../../../tests/support/hand-written'
+import { readSheet } from '../../../../tests/support/read-sheet'
+import { distance } from '../../geometry/vector'
+import { wallOutlines } from '../../model/wall/joins'
+import type { Wall } from '../../model/wall/schema'
+import type { DxfDrawing } from './drawing'
+import { lineworkDrawing } from './from-linework'
+import { modelDrawing } from './from-model'
+import { layerName, writeDxf } from './write'
+
+const asFile = (drawing: DxfDrawing) => new TextEncoder().encode([...writeDxf(drawing)].join(''))
+
+describe('a DXF, as another program reads it', () => {
+  it('holds walls as closed outlines on their layer, to a thousandth of a millimetre, far from the origin too', async () => {
+    const far = { x: 412_345_678.9, y: 5_678_901_234.5 }
+    const wall: Wall = {
+      id: 'a',
+      kind: 'wall',
+      start: far,
+      end: { x: far.x + 5210.25, y: far.y + 3100.5 },
+      thicknessMm: 365,
+      tracedLine: 'left',
+    }
+    const report = await readDxf(asFile(modelDrawing([wall])))
+    expect(report.errors).toEqual([])
+    expect(report.units).toBe(4)
+    const [line] = report.polylines
+    expect(line).toMatchObject({ layer: 'A-WALL', closed: true })
+    const ours = wallOutlines([wall]).get('a')!
+    line!.points.forEach(([x, y], i) => {
+      expect(distance({ x: x!, y: y! }, ours[i]!)).toBeLessThan(1e-3)
+    })
+  })
+
+  it('of nothing is a good file too', async () => {
+    const report = await readDxf(asFile(modelDrawing([])))
+    expect(report.errors).toEqual([])
+    expect(report.types).toEqual({})
+  })
+
+  it.each([
+    ['mm', 4],
+    ['cm', 5],
+    ['m', 6],
+    ['in', 1],
+    ['ft', 2],
+  ] as const)('says in its header that it is in %s', async (unit, code) => {
+    expect((await readDxf(asFile({ unit, layers: [], entities: [] }))).units).toBe(code)
+  })
+
+  it('keeps the sheet’s lines, curves and text on the sheet’s layers, and leaves out what is not seen', async () => {
+    const { linework } = await readSheet(
+      handWritten(
+        `/OC /W BDC 0 0 m 72 0 l S 10 10 m 20 60 80 60 90 10 c S EMC
+         1 G 5 5 m 50 5 l S BT /H 12 Tf 30 40 Td (Größe \\(3\\)) Tj ET`,
+        {
+          catalog: '/OCProperties << /OCGs [10 0 R] /D << /ON [10 0 R] >> >>',
+          resources:
+            '/Properties << /W 10 0 R >> /Font << /H << /Type /Font /Subtype /Type1 /BaseFont /Helvetica /Encoding /WinAnsiEncoding >> >>',
+          objects: ['/Type /OCG /Name (Wände: innen)'],
+        },
+      ),
+    )
+    const report = await readDxf(asFile(lineworkDrawing(linework, 100)))
+    expect(report.errors).toEqual([])
+    expect(report.types).toEqual({ LINE: 1, SPLINE: 1, TEXT: 1 })
+    expect(report.layers).toEqual(expect.arrayContaining(['0', 'Sheet', 'Wände_ innen']))
+    expect(report.texts).toEqual(['Größe (3)'])
+    expect(report.lines).toEqual([[0, 0, 2540, 0]])
+  })
+})
+
+it('a layer’s name keeps only what DXF allows', () => {
+  expect(layerName('a<b>/c"d:e;f?g*h|i=j`k,l\u0007')).toBe('a_b__c_d_e_f_g_h_i_j_k_l_')
+  expect(layerName('   ')).toBe('unnamed')
+  expect(layerName('x'.repeat(300))).toHaveLength(255)
+})

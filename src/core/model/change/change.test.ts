@@ -1,0 +1,126 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import type { ProjectRecord } from '../registry'
+import { applyChange, type Change, changeSchema, invertChange } from './change'
+import { NO_STACKS, pushChange, type UndoStacks } from './history'
+
+const wall = (id: string, x: number): ProjectRecord => ({
+  id,
+  kind: 'wall',
+  start: { x: 0, y: 0 },
+  end: { x, y: 0 },
+  thicknessMm: 100,
+  tracedLine: 'centre',
+})
+
+type Records = ReadonlyMap<string, ProjectRecord>
+
+/** A session of edits, undos and redos, as a person makes them. */
+const step = fc.oneof(
+  fc.record({
+    do: fc.constant('put' as const),
+    id: fc.constantFrom('a', 'b', 'c'),
+    x: fc.integer({ min: 1, max: 99 }),
+  }),
+  fc.record({ do: fc.constant('remove' as const), id: fc.constantFrom('a', 'b', 'c') }),
+  fc.record({ do: fc.constantFrom('undo' as const, 'redo' as const) }),
+)
+
+/** Does one step. @returns null where there is nothing to do */
+function changeFor(
+  each: { do: string; id?: string; x?: number },
+  records: Records,
+  stacks: UndoStacks,
+  id: string,
+): Change | null {
+  if (each.do === 'undo') {
+    const last = stacks.undo.at(-1)
+    return last ? invertChange(last, id) : null
+  }
+  if (each.do === 'redo') {
+    const last = stacks.redo.at(-1)
+    return last ? { ...last, id, cause: 'redo', of: last.id } : null
+  }
+  const after = each.do === 'put' ? wall(each.id!, each.x!) : null
+  return {
+    id,
+    label: 'x',
+    cause: 'edit',
+    of: null,
+    edits: [{ id: each.id!, before: records.get(each.id!) ?? null, after }],
+  }
+}
+
+describe('a history of edits, undos and redos', () => {
+  it('reaches every former state again: undoing all gives the beginning, redoing all the end', () => {
+    fc.assert(
+      fc.property(fc.array(step, { maxLength: 40 }), (steps) => {
+        let records: Records = new Map()
+        let stacks = NO_STACKS
+        let count = 0
+        const perform = (each: { do: string }) => {
+          const change = changeFor(each, records, stacks, `c${count++}`)
+          if (!change) return false
+          records = applyChange(records, change)
+          stacks = pushChange(stacks, change)
+          return true
+        }
+        for (const each of steps) perform(each)
+        const end = records
+        let undone = 0
+        while (perform({ do: 'undo' })) undone++
+        expect(records.size).toBe(0)
+        for (let i = 0; i < undone; i++) perform({ do: 'redo' })
+        expect(records).toEqual(end)
+      }),
+    )
+  })
+
+  it('forgets what could be redone once something else is done', () => {
+    const edit = (id: string): Change => ({
+      id,
+      label: id,
+      cause: 'edit',
+      of: null,
+      edits: [{ id: 'a', before: null, after: null }],
+    })
+    let stacks = pushChange(NO_STACKS, edit('one'))
+    stacks = pushChange(stacks, invertChange(edit('one'), 'two'))
+    expect(stacks.redo).toHaveLength(1)
+    expect(pushChange(stacks, edit('three')).redo).toEqual([])
+  })
+})
+
+describe('changeSchema', () => {
+  const good = {
+    id: 'c',
+    label: 'Trace wall',
+    cause: 'edit',
+    of: null,
+    edits: [{ id: 'a', before: null, after: wall('a', 5) }],
+  }
+  const withWall = (more: object) => ({ ...good, edits: [{ ...good.edits[0], after: { ...wall('a', 5), ...more } }] })
+
+  it('takes a good change, and one that removes', () => {
+    expect(changeSchema.isValidSync(good, { strict: true })).toBe(true)
+    const removal = { ...good, edits: [{ id: 'a', before: wall('a', 5), after: null }] }
+    expect(changeSchema.isValidSync(removal, { strict: true })).toBe(true)
+  })
+
+  it.each([
+    ['no edits', { ...good, edits: [] }],
+    ['an id of another kind', { ...good, id: 'a/b' }],
+    ['a cause that is none', { ...good, cause: 'whim' }],
+    ['fields that nobody knows', { ...good, colour: 'red' }],
+    ['a record under another id', { ...good, edits: [{ ...good.edits[0], id: 'b' }] }],
+    ['a kind that nobody knows', withWall({ kind: 'moat' })],
+    ['a thickness of nothing', withWall({ thicknessMm: 0 })],
+    ['a thickness in words', withWall({ thicknessMm: '200' })],
+    ['a point at infinity', withWall({ end: { x: Infinity, y: 0 } })],
+    ['a point that is none', withWall({ end: { x: 1 } })],
+    ['a point beyond the earth', withWall({ end: { x: 1e12, y: 0 } })],
+    ['more than a wall holds', withWall({ smell: 'paint' })],
+  ])('refuses %s', (_, change) => {
+    expect(changeSchema.isValidSync(change, { strict: true })).toBe(false)
+  })
+})
