@@ -48,17 +48,14 @@ takeReport('unit.json', (report) => [
       .length,
 ])
 
-const { startStack } = await import('./lib/stack.mjs')
+const { withStack } = await import('./lib/stack.mjs')
 const { freePort } = await import('./lib/postgres.mjs')
-const stack = await startStack({ home, port: await freePort(4780) })
-try {
+await withStack({ home, port: await freePort(4780) }, async ({ address }) => {
   run('playwright', ['test'], {
-    CALQUE_ADDRESS: stack.address,
+    CALQUE_ADDRESS: address,
     PLAYWRIGHT_JSON_OUTPUT_NAME: join(results, 'e2e.json'),
   })
-  takeReport('e2e.json', ({ stats }) => [stats.expected + stats.flaky, stats.unexpected])
-} finally {
-  await stack.stop()
-}
+})
+takeReport('e2e.json', ({ stats }) => [stats.expected + stats.flaky, stats.unexpected])
 console.log(`\n${passed} passed, ${failed} failed`)
 process.exit(failed === 0 ? 0 : 1)

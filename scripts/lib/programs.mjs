@@ -13,6 +13,9 @@ const PROGRAMS = [
   'src/server/database/migrate.ts',
   'src/server/reading/child.ts',
   'src/server/reading/runner.ts',
+  'tests/bench/main.ts',
+  'tests/bench/read-page.ts',
+  'tests/shots/main.ts',
 ]
 const BUILDS = join(ROOT, '.build')
 const DAY_MS = 86_400_000
@@ -21,7 +24,7 @@ const DAY_MS = 86_400_000
 function builtPrograms() {
   const folder = join(
     BUILDS,
-    fingerprint(['src/core', 'src/server', 'cli', 'demo'], ['package-lock.json', 'tsconfig.json']),
+    fingerprint(['src/core', 'src/server', 'cli', 'demo', 'tests'], ['package-lock.json', 'tsconfig.json']),
   )
   if (existsSync(folder)) return folder
   mkdirSync(BUILDS, { recursive: true })

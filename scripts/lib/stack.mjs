@@ -1,8 +1,9 @@
 // Everything that a running Calque consists of: database, readers, web server. Used by start, test, bench and shots.
 import { spawn } from 'node:child_process'
+import { rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
-import { isFree, startPostgres } from './postgres.mjs'
+import { freePort, isFree, startPostgres } from './postgres.mjs'
 import { runProgram } from './programs.mjs'
 import { ROOT } from './root.mjs'
 import { fail } from './say.mjs'
@@ -76,6 +77,27 @@ export async function startStack({ home, port, dev = false, seed = true, onExit 
       await reachable(address)
     },
   }
+}
+
+/** Does some work with a stack of its own, which is stopped afterwards, also where this process is told to end. */
+export async function withStack(options, work) {
+  const stack = await startStack(options)
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+    process.once(signal, () => void stack.stop().then(() => process.exit(1)))
+  try {
+    return await work(stack)
+  } finally {
+    await stack.stop()
+  }
+}
+
+/** Runs a program against a fresh Calque of its own, kept in a folder of that name. @returns the program's exit status */
+export async function runAgainstFresh(name, program, { port, seed }) {
+  const home = join(ROOT, '.calque', name)
+  rmSync(home, { recursive: true, force: true })
+  return withStack({ home, port: await freePort(port), seed }, ({ address }) =>
+    ended(runProgram(program, [], { cwd: ROOT, env: { CALQUE_ADDRESS: address } })),
+  )
 }
 
 /** Ends a child with all that it started itself: each has a process group of its own. */

@@ -1,19 +1,9 @@
 import { readFile } from 'node:fs/promises'
 import { expect, test } from '@playwright/test'
 import { boathouseSet } from '../../demo/sheets/boathouse'
+import { A3, CORNERS, onPaper } from '../support/boathouse'
 import { readDxf } from '../support/ezdxf'
 import { StudioPage } from './studio'
-
-/** The demo plan on paper: where the building's corner lies, and how large it was printed. */
-const A3 = { width: (420 * 72) / 25.4, height: (297 * 72) / 25.4 }
-const PT_PER_MM = (72 / 25.4 / 100) * 0.6866
-const onPaper = (xMm: number, yMm: number) => [190 + xMm * PT_PER_MM, 255 + yMm * PT_PER_MM] as const
-const CORNERS = [
-  [0, 0],
-  [0, 14400],
-  [31200, 14400],
-  [31200, 0],
-] as const
 
 test('from a PDF to walls in a DXF, true to size', async ({ page }) => {
   const studio = new StudioPage(page)

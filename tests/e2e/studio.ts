@@ -4,7 +4,6 @@ import { expect, type Locator, type Page } from '@playwright/test'
 export class StudioPage {
   private origin = { x: 0, y: 0 }
   private pxPerPt = 1
-  private sheet = { width: 1, height: 1 }
 
   constructor(readonly page: Page) {}
 
@@ -38,20 +37,33 @@ export class StudioPage {
     )
     await this.pageCard(number).click()
     await linework
-    this.sheet = { width: widthPt, height: heightPt }
     await expect(this.page.getByRole('complementary', { name: 'Fit: card' })).toBeVisible()
-    await this.frameSheet()
+    await this.frameSheet({ width: widthPt, height: heightPt })
   }
 
-  /** Shows the whole sheet and works out where its points stand on the screen. */
-  async frameSheet(): Promise<void> {
+  /** Opens a project. */
+  async open(id: string): Promise<void> {
+    await this.page.goto(`/projects/${id}`)
+    await expect(this.board).toBeVisible()
+  }
+
+  /** Waits until every sheet is drawn sharply. */
+  async drawn(): Promise<void> {
+    await expect(this.page.getByTestId('drawing'))
+      .toBeVisible({ timeout: 1000 })
+      .catch(() => undefined)
+    await expect(this.page.getByTestId('drawing')).toBeHidden({ timeout: 120_000 })
+  }
+
+  /** Works out where the points of a sheet stand on the screen, while the whole of it shows. */
+  async frameSheet(sheet: { width: number; height: number }): Promise<void> {
     const board = await this.board.boundingBox()
     if (!board) throw new Error('There is no board.')
     const margin = 0.92
-    this.pxPerPt = Math.min((board.width * margin) / this.sheet.width, (board.height * margin) / this.sheet.height)
+    this.pxPerPt = Math.min((board.width * margin) / sheet.width, (board.height * margin) / sheet.height)
     this.origin = {
-      x: board.x + board.width / 2 - (this.sheet.width / 2) * this.pxPerPt,
-      y: board.y + board.height / 2 + (this.sheet.height / 2) * this.pxPerPt,
+      x: board.x + board.width / 2 - (sheet.width / 2) * this.pxPerPt,
+      y: board.y + board.height / 2 + (sheet.height / 2) * this.pxPerPt,
     }
   }
 

@@ -87,7 +87,7 @@ async function pageJob({ sheetId }: Jobs['page']): Promise<void> {
     // The picture first: it is what the person waits for.
     const picture = await drawPicture(page.page)
     await inTransaction(async (tx) => {
-      const pictureHash = await storeBytes(tx, picture, 'image/webp')
+      const pictureHash = await storeBytes(tx, picture, 'image/jpeg')
       await tx.update(sheets).set({ status: 'reading', pictureHash }).where(eq(sheets.id, sheetId))
     })
     await tell()

@@ -26,7 +26,8 @@ class Reader {
 
   /** Does a job in the child. @throws SourceError where the child had to be ended, Error where we failed ourselves */
   async run(request: JobRequest): Promise<void> {
-    const child = this.child ?? (await this.start())
+    await this.warm()
+    const child = this.child!
     let ended: SourceError['problem'] | null = null
     const end = (problem: SourceError['problem']) => {
       ended = problem
@@ -51,6 +52,10 @@ class Reader {
     }
   }
 
+  async warm(): Promise<void> {
+    this.child ??= await this.start()
+  }
+
   stop(): void {
     this.child?.kill('SIGKILL')
   }
@@ -64,7 +69,6 @@ class Reader {
       child.once('message', () => resolve())
       child.once('exit', () => reject(new Error('A reader ended before it began.')))
     })
-    this.child = child
     return child
   }
 }
@@ -133,6 +137,8 @@ async function listen(): Promise<void> {
 await listen()
 
 const readers = Array.from({ length: READERS }, () => new Reader())
+// Whoever brings in the first file should not wait for them to load.
+await Promise.all(readers.map((reader) => reader.warm()))
 for (const signal of ['SIGINT', 'SIGTERM'] as const)
   process.once(signal, () => {
     for (const reader of readers) reader.stop()

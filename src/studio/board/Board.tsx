@@ -15,6 +15,7 @@ import { useSheetPictures } from '../sheets/sheet-pictures'
 import { sheetOf, useSheets } from '../sheets/use-sheets'
 import { toolNamed } from '../tools/registry'
 import { type BoardPoint, CATCH_RADIUS_PX, type CatchSurroundings, catchOnBoard, indexModel } from './catch-on-board'
+import { DrawingHint } from './DrawingHint'
 import { Loupe } from './Loupe'
 import { paintCursor } from './painters/cursor'
 import { paintDimensions } from './painters/dimensions'
@@ -110,7 +111,9 @@ export function Board() {
       const { session } = useBench.getState()
       takeOutcome(tool.click(session, session.cursor!, toolContext()))
     },
-    leave: () => updateSession({ raw: null }),
+    leave: () => {
+      if (useBench.getState().session.raw) updateSession({ raw: null })
+    },
   })
   const places = useBench((bench) => toolNamed(bench.tool).places)
 
@@ -179,6 +182,7 @@ export function Board() {
         </Layer>
       </Stage>
       <Loupe surroundings={surroundings} />
+      <DrawingHint />
     </div>
   )
 }

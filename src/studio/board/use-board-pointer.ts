@@ -50,13 +50,16 @@ export function useBoardPointer(handlers: Handlers) {
       if (frame.current) cancelAnimationFrame(frame.current)
       frame.current = requestAnimationFrame(() => {
         frame.current = 0
-        latest.current.move(here)
+        // A hand that moves the sheet is not pointing at anything.
+        if (before && moved.current) latest.current.leave()
+        else latest.current.move(here)
       })
     },
     onPointerUp: (event: PointerEvent<HTMLElement>) => {
       const here = localPoint(event.currentTarget, event)
       const wasPressed = pressed.current.delete(event.pointerId)
       if (wasPressed && !moved.current && event.button === 0) latest.current.click(here)
+      else latest.current.move(here)
     },
     onPointerCancel: (event: PointerEvent<HTMLElement>) => void pressed.current.delete(event.pointerId),
     onPointerLeave: () => {

@@ -12,6 +12,17 @@ export interface SheetPicture {
   readonly pxPerPt: number
 }
 
+/** Whether a picture shows all of a part of its sheet, to half a pixel. */
+export function covers({ region, pxPerPt }: SheetPicture, part: Box): boolean {
+  const slack = 0.5 / pxPerPt
+  return (
+    region.minX <= part.minX + slack &&
+    region.minY <= part.minY + slack &&
+    region.maxX >= part.maxX - slack &&
+    region.maxY >= part.maxY - slack
+  )
+}
+
 /** The pictures of one underlay: the whole sheet quickly, and what is looked at sharply. */
 export interface SheetPictures {
   readonly whole: SheetPicture | null

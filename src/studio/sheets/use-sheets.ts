@@ -1,13 +1,12 @@
 import { useEffect } from 'react'
-import { invert } from '@/core/geometry/affine'
-import { type Box, intersect, isEmpty, mapBox } from '@/core/geometry/box'
-import { placementMap } from '@/core/model/underlay/placement'
+import { type Box, intersect } from '@/core/geometry/box'
 import type { Underlay } from '@/core/model/underlay/schema'
 import type { SheetView, SourceView } from '../api'
-import { useView, type View, visibleBox } from '../board/view'
+import { useView, type View } from '../board/view'
 import { underlaysOf, useProject } from '../project/store'
+import { seenOfSheet } from './seen'
 import { needSheetData } from './sheet-data'
-import { drawSharp, needWholePicture, useSheetPictures } from './sheet-pictures'
+import { covers, drawSharp, needWholePicture, useSheetPictures } from './sheet-pictures'
 
 /** The view rests this long before the sheet is drawn anew. */
 const REST_MS = 120
@@ -70,11 +69,8 @@ interface Wanted {
 }
 
 function wantedPicture(view: View, underlay: Underlay, { widthPt, heightPt }: SheetView): Wanted | null {
-  const back = invert(placementMap(underlay.placement))
-  if (!back || view.width === 0) return null
-  const page = { minX: 0, minY: 0, maxX: widthPt, maxY: heightPt }
-  const seen = intersect(mapBox(back, visibleBox(view)), page)
-  if (isEmpty(seen)) return null
+  const seen = seenOfSheet(view, underlay, { widthPt, heightPt })
+  if (!seen) return null
   const marginX = (seen.maxX - seen.minX) * MARGIN
   const marginY = (seen.maxY - seen.minY) * MARGIN
   const around = {
@@ -84,22 +80,14 @@ function wantedPicture(view: View, underlay: Underlay, { widthPt, heightPt }: Sh
     maxY: seen.maxY + marginY,
   }
   const pxPerPt = view.pxPerMm * underlay.placement.mmPerPt * (globalThis.devicePixelRatio || 1)
-  return { seen, region: intersect(around, page), pxPerPt }
+  return { seen, region: intersect(around, { minX: 0, minY: 0, maxX: widthPt, maxY: heightPt }), pxPerPt }
 }
 
 function isGoodEnough(underlayId: string, { seen, pxPerPt }: Wanted): boolean {
   const pictures = useSheetPictures.getState().byUnderlay.get(underlayId)
   return [pictures?.whole, pictures?.sharp].some((picture) => {
     if (!picture || picture.pxPerPt < pxPerPt * 0.95) return false
-    // A picture far too large shimmers when shrunk.
-    if (picture.pxPerPt > pxPerPt * 3) return false
-    const { region } = picture
-    const slack = 0.5 / pxPerPt
-    return (
-      region.minX <= seen.minX + slack &&
-      region.minY <= seen.minY + slack &&
-      region.maxX >= seen.maxX - slack &&
-      region.maxY >= seen.maxY - slack
-    )
+    // A picture larger than it shows shimmers when shrunk, and shrinking it costs time in every frame.
+    return picture.pxPerPt <= pxPerPt * 1.3 && covers(picture, seen)
   })
 }

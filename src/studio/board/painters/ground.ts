@@ -10,6 +10,25 @@ function dotSpacingMm(pxPerMm: number): number {
   return decade * ([1, 2, 5].find((step) => step * decade >= least) ?? 10)
 }
 
+/** Pixels of the tile that the field of dots is made of. */
+const TILE_PX = 128
+const DOT_PX = 1.5
+
+const tile = { spacing: 0, canvas: null as OffscreenCanvas | null }
+
+/** One dot in the middle of a tile that is repeated: thousands of dots for the cost of one fill. */
+function dotPattern(canvas: CanvasRenderingContext2D, spacing: number): CanvasPattern | null {
+  if (tile.spacing !== spacing) {
+    tile.spacing = spacing
+    tile.canvas = new OffscreenCanvas(TILE_PX, TILE_PX)
+    const inside = tile.canvas.getContext('2d')!
+    const size = (DOT_PX * TILE_PX) / spacing
+    inside.fillStyle = palette.dots
+    inside.fillRect((TILE_PX - size) / 2, (TILE_PX - size) / 2, size, size)
+  }
+  return canvas.createPattern(tile.canvas!, 'repeat')
+}
+
 /** The vellum: a fine field of dots at a round spacing, and a small mark at the origin. */
 export function paintGround(canvas: CanvasRenderingContext2D, view: View): void {
   const { width, height, pxPerMm } = view
@@ -17,10 +36,14 @@ export function paintGround(canvas: CanvasRenderingContext2D, view: View): void 
   canvas.fillRect(0, 0, width, height)
   const spacing = dotSpacingMm(pxPerMm) * pxPerMm
   const origin = toScreen(view, { x: 0, y: 0 })
-  const first = (at: number) => ((at % spacing) + spacing) % spacing
-  canvas.fillStyle = palette.dots
-  for (let x = first(origin.x); x < width; x += spacing)
-    for (let y = first(origin.y); y < height; y += spacing) canvas.fillRect(x - 0.75, y - 0.75, 1.5, 1.5)
+  const dots = dotPattern(canvas, spacing)
+  if (dots) {
+    const first = (at: number) => (at % spacing) - spacing / 2
+    const grow = spacing / TILE_PX
+    dots.setTransform(new DOMMatrix([grow, 0, 0, grow, first(origin.x), first(origin.y)]))
+    canvas.fillStyle = dots
+    canvas.fillRect(0, 0, width, height)
+  }
   canvas.strokeStyle = palette.inkSoft
   canvas.lineWidth = 1
   canvas.beginPath()

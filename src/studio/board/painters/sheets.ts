@@ -3,7 +3,8 @@ import { corners } from '@/core/geometry/box'
 import { placementMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import type { SheetView } from '../../api'
-import type { SheetPicture, SheetPictures } from '../../sheets/sheet-pictures'
+import { seenOfSheet } from '../../sheets/seen'
+import { covers, type SheetPicture, type SheetPictures } from '../../sheets/sheet-pictures'
 import { palette } from '../palette'
 import { toScreen, type View } from '../view'
 
@@ -28,8 +29,10 @@ export function paintSheet(
   canvas.fillStyle = '#ffffff'
   outline()
   canvas.fill()
-  if (pictures?.whole) paintPicture(canvas, view, underlay, pictures.whole)
-  if (pictures?.sharp) paintPicture(canvas, view, underlay, pictures.sharp)
+  const { whole = null, sharp = null } = pictures ?? {}
+  const shown = seenOfSheet(view, underlay, { widthPt, heightPt })
+  if (whole && !(sharp && shown && covers(sharp, shown))) paintPicture(canvas, view, underlay, whole)
+  if (sharp) paintPicture(canvas, view, underlay, sharp)
   canvas.restore()
   canvas.strokeStyle = picked ? palette.red : palette.line
   canvas.lineWidth = picked ? 2 : 1
@@ -53,7 +56,8 @@ function paintPicture(
   const sin = Math.sin(placement.turnRad)
   canvas.save()
   canvas.transform(cos * scaleX, -sin * scaleX, sin * scaleY, cos * scaleY, corner.x, corner.y)
-  canvas.imageSmoothingQuality = 'high'
+  // Shrinking well costs a copy in several sizes; a picture drawn for this view needs none.
+  canvas.imageSmoothingQuality = scaleX < 0.8 ? 'high' : 'low'
   canvas.drawImage(bitmap, 0, 0)
   canvas.restore()
 }

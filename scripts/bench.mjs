@@ -1,0 +1,11 @@
+// Measures what the product promises and prints a table of ratios: `npm run bench`.
+import { ensureDebian } from './lib/debian.mjs'
+import { ensurePackages } from './lib/packages.mjs'
+import { ROOT } from './lib/root.mjs'
+
+ensurePackages(ROOT)
+ensureDebian('postgresql', 'chromium', 'poppler-utils', 'mupdf-tools')
+const { ensureBuilt } = await import('./lib/build.mjs')
+ensureBuilt()
+const { runAgainstFresh } = await import('./lib/stack.mjs')
+process.exit(await runAgainstFresh('bench', 'tests/bench/main.ts', { port: 4980, seed: false }))

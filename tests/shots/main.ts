@@ -1,0 +1,66 @@
+import { mkdirSync } from 'node:fs'
+import { chromium, type Page } from '@playwright/test'
+import { StudioPage } from '../e2e/studio'
+import { A3, CORNERS, onPaper } from '../support/boathouse'
+import { CHROMIUM } from '../support/producers'
+
+/** The pictures of the main views, from the demo data; each ends with the view that it shows. */
+const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> = {
+  projects: async (page) => {
+    await page.goto('/')
+    await page.getByText('Teal Reach Boathouse').waitFor()
+  },
+  'page-choice': async (_, studio) => {
+    await studio.open('demo-boathouse')
+    await studio.goTo('Bring in')
+    await studio.pageCard(3).waitFor()
+  },
+  fitting: async (page, studio) => {
+    await studio.goTo('Fit')
+    await studio.drawn()
+    await studio.frameSheet(A3)
+    await page.keyboard.press('k')
+    await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
+    await studio.hover(...onPaper(...CORNERS[3]))
+  },
+  tracing: async (page, studio) => {
+    await page.keyboard.press('Escape')
+    await studio.goTo('Trace')
+    await page.keyboard.press('w')
+    await studio.clickOn(...onPaper(...CORNERS[2]), 'end')
+    await studio.hover(...onPaper(...CORNERS[3]))
+  },
+  checking: async (page, studio) => {
+    await page.keyboard.press('Escape')
+    await studio.goTo('Check')
+    await page.keyboard.press('m')
+    await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
+    await studio.clickOn(...onPaper(...CORNERS[2]), 'end')
+  },
+  'handing-over': async (page, studio) => {
+    await page.keyboard.press('Escape')
+    await studio.goTo('Hand over')
+    await page.getByRole('link', { name: 'Save DXF' }).waitFor()
+  },
+  keys: async (page) => {
+    await page.keyboard.press('?')
+    await page.getByRole('dialog').waitFor()
+  },
+}
+
+const folder = 'docs/screenshots'
+mkdirSync(folder, { recursive: true })
+const browser = await chromium.launch(CHROMIUM)
+const page = await browser.newPage({
+  viewport: { width: 1280, height: 800 },
+  baseURL: process.env.CALQUE_ADDRESS,
+  reducedMotion: 'reduce',
+})
+const studio = new StudioPage(page)
+for (const [name, show] of Object.entries(VIEWS)) {
+  await show(page, studio)
+  await page.waitForLoadState('networkidle').catch(() => undefined)
+  await page.screenshot({ path: `${folder}/${name}.png`, animations: 'disabled' })
+  console.log(`${folder}/${name}.png`)
+}
+await browser.close()
