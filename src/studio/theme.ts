@@ -35,6 +35,7 @@ export const theme = createTheme({
   typography: {
     fontFamily: sans,
     fontSize: 13.5,
+    body1: { fontSize: 14 },
     h1: { fontSize: 26, fontWeight: 600, letterSpacing: '-0.01em' },
     h2: { fontSize: 17, fontWeight: 600 },
     h3: { fontSize: 14, fontWeight: 600 },

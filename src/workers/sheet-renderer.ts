@@ -86,13 +86,23 @@ function open(contentHash: string, password: string | null): Promise<pdfjs.PDFDo
   return document
 }
 
+/** One drawing at a time: two at once would only hold up one another. */
+let queue: Promise<unknown> = Promise.resolve()
+
 /** Draws a part of a sheet. @returns the picture, or null where a newer request took its place */
-async function draw(request: DrawRequest): Promise<ImageBitmap | null> {
-  const { purpose, contentHash, password, region } = request
+function draw(request: DrawRequest): Promise<ImageBitmap | null> {
+  const { purpose } = request
   const turn = (latest.get(purpose) ?? 0) + 1
   latest.set(purpose, turn)
   running.get(purpose)?.cancel()
-  const overtaken = () => latest.get(purpose) !== turn
+  const drawn = queue.then(() => drawNow(request, () => latest.get(purpose) !== turn))
+  queue = drawn.catch(() => undefined)
+  return drawn
+}
+
+async function drawNow(request: DrawRequest, overtaken: () => boolean): Promise<ImageBitmap | null> {
+  const { purpose, contentHash, password, region } = request
+  if (overtaken()) return null
   const document = await open(contentHash, password)
   const page = await document.getPage(request.page)
   if (overtaken()) return null
@@ -109,12 +119,18 @@ async function draw(request: DrawRequest): Promise<ImageBitmap | null> {
     Math.max(1, Math.round(widthPt * scale)),
     Math.max(1, Math.round(heightPt * scale)),
   )
+  // Only a drawing of the whole page tells of every operator where it paints.
+  const isWhole = Math.abs(whole.width - widthPt * scale) < 1 && Math.abs(whole.height - heightPt * scale) < 1
+  const boxes = paintedBoxes.get(page)
+  const recording = page as unknown as { recordedBBoxes: PaintedBoxes | null }
+  recording.recordedBBoxes = null
   const task = page.render({
     canvas: canvas as unknown as HTMLCanvasElement,
     viewport,
     background: '#ffffff',
-    recordOperations: true,
-    operationsFilter: onlyWithin(page, region, { widthPt: whole.width / scale, heightPt: whole.height / scale }),
+    recordOperations: isWhole && !boxes,
+    operationsFilter:
+      boxes && onlyWithin(boxes, region, { widthPt: whole.width / scale, heightPt: whole.height / scale }),
   } as unknown as Parameters<pdfjs.PDFPageProxy['render']>[0])
   running.set(purpose, task)
   try {
@@ -123,14 +139,18 @@ async function draw(request: DrawRequest): Promise<ImageBitmap | null> {
     if ((error as Error).name === 'RenderingCancelledException') return null
     throw error
   } finally {
-    if (running.get(purpose) === task) running.delete(purpose)
+    running.delete(purpose)
   }
+  if (recording.recordedBBoxes) paintedBoxes.set(page, recording.recordedBBoxes)
   if (overtaken()) return null
   const bitmap = canvas.transferToImageBitmap()
   return transfer(bitmap, [bitmap])
 }
 
-interface RecordedBoxes {
+/** Where each operator of a page paints, as parts of the page, y down: known once a drawing of the whole page was finished. */
+const paintedBoxes = new WeakMap<pdfjs.PDFPageProxy, PaintedBoxes>()
+
+interface PaintedBoxes {
   isEmpty(index: number): boolean
   minX(index: number): number
   maxX(index: number): number
@@ -138,10 +158,8 @@ interface RecordedBoxes {
   maxY(index: number): number
 }
 
-/** Once a page was drawn, pdf.js knows where each operator painted (as parts of the page, y down); the rest is skipped. */
-function onlyWithin(page: pdfjs.PDFPageProxy, region: Box, size: { widthPt: number; heightPt: number }) {
-  const boxes = (page as unknown as { recordedBBoxes: RecordedBoxes | null }).recordedBBoxes
-  if (!boxes) return undefined
+/** Skips what paints outside a part of the page. */
+function onlyWithin(boxes: PaintedBoxes, region: Box, size: { widthPt: number; heightPt: number }) {
   const minX = region.minX / size.widthPt
   const maxX = region.maxX / size.widthPt
   const minY = 1 - region.maxY / size.heightPt

@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { boathouseSet } from '../../demo/sheets/boathouse'
 import { brokenCrossReference, handWritten, noPages, withPassword } from '../support/hand-written'
-import { StudioPage } from './studio'
+import { StudioPage, test } from './studio'
 
 const LINE = '1 w 50 50 m 250 50 l S'
 

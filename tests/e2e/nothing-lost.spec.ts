@@ -1,11 +1,11 @@
 import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { freePort } from '../../scripts/lib/postgres.mjs'
 import { type RunningStack, startStack } from '../../scripts/lib/stack.mjs'
 import { endlessPage, handWritten } from '../support/hand-written'
-import { StudioPage } from './studio'
+import { StudioPage, test } from './studio'
 
 /** A Calque of its own, since these tests kill parts of it. */
 let home: string

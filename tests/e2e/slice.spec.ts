@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises'
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { boathouseSet } from '../../demo/sheets/boathouse'
 import { A3, CORNERS, onPaper } from '../support/boathouse'
 import { readDxf } from '../support/ezdxf'
-import { StudioPage } from './studio'
+import { StudioPage, test } from './studio'
 
 test('from a PDF to walls in a DXF, true to size', async ({ page }) => {
   const studio = new StudioPage(page)

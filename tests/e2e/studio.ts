@@ -1,4 +1,14 @@
-import { expect, type Locator, type Page } from '@playwright/test'
+import { test as base, expect, type Locator, type Page } from '@playwright/test'
+
+/** Playwright's test, failing as well where the page throws. */
+export const test = base.extend({
+  page: async ({ page }, use) => {
+    const thrown: string[] = []
+    page.on('pageerror', ({ message }) => thrown.push(message))
+    await use(page)
+    expect(thrown, 'errors thrown in the page').toEqual([])
+  },
+})
 
 /** The studio as a person handles it, for tests: what stands on the screen, and points of a sheet by their place on paper. */
 export class StudioPage {
@@ -53,6 +63,19 @@ export class StudioPage {
       .toBeVisible({ timeout: 1000 })
       .catch(() => undefined)
     await expect(this.page.getByTestId('drawing')).toBeHidden({ timeout: 120_000 })
+  }
+
+  /** The share of the board on which there is ink. */
+  async inked(): Promise<number> {
+    return this.board
+      .locator('canvas')
+      .first()
+      .evaluate((canvas: HTMLCanvasElement) => {
+        const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height)
+        let dark = 0
+        for (let i = 0; i < data.length; i += 4) if (data[i]! + data[i + 1]! + data[i + 2]! < 330) dark++
+        return dark / (data.length / 4)
+      })
   }
 
   /** Works out where the points of a sheet stand on the screen, while the whole of it shows. */

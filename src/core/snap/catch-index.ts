@@ -92,6 +92,16 @@ export class CatchIndex {
     return found
   }
 
+  /** Lines whose boxes come within `radius` of `p`, at most `most` of them: for drawing what is around a point. */
+  within(p: Point, radius: number, most: number): NearLine[] {
+    const found: NearLine[] = []
+    this.tree?.search(p.x - radius, p.y - radius, p.x + radius, p.y + radius, (k) => {
+      if (found.length < most) found.push(this.line(this.items[k]!))
+      return false
+    })
+    return found
+  }
+
   private line(item: number): NearLine {
     const segmentCount = this.lines.segmentFlags.length
     if (item < segmentCount) {

@@ -39,9 +39,9 @@ export function formatLength(mm: number, display: LengthDisplay, named = true): 
   }
 }
 
-/** An area in the job's own square unit: `12.40 m²` or `133.5 ft²`. */
-export function formatArea(mm2: number, unit: LengthUnit): string {
-  return unit === 'in' || unit === 'ft' ? `${(mm2 / 304.8 ** 2).toFixed(1)} ft²` : `${(mm2 / 1e6).toFixed(2)} m²`
+/** A part of a whole in thousandths: `−1.24 ‰`. */
+export function formatPerThousand(value: number): string {
+  return `${withoutNegativeZero(value < 0 ? '−' : '', Math.abs(value).toFixed(2))} ‰`
 }
 
 /** A ratio of sheet to site as the trade writes it: `1:100`, `1:98.61`, or `2:1` for enlarged details. */

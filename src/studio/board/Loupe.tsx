@@ -2,7 +2,10 @@
 
 import { useEffect, useRef } from 'react'
 import { apply, invert } from '@/core/geometry/affine'
+import type { Point } from '@/core/geometry/vector'
 import { placementMap } from '@/core/model/underlay/placement'
+import type { Underlay } from '@/core/model/underlay/schema'
+import type { CatchIndex } from '@/core/snap/catch-index'
 import { useBench } from '../bench-store'
 import { underlaysOf, useProject } from '../project/store'
 import { useSheetPictures } from '../sheets/sheet-pictures'
@@ -63,26 +66,10 @@ function paint(element: HTMLCanvasElement, cursor: Cursor, { sheets }: CatchSurr
     const found = sheetOf(sources, underlay.sheetId)
     if (!found || !underlay.visible) continue
     const sheet = found.sheet.lineworkHash ? sheets.get(found.sheet.lineworkHash) : undefined
-    paintSheet(canvas, view, underlay, found.sheet, pictures.get(underlay.id), false)
-    const map = placementMap(underlay.placement)
-    const back = invert(map)
-    if (!sheet || !back) continue
-    const reach = SIZE_PX / 2 / (view.pxPerMm * underlay.placement.mmPerPt)
-    const middle = apply(back, cursor.at)
-    const { tree, items, lines } = sheet.index
-    const found4 = tree?.search(middle.x - reach, middle.y - reach, middle.x + reach, middle.y + reach) ?? []
-    canvas.strokeStyle = palette.ink
-    canvas.lineWidth = 1
-    canvas.beginPath()
-    for (const k of found4.slice(0, MOST_LINES)) {
-      const item = items[k]!
-      if (item >= lines.segmentFlags.length) continue
-      const a = toScreen(view, apply(map, { x: lines.segments[item * 4]!, y: lines.segments[item * 4 + 1]! }))
-      const b = toScreen(view, apply(map, { x: lines.segments[item * 4 + 2]!, y: lines.segments[item * 4 + 3]! }))
-      canvas.moveTo(a.x, a.y)
-      canvas.lineTo(b.x, b.y)
-    }
-    canvas.stroke()
+    // Lines can be drawn sharply at any size; a magnified picture is only for what has none.
+    if (!sheet || found.sheet.content !== 'vector')
+      paintSheet(canvas, view, underlay, found.sheet, pictures.get(underlay.id), false)
+    if (sheet) paintLines(canvas, view, underlay, sheet.index)
   }
   canvas.strokeStyle = palette.red
   canvas.lineWidth = 1.25
@@ -96,6 +83,27 @@ function paint(element: HTMLCanvasElement, cursor: Cursor, { sheets }: CatchSurr
   ] as const) {
     canvas.moveTo(SIZE_PX / 2 + dx * 6, SIZE_PX / 2 + dy * 6)
     canvas.lineTo(SIZE_PX / 2 + dx * 16, SIZE_PX / 2 + dy * 16)
+  }
+  canvas.stroke()
+}
+
+/** The lines of a sheet that come into view. */
+function paintLines(canvas: CanvasRenderingContext2D, view: View, { placement }: Underlay, index: CatchIndex): void {
+  const map = placementMap(placement)
+  const back = invert(map)
+  if (!back) return
+  const reach = Math.hypot(view.width, view.height) / 2 / (view.pxPerMm * placement.mmPerPt)
+  const screen = (p: Point) => toScreen(view, apply(map, p))
+  canvas.strokeStyle = palette.ink
+  canvas.lineWidth = 1
+  canvas.beginPath()
+  for (const { start, end, curve } of index.within(apply(back, view.center), reach, MOST_LINES)) {
+    const [a, b] = [screen(start), screen(end)]
+    canvas.moveTo(a.x, a.y)
+    if (curve) {
+      const [p, q] = [screen(curve.pullStart), screen(curve.pullEnd)]
+      canvas.bezierCurveTo(p.x, p.y, q.x, q.y, b.x, b.y)
+    } else canvas.lineTo(b.x, b.y)
   }
   canvas.stroke()
 }

@@ -10,6 +10,7 @@ import Stack from '@mui/material/Stack'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { useRef } from 'react'
+import type { Counts } from '@/core/sheet/linework'
 import { api, contentUrl, type SheetView, type SourceView, UPLOAD_LIMIT_MB } from '../api'
 import { goTo } from '../bench-store'
 import { palette } from '../board/palette'
@@ -169,6 +170,19 @@ function SourceSection({ source }: { source: SourceView }) {
   )
 }
 
+/** What a page holds, in figures; what it lacks is left out. */
+function countWords({ lines, curves, textRuns, images }: Counts): string {
+  const parts: [number, string][] = [
+    [lines + curves, 'lines'],
+    [textRuns, 'texts'],
+    [images, 'images'],
+  ]
+  const held = parts.filter(([count]) => count > 0)
+  return held
+    .map(([count, word]) => `${count.toLocaleString('en')} ${count === 1 ? word.slice(0, -1) : word}`)
+    .join(' · ')
+}
+
 function PageCard({ source, sheet }: { source: SourceView; sheet: SheetView }) {
   const { number, label, widthPt, heightPt, content, counts, pictureHash, status, problem } = sheet
   const title = label && label !== String(number) ? `${number} · ${label}` : `Page ${number}`
@@ -227,8 +241,7 @@ function PageCard({ source, sheet }: { source: SourceView; sheet: SheetView }) {
           </Typography>
           {counts && (
             <Typography variant="figure" component="p" sx={{ fontSize: 11.5 }} color="text.secondary">
-              {(counts.lines + counts.curves).toLocaleString('en')} lines · {counts.textRuns.toLocaleString('en')} texts
-              · {counts.images} images
+              {countWords(counts)}
             </Typography>
           )}
         </Box>

@@ -3,7 +3,7 @@
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { residualOf } from '@/core/fit/single-dimension'
-import { formatLength } from '@/core/units/format'
+import { formatLength, formatPerThousand } from '@/core/units/format'
 import { toolContext } from '../bench-store'
 import { underlaysOf, useProject } from '../project/store'
 
@@ -30,7 +30,7 @@ export function CheckCard() {
             stated {formatLength(statedMm, display)}, drawn {formatLength(drawnMm, display)}
           </Typography>
           <Typography sx={{ fontSize: 12.5 }} color="text.secondary">
-            {name}: {formatLength(differenceMm, display)} off, {perThousand.toFixed(2)} ‰
+            {name}: {formatLength(differenceMm, display)} off, {formatPerThousand(perThousand)}
           </Typography>
         </Stack>
       ))}

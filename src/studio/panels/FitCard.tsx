@@ -9,7 +9,7 @@ import Typography from '@mui/material/Typography'
 import { residualOf } from '@/core/fit/single-dimension'
 import { ratioOf } from '@/core/model/underlay/placement'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
-import { formatLength, formatRatio, type LengthDisplay } from '@/core/units/format'
+import { formatLength, formatPerThousand, formatRatio, type LengthDisplay } from '@/core/units/format'
 import { toolContext, useBench } from '../bench-store'
 import { put, underlaysOf, useProject } from '../project/store'
 import { fittedBy, fitUnderlay } from '../tools/fit'
@@ -89,7 +89,7 @@ export function FitCard() {
       )}
       {checks.length > 0 && <Verdict underlay={underlay} checks={checks} />}
       <Typography color="text.secondary" sx={{ mt: 2, fontSize: 12.5 }}>
-        Nothing but this sheet changes its size. Any length below can become the one that it is fitted by.
+        Nothing but this sheet changes its size. Any length above can become the one that it is fitted by.
       </Typography>
     </>
   )
@@ -101,8 +101,8 @@ function Verdict({ underlay, checks }: { underlay: Underlay; checks: readonly Kn
   return (
     <Typography role="status" sx={{ mt: 1.5 }} color={holds ? 'text.primary' : 'error'}>
       {holds
-        ? `The size holds: no check is off by more than ${worst.toFixed(2)} ‰.`
-        : `A check is off by ${worst.toFixed(2)} ‰. Fit by a longer length, or see whether the stated number is right.`}
+        ? `The size holds: no check is off by more than ${formatPerThousand(worst)}.`
+        : `A check is off by ${formatPerThousand(worst)}. Fit by a longer length, or see whether the stated number is right.`}
     </Typography>
   )
 }
@@ -151,7 +151,7 @@ function Row({
                 {suspect ? ' !' : ''}
               </Typography>
               <Typography variant="figure" component="span" noWrap sx={{ fontSize: 10.5 }}>
-                {perThousand.toFixed(2)} ‰
+                {formatPerThousand(perThousand)}
               </Typography>
             </Button>
           </Tooltip>

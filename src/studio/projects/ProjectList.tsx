@@ -19,6 +19,7 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { api, contentUrl, type ProjectSummary } from '../api'
 import { palette } from '../board/palette'
+import { STEP_SENTENCES, STEP_WORDS, STEPS } from '../steps'
 import { NewProject } from './NewProject'
 
 export function ProjectList() {
@@ -80,6 +81,7 @@ export function ProjectList() {
       {projects.data?.length === 0 && (
         <Typography color="text.secondary">No project yet. Name one above, then drop a PDF onto it.</Typography>
       )}
+      <WayThrough />
       <Dialog open={leaving !== null} onClose={() => setLeaving(null)}>
         <DialogTitle>Delete “{leaving?.name}”?</DialogTitle>
         <DialogContent>Its files, its tracing and its whole history go with it. This can’t be undone.</DialogContent>
@@ -90,6 +92,40 @@ export function ProjectList() {
           </Button>
         </DialogActions>
       </Dialog>
+    </Box>
+  )
+}
+
+/** The five steps in a sentence each, for whoever is new. */
+function WayThrough() {
+  return (
+    <Box component="section" aria-labelledby="way-through" sx={{ mt: 7 }}>
+      <Typography id="way-through" variant="h2" sx={{ mb: 2 }}>
+        The way through a job
+      </Typography>
+      <Box
+        component="ol"
+        sx={{
+          listStyle: 'none',
+          p: 0,
+          m: 0,
+          display: 'grid',
+          columnGap: 2.5,
+          rowGap: 2,
+          gridTemplateColumns: 'repeat(auto-fit, minmax(170px, 1fr))',
+        }}
+      >
+        {STEPS.map((step, i) => (
+          <Box component="li" key={step} sx={{ borderTop: 2, borderColor: 'text.primary', pt: 1 }}>
+            <Typography variant="h3">
+              {i + 1} {STEP_WORDS[step]}
+            </Typography>
+            <Typography color="text.secondary" sx={{ fontSize: 13, mt: 0.5 }}>
+              {STEP_SENTENCES[step]}
+            </Typography>
+          </Box>
+        ))}
+      </Box>
     </Box>
   )
 }
@@ -116,8 +152,11 @@ function ProjectCard({ project, onRemove }: { project: ProjectSummary; onRemove:
             borderColor: 'divider',
             bgcolor: palette.vellumDeep,
             backgroundImage: pictureHash ? `url(${contentUrl(pictureHash)})` : undefined,
-            backgroundSize: 'cover',
+            backgroundSize: 'contain',
             backgroundPosition: 'center',
+            backgroundRepeat: 'no-repeat',
+            backgroundOrigin: 'content-box',
+            p: 1.25,
           }}
         />
         <Box sx={{ p: 1.75, pr: 6 }}>

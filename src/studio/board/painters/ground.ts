@@ -18,6 +18,8 @@ const tile = { spacing: 0, canvas: null as OffscreenCanvas | null }
 
 /** One dot in the middle of a tile that is repeated: thousands of dots for the cost of one fill. */
 function dotPattern(canvas: CanvasRenderingContext2D, spacing: number): CanvasPattern | null {
+  // While the board takes its size its canvas may have none, and then there are no patterns.
+  if (canvas.canvas.width === 0 || canvas.canvas.height === 0) return null
   if (tile.spacing !== spacing) {
     tile.spacing = spacing
     tile.canvas = new OffscreenCanvas(TILE_PX, TILE_PX)

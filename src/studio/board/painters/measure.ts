@@ -2,6 +2,9 @@ import type { Point } from '@/core/geometry/vector'
 import { palette } from '../palette'
 import { toScreen, type View } from '../view'
 
+/** Lines this near to upright are lettered as upright ones. */
+const SLACK_RAD = 0.02
+
 /** A measured length: a red line between two short bars, its figure beside its middle, upright to read. */
 export function paintMeasure(
   canvas: CanvasRenderingContext2D,
@@ -25,7 +28,8 @@ export function paintMeasure(
     canvas.lineTo(end.x + bar.x, end.y + bar.y)
   }
   canvas.stroke()
-  const upright = Math.cos(turn) < -1e-9 ? turn + Math.PI : turn
+  // Read from below or, upright, from the right, as on a drawing.
+  const upright = turn > Math.PI / 2 - SLACK_RAD || turn <= -Math.PI / 2 - SLACK_RAD ? turn + Math.PI : turn
   canvas.translate((a.x + b.x) / 2, (a.y + b.y) / 2)
   canvas.rotate(upright)
   paintLabel(canvas, figure, 0, -16)
