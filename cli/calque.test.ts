@@ -31,12 +31,12 @@ beforeAll(async () => {
   const line = '1 w 20 30 m 120 80 l S 0 0 m 0 10 10 20 20 20 c S BT /H 12 Tf 30 40 Td (5210) Tj ET'
   const font = '/Font << /H << /Type /Font /Subtype /Type1 /BaseFont /Helvetica >> >>'
   const files: Record<string, Uint8Array> = {
-    'plan.pdf': handWritten(line, { resources: font, page: '/Rotate 90' }),
+    'plan.pdf': await handWritten(line, { resources: font, page: '/Rotate 90' }),
     'set.pdf': await boathouseSet(),
-    'secret.pdf': await withPassword(handWritten(line), 'teal'),
-    'hollow.pdf': noPages(),
+    'secret.pdf': await withPassword(await handWritten(line), 'teal'),
+    'hollow.pdf': await noPages(),
     'letter.pdf': new TextEncoder().encode('Dear Sir or Madam'),
-    'endless.pdf': endlessPage(),
+    'endless.pdf': await endlessPage(),
   }
   for (const [name, bytes] of Object.entries(files)) await writeFile(join(folder, name), bytes)
 })

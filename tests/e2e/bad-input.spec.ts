@@ -11,7 +11,7 @@ test.describe('a file that is no good gets a sentence that names it, and stays o
     ['letter.pdf', 'not a PDF', async () => new TextEncoder().encode('Dear Sir or Madam'), /letter\.pdf is not a PDF/],
     ['empty.pdf', 'an empty file', async () => new Uint8Array(0), /empty\.pdf is not a PDF/],
     ['cut.pdf', 'a file cut short', cut, /cut\.pdf is damaged or was cut short/],
-    ['hollow.pdf', 'a file without pages', async () => noPages(), /hollow\.pdf has no pages/],
+    ['hollow.pdf', 'a file without pages', () => noPages(), /hollow\.pdf has no pages/],
   ] as const
   for (const [name, what, make, sentence] of cases)
     test(what, async ({ page }) => {
@@ -19,7 +19,7 @@ test.describe('a file that is no good gets a sentence that names it, and stays o
       await studio.newProject(`Bad: ${what}`)
       await studio.upload(name, await make())
       await expect(page.getByText(sentence)).toBeVisible()
-      await studio.upload('good.pdf', handWritten(LINE))
+      await studio.upload('good.pdf', await handWritten(LINE))
       await expect(studio.pageCard(1)).toBeEnabled()
     })
 })
@@ -27,20 +27,20 @@ test.describe('a file that is no good gets a sentence that names it, and stays o
 test('a page as large as PDF allows is warned of and can be used; beyond that it is refused', async ({ page }) => {
   const studio = new StudioPage(page)
   await studio.newProject('Large pages')
-  await studio.upload('large.pdf', handWritten('20 w 0 0 m 14400 14400 l S', { mediaBox: '0 0 14400 14400' }))
+  await studio.upload('large.pdf', await handWritten('20 w 0 0 m 14400 14400 l S', { mediaBox: '0 0 14400 14400' }))
   await expect(page.getByText(/large\.pdf is as large as a PDF can state/)).toBeVisible()
   await studio.bringIn(1, 14400, 14400)
   await studio.hover(7200, 7200)
   await expect(studio.caught).toContainText('middle')
   await studio.goTo('Bring in')
-  await studio.upload('beyond.pdf', handWritten(LINE, { mediaBox: '0 0 99000000 200' }))
+  await studio.upload('beyond.pdf', await handWritten(LINE, { mediaBox: '0 0 99000000 200' }))
   await expect(page.getByText(/beyond\.pdf, page 1 is larger than any sheet can be/)).toBeVisible()
 })
 
 test('a broken cross-reference is repaired', async ({ page }) => {
   const studio = new StudioPage(page)
   await studio.newProject('Broken table')
-  await studio.upload('broken.pdf', brokenCrossReference(handWritten(LINE)))
+  await studio.upload('broken.pdf', brokenCrossReference(await handWritten(LINE)))
   await expect(studio.pageCard(1)).toHaveAccessibleName(/lines: bring in$/)
 })
 
@@ -49,7 +49,7 @@ test('a protected file asks for its password, says when it is wrong, and opens w
 }) => {
   const studio = new StudioPage(page)
   await studio.newProject('Protected')
-  await studio.upload('secret.pdf', await withPassword(handWritten(LINE), 'teal'))
+  await studio.upload('secret.pdf', await withPassword(await handWritten(LINE), 'teal'))
   await expect(page.getByText(/secret\.pdf is protected by a password/)).toBeVisible()
   await page.getByRole('button', { name: 'Open' }).click()
   await expect(page.getByText('Type the password.', { exact: true })).toBeVisible()

@@ -60,7 +60,10 @@ test('it is said why nothing is caught', async ({ page }) => {
     dictionary: '/Type /XObject /Subtype /Image /Width 2 /Height 1 /ColorSpace /DeviceGray /BitsPerComponent 8',
     stream: 'ab',
   }
-  const pdf = handWritten('q 280 0 0 180 10 10 cm /I Do Q', { resources: '/XObject << /I 10 0 R >>', objects: [image] })
+  const pdf = await handWritten('q 280 0 0 180 10 10 cm /I Do Q', {
+    resources: '/XObject << /I 10 0 R >>',
+    objects: [image],
+  })
   await studio.upload('scan.pdf', pdf)
   await expect(studio.pageCard(1)).toHaveAccessibleName(/image only: bring in$/)
   await studio.bringIn(1, 300, 200)

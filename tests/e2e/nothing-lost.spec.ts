@@ -99,10 +99,10 @@ test('two windows see one another, and the later is asked where both touch one t
 test('a page that never ends is stopped with a sentence, and the next file is read', async ({ page }) => {
   const studio = new StudioPage(page)
   await studio.newProject('Endless', stack.address)
-  await studio.upload('endless.pdf', endlessPage())
+  await studio.upload('endless.pdf', await endlessPage())
   await expect(page.getByText(/endless\.pdf, page 1 took too long to read and was stopped/)).toBeVisible({
     timeout: 40_000,
   })
-  await studio.upload('good.pdf', handWritten('50 50 m 250 50 l S'))
+  await studio.upload('good.pdf', await handWritten('50 50 m 250 50 l S'))
   await expect(studio.pageCard(1).and(page.locator(':enabled'))).toBeVisible()
 })

@@ -1,5 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
+import { PDFContext, PDFObjectParser, PDFRef, PDFWriter } from 'pdf-lib'
 import { inScratch, program } from './producers'
 
 interface HandWritten {
@@ -18,7 +19,7 @@ interface HandWritten {
 export function handWritten(
   content: string,
   { page = '', resources = '', objects = [], mediaBox = '0 0 300 200', catalog = '' }: HandWritten = {},
-): Uint8Array {
+): Promise<Uint8Array> {
   const bodies = new Map<number, string>([
     [1, `<< /Type /Catalog /Pages 2 0 R ${catalog} >>`],
     [2, '<< /Type /Pages /Kids [3 0 R] /Count 1 >>'],
@@ -35,7 +36,7 @@ export function handWritten(
 }
 
 /** A PDF whose page tree is empty. */
-export const noPages = (): Uint8Array =>
+export const noPages = (): Promise<Uint8Array> =>
   assemble(
     new Map([
       [1, '<< /Type /Catalog /Pages 2 0 R >>'],
@@ -44,7 +45,7 @@ export const noPages = (): Uint8Array =>
   )
 
 /** A small file whose page never ends: forms within forms, each drawing the next ten times. */
-export function endlessPage(): Uint8Array {
+export function endlessPage(): Promise<Uint8Array> {
   const levels = 9
   const objects = Array.from({ length: levels }, (_, i) => {
     const last = i === levels - 1
@@ -75,20 +76,13 @@ export const withPassword = (pdf: Uint8Array, password: string): Promise<Uint8Ar
 const streamOf = (dictionary: string, stream: string): string =>
   `<< ${dictionary} /Length ${Buffer.byteLength(stream, 'latin1')} >>\nstream\n${stream}\nendstream`
 
-function assemble(bodies: ReadonlyMap<number, string>): Uint8Array {
-  let file = '%PDF-1.7\n'
-  const places = new Map<number, number>()
+/** A file of objects given as PDF writes them, by their numbers; 1 is the catalog. */
+function assemble(bodies: ReadonlyMap<number, string>): Promise<Uint8Array> {
+  const context = PDFContext.create()
   for (const [number, body] of bodies) {
-    places.set(number, file.length)
-    file += `${number} 0 obj\n${body}\nendobj\n`
+    const object = PDFObjectParser.forBytes(Buffer.from(body, 'latin1'), context).parseObject()
+    context.assign(PDFRef.of(number), object)
   }
-  const start = file.length
-  const size = Math.max(...bodies.keys()) + 1
-  file += `xref\n0 ${size}\n0000000000 65535 f \n`
-  for (let number = 1; number < size; number++) {
-    const place = places.get(number)
-    file += place === undefined ? '0000000000 65535 f \n' : `${String(place).padStart(10, '0')} 00000 n \n`
-  }
-  file += `trailer\n<< /Size ${size} /Root 1 0 R >>\nstartxref\n${start}\n%%EOF\n`
-  return new Uint8Array(Buffer.from(file, 'latin1'))
+  context.trailerInfo.Root = PDFRef.of(1)
+  return PDFWriter.forContext(context, Infinity).serializeToBuffer()
 }

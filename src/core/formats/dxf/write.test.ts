@@ -52,7 +52,7 @@ describe('a DXF, as another program reads it', () => {
 
   it('keeps the sheet’s lines, curves and text on the sheet’s layers, and leaves out what is not seen', async () => {
     const { linework } = await readSheet(
-      handWritten(
+      await handWritten(
         `/OC /W BDC 0 0 m 72 0 l S 10 10 m 20 60 80 60 90 10 c S EMC
          1 G 5 5 m 50 5 l S BT /H 12 Tf 30 40 Td (Größe \\(3\\)) Tj ET`,
         {

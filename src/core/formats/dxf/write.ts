@@ -28,6 +28,9 @@ const HANDLE = {
 } as const
 const FIRST_ENTITY = 0x100
 
+/** Names that the format itself prescribes: strict readers refuse a file without them (DXF reference, APPID and OBJECTS). */
+const PRESCRIBED = { application: 'ACAD', groups: 'ACAD_GROUP' } as const
+
 /** Characters that a layer name may not hold: some signs, and what is not printed. */
 const FORBIDDEN = /[<>/\\":;?*|=`,\p{Cc}]/gu
 
@@ -246,7 +249,9 @@ function writeTables({ layers }: DxfDrawing, names: ReadonlyMap<string, string>,
     ]),
     table('VIEW', HANDLE.viewTable, []),
     table('UCS', HANDLE.frameTable, []),
-    table('APPID', HANDLE.applicationTable, [row('APPID', HANDLE.applicationTable, 'AcDbRegAppTableRecord', 'ACAD')]),
+    table('APPID', HANDLE.applicationTable, [
+      row('APPID', HANDLE.applicationTable, 'AcDbRegAppTableRecord', PRESCRIBED.application),
+    ]),
     dimensionStyles,
     table('BLOCK_RECORD', HANDLE.blockTable, [
       block(HANDLE.modelBlock, '*Model_Space'),
@@ -298,7 +303,7 @@ function writeObjects(): string {
     [330, '0'],
     [100, 'AcDbDictionary'],
     [281, 1],
-    [3, 'ACAD_GROUP'],
+    [3, PRESCRIBED.groups],
     [350, HANDLE.groupDictionary],
     [0, 'DICTIONARY'],
     [5, HANDLE.groupDictionary],

@@ -7,7 +7,7 @@ import { CatchIndex } from '../../snap/catch-index'
 import { contentOf, countContent, Flag, isVisible, type Linework } from '../linework'
 
 const read = async (...page: Parameters<typeof handWritten>): Promise<Linework> =>
-  (await readSheet(handWritten(...page))).linework
+  (await readSheet(await handWritten(...page))).linework
 
 /** What can be seen, as rows rounded to a thousandth of a point. */
 const seen = (linework: Linework): number[][] =>
@@ -38,7 +38,7 @@ describe('the page’s own space', () => {
   })
 
   it.each([0, 90, 180, 270])('is what poppler shows at /Rotate %i, off the origin', async (turn) => {
-    const pdf = handWritten(
+    const pdf = await handWritten(
       `${ONE_LINE} q 0.7 0.3 -0.2 1.1 40 15 cm 10 10 80 40 re S 30 60 m 50 90 80 90 99 60 c S Q`,
       {
         mediaBox: '-40 -30 260 170',
