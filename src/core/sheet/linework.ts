@@ -33,12 +33,17 @@ export const Flag = {
   layerOff: 8,
   cutStart: 16,
   cutEnd: 32,
+  /** One of the evenly spaced lines that fill an area. */
+  hatch: 64,
 } as const
 
 const UNSEEN = Flag.clipped | Flag.transparent | Flag.blank | Flag.layerOff
 
 /** Whether something with these flags shows on the page. */
 export const isVisible = (flags: number): boolean => (flags & UNSEEN) === 0
+
+/** Whether something shows, or would if its layer were switched on. */
+export const canShow = (flags: number): boolean => isVisible(flags & ~Flag.layerOff)
 
 export interface LineStyle {
   readonly kind: 'stroke' | 'fill'
@@ -84,6 +89,8 @@ export interface SheetLayer {
   readonly name: string
   /** Whether the file itself shows it at first. */
   readonly visible: boolean
+  /** The heading under which the file lists it. */
+  readonly group?: string
 }
 
 export function segmentEnds(linework: Linework, index: number): [Point, Point] {

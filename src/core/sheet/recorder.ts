@@ -4,6 +4,8 @@ import { type Box, boxOf } from '../geometry/box'
 import { nearestOnSegment } from '../geometry/segment'
 import { along, distance, type Point } from '../geometry/vector'
 import { type Clip, ClipArea, isInside, visibleParts } from './clip'
+import { markHatching } from './hatching'
+import { joinLetters } from './join-runs'
 import {
   Flag,
   type ImagePlacement,
@@ -119,17 +121,21 @@ export class Recorder {
 
   finish(layers: readonly SheetLayer[]): Linework {
     this.markBlank()
+    const segments = this.segments.take()
+    const segmentFlags = this.segmentFlags.take()
+    const segmentStyles = this.segmentStyles.take()
+    markHatching(segments, segmentStyles, segmentFlags)
     return {
       widthPt: this.widthPt,
       heightPt: this.heightPt,
-      segments: this.segments.take(),
-      segmentFlags: this.segmentFlags.take(),
-      segmentStyles: this.segmentStyles.take(),
+      segments,
+      segmentFlags,
+      segmentStyles,
       curves: this.curves.take(),
       curveFlags: this.curveFlags.take(),
       curveStyles: this.curveStyles.take(),
       styles: this.styles,
-      text: joinRuns(this.text),
+      text: joinLetters(this.text.map(({ color: _color, order: _order, ...run }) => run)),
       images: this.images,
       layers,
     }
@@ -320,36 +326,6 @@ function visibleCurveParts(curve: Cubic, clip: Clip): [number, number][] {
   }
   if (start >= 0) parts.push([start, 1])
   return parts
-}
-
-/** Gaps up to this part of the height continue a word; producers that set each letter alone leave none. */
-const SAME_WORD = 0.12
-const SAME_LINE = 0.02
-
-/** Joins runs that continue one another on one baseline without a gap, as producers that place single letters draw them. */
-function joinRuns(runs: readonly (TextRun & { color: string; order: number })[]): TextRun[] {
-  const joined: TextRun[] = []
-  for (const { color: _color, order: _order, ...run } of runs) {
-    const last = joined.at(-1)
-    if (last && continues(last, run)) {
-      const along = (run.x - last.x) * Math.cos(last.turnRad) + (run.y - last.y) * Math.sin(last.turnRad)
-      joined[joined.length - 1] = { ...last, text: last.text + run.text, lengthPt: along + run.lengthPt }
-    } else joined.push(run)
-  }
-  return joined.filter((run) => run.text.trim() !== '')
-}
-
-function continues(last: TextRun, next: TextRun): boolean {
-  if (last.flags !== next.flags || last.layer !== next.layer) return false
-  if (Math.abs(last.heightPt - next.heightPt) > 1e-3 * last.heightPt || Math.abs(last.turnRad - next.turnRad) > 1e-4)
-    return false
-  const cos = Math.cos(last.turnRad)
-  const sin = Math.sin(last.turnRad)
-  const dx = next.x - last.x
-  const dy = next.y - last.y
-  const gap = dx * cos + dy * sin - last.lengthPt
-  const rise = -dx * sin + dy * cos
-  return Math.abs(gap) < SAME_WORD * last.heightPt && Math.abs(rise) < SAME_LINE * last.heightPt
 }
 
 type NumberArray = Float32Array | Uint8Array | Uint32Array

@@ -2,7 +2,7 @@ import Flatbush from 'flatbush'
 import { type Cubic, cubicAt, flattenCubic, nearestOnCubic } from '../geometry/bezier'
 import { nearestOnSegment } from '../geometry/segment'
 import { along, distance, type Point } from '../geometry/vector'
-import { isVisible } from '../sheet/linework'
+import { canShow, isVisible } from '../sheet/linework'
 
 /** Lines that can be caught, in one space. Flags as in sheet/linework.ts; what they mark as unseen is left out. */
 export interface CatchLines {
@@ -25,6 +25,12 @@ export interface NearLine {
   readonly curve: Cubic | null
 }
 
+/** Whether a line may be caught, by its place (segments first, then curves) and its flags. */
+export type Admission = (item: number, flags: number) => boolean
+
+/** What the file itself shows. */
+const AS_DRAWN: Admission = (_, flags) => isVisible(flags)
+
 /** Lines looked at in one query at most; beyond that the cursor is too far out to mean one of them. */
 export const MOST_NEAR = 48
 
@@ -44,9 +50,9 @@ export class CatchIndex {
     const segmentCount = lines.segmentFlags.length
     const items = new Uint32Array(segmentCount + lines.curveFlags.length)
     let count = 0
-    for (let i = 0; i < segmentCount; i++) if (isVisible(lines.segmentFlags[i]!)) items[count++] = i
+    for (let i = 0; i < segmentCount; i++) if (canShow(lines.segmentFlags[i]!)) items[count++] = i
     for (let i = 0; i < lines.curveFlags.length; i++)
-      if (isVisible(lines.curveFlags[i]!)) items[count++] = segmentCount + i
+      if (canShow(lines.curveFlags[i]!)) items[count++] = segmentCount + i
     if (count === 0) return new CatchIndex(lines, items.slice(0, 0), null)
     const single = lines.segments instanceof Float32Array
     const tree = new Flatbush(count, 16, single ? Float32Array : Float64Array)
@@ -81,25 +87,35 @@ export class CatchIndex {
   }
 
   /** Lines that come within `radius` of `p`, at most MOST_NEAR of them. */
-  near(p: Point, radius: number): NearLine[] {
+  near(p: Point, radius: number, admits: Admission = AS_DRAWN): NearLine[] {
     const found: NearLine[] = []
-    this.tree?.search(p.x - radius, p.y - radius, p.x + radius, p.y + radius, (k) => {
-      if (found.length >= MOST_NEAR) return false
-      const line = this.line(this.items[k]!)
+    this.search(p, radius, admits, (line) => {
       if (distance(nearestOn(line, p), p) <= radius) found.push(line)
-      return false
+      return found.length < MOST_NEAR
     })
     return found
   }
 
   /** Lines whose boxes come within `radius` of `p`, at most `most` of them: for drawing what is around a point. */
-  within(p: Point, radius: number, most: number): NearLine[] {
+  within(p: Point, radius: number, most: number, admits: Admission = AS_DRAWN): NearLine[] {
     const found: NearLine[] = []
+    this.search(p, radius, admits, (line) => found.push(line) < most)
+    return found
+  }
+
+  /** @param take is given each admitted line; where it answers no, no more are */
+  private search(p: Point, radius: number, admits: Admission, take: (line: NearLine) => boolean): void {
+    let more = true
     this.tree?.search(p.x - radius, p.y - radius, p.x + radius, p.y + radius, (k) => {
-      if (found.length < most) found.push(this.line(this.items[k]!))
+      const item = this.items[k]!
+      if (more && admits(item, this.flagsOf(item))) more = take(this.line(item))
       return false
     })
-    return found
+  }
+
+  private flagsOf(item: number): number {
+    const { segmentFlags, curveFlags } = this.lines
+    return item < segmentFlags.length ? segmentFlags[item]! : curveFlags[item - segmentFlags.length]!
   }
 
   private line(item: number): NearLine {

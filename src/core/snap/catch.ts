@@ -1,5 +1,7 @@
+import { isInside } from '../geometry/polygon'
 import { distance, type Point } from '../geometry/vector'
-import type { CatchIndex, NearLine } from './catch-index'
+import { Flag } from '../sheet/linework'
+import type { Admission, CatchIndex, NearLine } from './catch-index'
 import { CATCHES } from './catches/registry'
 
 /** What a kind of catch offers at one place. */
@@ -25,6 +27,13 @@ export interface Caught extends Candidate {
   readonly word: string
 }
 
+/** What of an index may be caught. */
+export interface CatchLimits {
+  readonly admits?: Admission
+  /** Only within this ring, in the space of the index; a line is cut where it leaves it. */
+  readonly crop?: readonly Point[] | null
+}
+
 /** Parts of the radius searched in turn: in dense linework the nearest ring already decides, and the query stays small. */
 const RINGS = [1 / 8, 1 / 3, 1]
 
@@ -32,20 +41,34 @@ const RINGS = [1 / 8, 1 / 3, 1]
  * What the cursor means: the best point within `radius`, else the nearest place on a line.
  * @param p and `radius` in the space of the index
  */
-export function catchAt(index: CatchIndex, p: Point, radius: number): Caught | null {
+export function catchAt(index: CatchIndex, p: Point, radius: number, limits: CatchLimits = {}): Caught | null {
+  const { admits, crop = null } = limits
   let onLine: Caught | null = null
   for (const ring of RINGS) {
     const reach = radius * ring
-    const near = index.near(p, reach)
+    const found = index.near(p, reach, admits)
+    const near = crop ? found.map((line) => cutBy(crop, line)) : found
     if (near.length === 0) continue
-    const best = bestOf(near, p, reach, false)
+    const best = bestOf(near, p, reach, false, crop)
     if (best) return best
-    onLine ??= bestOf(near, p, reach, true)
+    onLine ??= bestOf(near, p, reach, true, crop)
   }
   return onLine
 }
 
-function bestOf(near: readonly NearLine[], p: Point, radius: number, fallback: boolean): Caught | null {
+/** A line as the crop leaves it: an end outside is cut away, as by a clip of the sheet itself. */
+function cutBy(crop: readonly Point[], line: NearLine): NearLine {
+  const cut = (isInside(crop, line.start) ? 0 : Flag.cutStart) | (isInside(crop, line.end) ? 0 : Flag.cutEnd)
+  return cut ? { ...line, flags: line.flags | cut } : line
+}
+
+function bestOf(
+  near: readonly NearLine[],
+  p: Point,
+  radius: number,
+  fallback: boolean,
+  crop: readonly Point[] | null,
+): Caught | null {
   let best: Caught | null = null
   let bestScore = Infinity
   for (const kind of CATCHES) {
@@ -53,10 +76,9 @@ function bestOf(near: readonly NearLine[], p: Point, radius: number, fallback: b
     for (const candidate of kind.find(near, p, radius)) {
       const away = distance(candidate.point, p)
       const score = away / radius + kind.handicap
-      if (away <= radius && score < bestScore) {
-        best = { ...candidate, word: kind.word }
-        bestScore = score
-      }
+      if (away > radius || score >= bestScore || (crop && !isInside(crop, candidate.point))) continue
+      best = { ...candidate, word: kind.word }
+      bestScore = score
     }
   }
   return best

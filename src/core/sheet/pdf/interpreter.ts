@@ -4,7 +4,7 @@ import { type Cubic, flattenCubic } from '../../geometry/bezier'
 import { boxOf, corners, intersect, isEmpty, mapBox } from '../../geometry/box'
 import type { Point } from '../../geometry/vector'
 import { type Clip, isInside, narrow } from '../clip'
-import { Flag, type Linework, type SheetLayer } from '../linework'
+import { Flag, isVisible, type Linework, type SheetLayer } from '../linework'
 import { Recorder } from '../recorder'
 import { CLIP_FLATNESS_PT } from '../tolerance'
 import {
@@ -253,7 +253,11 @@ export class Interpreter {
 
   private hidden(paint: Paint): number {
     const transparent = paint.none || paint.alpha === 0 || this.softMasks > 0
-    return (transparent ? Flag.transparent : 0) | (this.content.at(-1)?.off ? Flag.layerOff : 0)
+    return (
+      (transparent ? Flag.transparent : 0) |
+      (this.content.at(-1)?.off ? Flag.layerOff : 0) |
+      (this.tilingDepth > 0 ? Flag.hatch : 0)
+    )
   }
 
   private beginForm(matrix: Affine | null, box: readonly number[] | null): void {
@@ -350,7 +354,7 @@ export class Interpreter {
     // A line filled has no area and leaves no mark.
     if (rings.every(({ length }) => length < 3)) return
     if (!stroked) this.outline(data, this.inkStyle(), flags, true)
-    if (flags) return
+    if (!isVisible(flags)) return
     const evenOdd = op === ops.eoFill || op === ops.eoFillStroke || op === ops.closeEOFillStroke
     if (fill.tiling) this.tile(fill.tiling, rings, evenOdd)
     this.recorder.area(rings, evenOdd, fill.color)

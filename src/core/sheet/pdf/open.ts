@@ -2,11 +2,12 @@ import * as pdfjs from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { WorkerMessageHandler } from 'pdfjs-dist/legacy/build/pdf.worker.mjs'
 import type { Affine } from '../../geometry/affine'
 import type { Linework, SheetLayer } from '../linework'
+import { SourceError } from '../problem'
 import { type FontMetrics, type OperatorList, PLAIN_FONT } from './graphics-state'
 import { inProcessPorts } from './in-process-port'
 import { Interpreter, type PageContext } from './interpreter'
 import { type PageSpace, pageSpace } from './page-space'
-import { problemOf, SourceError } from './problem'
+import { problemOf } from './problem'
 
 /** Where pdf.js finds what it reads on demand: folders or addresses, each with a closing slash. */
 export interface PdfAssets {
@@ -78,11 +79,6 @@ export class PdfFile {
     return this.document.numPages
   }
 
-  /** The names that the file gives its pages, if it does. */
-  async labels(): Promise<readonly string[] | null> {
-    return this.document.getPageLabels().catch(() => null)
-  }
-
   /** @param number from 1 @throws SourceError */
   async page(number: number): Promise<PdfPage> {
     try {
@@ -93,6 +89,42 @@ export class PdfFile {
       return { number, page, space, rotation: page.rotate }
     } catch (error) {
       throw problemOf(error)
+    }
+  }
+
+  /**
+   * Names that the file gives its pages: their labels, and what its outline says of them.
+   * @returns one entry a page, null for a page without a name
+   */
+  async names(): Promise<(string | null)[]> {
+    const labels = await this.document.getPageLabels().catch(() => null)
+    const titles = await outlineTitles(this.document).catch(() => new Map<number, string>())
+    return Array.from({ length: this.pageCount }, (_, i) => {
+      const label = labels?.[i]
+      // A label that only counts says nothing.
+      const parts = [label && label !== String(i + 1) ? label : null, titles.get(i) ?? null]
+      return parts.filter(Boolean).join(' ').slice(0, LONGEST_NAME) || null
+    })
+  }
+
+  /** The pixels of images of a page, as pdf.js unpacks them. @param wanted by size in pixels */
+  async pixels({ page }: PdfPage, wanted: (widthPx: number, heightPx: number) => boolean): Promise<Pixels[]> {
+    const found: Pixels[] = []
+    this.reader.current = {
+      font: () => undefined,
+      operators: () => undefined,
+      image: (image) => {
+        if (image.data && wanted(image.width, image.height)) found.push(image as Pixels)
+      },
+    }
+    try {
+      await page.getOperatorList()
+      return found
+    } catch (error) {
+      throw problemOf(error)
+    } finally {
+      this.reader.current = null
+      page.cleanup()
     }
   }
 
@@ -143,12 +175,15 @@ export class PdfFile {
 
   private async layerNames(): Promise<PageContext['layer']> {
     const config = await this.document.getOptionalContentConfig()
+    const headings = headingsOf(config.getOrder() as LayerOrder | null)
     return (properties) => {
       const content = properties as { type?: string; id?: string; ids?: string[] } | null
       if (!content?.type) return null
       const ids = content.type === 'OCG' ? [content.id!] : (content.ids ?? [])
       const names = ids.map((id) => (config.getGroup(id) as { name?: string } | null)?.name).filter(Boolean)
-      return { name: names.join(' + ') || 'unnamed layer', visible: config.isVisible(content) } satisfies SheetLayer
+      const name = names.join(' + ') || 'unnamed layer'
+      const group = ids[0] === undefined ? undefined : headings.get(ids[0])
+      return { name, visible: config.isVisible(content), ...(group ? { group } : {}) } satisfies SheetLayer
     }
   }
 }
@@ -170,6 +205,53 @@ interface LoadedFont {
 interface ChunkReader {
   font(name: string): void
   operators(list: OperatorList): void
+  image?(image: Partial<Pixels> & Pick<Pixels, 'width' | 'height'>): void
+}
+
+/** An image unpacked. `kind` as pdf.js numbers it: 1 one bit, set for white, rows filled to whole bytes; 2 RGB; 3 RGBA. */
+export interface Pixels {
+  readonly width: number
+  readonly height: number
+  readonly kind: 1 | 2 | 3
+  readonly data: Uint8Array
+}
+
+/** Layers by id, in the order in which the file lists them, under headings. */
+type LayerOrder = readonly (string | { name: string | null; order: LayerOrder })[]
+
+/** The heading that each layer stands under, by its id. */
+function headingsOf(order: LayerOrder | null, heading = '', found = new Map<string, string>()): Map<string, string> {
+  for (const entry of order ?? []) {
+    if (typeof entry !== 'string') headingsOf(entry.order, entry.name ?? heading, found)
+    else if (heading !== '') found.set(entry, heading)
+  }
+  return found
+}
+
+const LONGEST_NAME = 120
+/** Outlines of manuals run to thousands of entries; names of sheets stand near their beginning. */
+const MOST_OUTLINE_ENTRIES = 3000
+
+interface OutlineEntry {
+  title: string
+  dest: string | unknown[] | null
+  items: OutlineEntry[]
+}
+
+/** The first title that the outline gives each page, by page index. */
+async function outlineTitles(document: pdfjs.PDFDocumentProxy): Promise<Map<number, string>> {
+  const titles = new Map<number, string>()
+  const pending = [...(((await document.getOutline()) ?? []) as OutlineEntry[])]
+  for (let count = 0; pending.length > 0 && count < MOST_OUTLINE_ENTRIES; count++) {
+    const { title, dest, items } = pending.shift()!
+    pending.unshift(...items)
+    const target = typeof dest === 'string' ? await document.getDestination(dest) : dest
+    const place = target?.[0]
+    const index =
+      typeof place === 'number' ? place : place ? await document.getPageIndex(place as never).catch(() => null) : null
+    if (index !== null && !titles.has(index) && title.trim() !== '') titles.set(index, title.trim())
+  }
+  return titles
 }
 
 interface WorkerMessage {
@@ -182,6 +264,7 @@ interface WorkerMessage {
 function tapOperators(message: unknown, reader: { current: ChunkReader | null }): unknown {
   const { action, data, chunk } = message as WorkerMessage
   if (action === 'commonobj' && Array.isArray(data) && data[1] === 'Font') reader.current?.font(data[0] as string)
+  if (action === 'obj' && Array.isArray(data) && data[2] === 'Image' && data[3]) reader.current?.image?.(data[3])
   if (!chunk?.fnArray) return message
   // The sender empties its arrays after handing them over, so they are copied.
   const list = { fnArray: chunk.fnArray.slice(), argsArray: chunk.argsArray.slice() }

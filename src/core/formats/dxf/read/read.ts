@@ -1,0 +1,234 @@
+import { type Affine, compose, IDENTITY } from '../../../geometry/affine'
+import { type Cubic, flattenCubic } from '../../../geometry/bezier'
+import { type Box, boxOf, EMPTY_BOX, isEmpty, unite } from '../../../geometry/box'
+import type { Point } from '../../../geometry/vector'
+import { Flag, type Linework, type SheetLayer } from '../../../sheet/linework'
+import { SourceError } from '../../../sheet/problem'
+import { Recorder } from '../../../sheet/recorder'
+import { MM_PER_PT } from '../../../units/length'
+import { ENTITY_READERS } from './entities/registry'
+import { type Drawn, type Entity, type Look, Pen, planeMap, pointOf, toRad } from './entity'
+import { Looks } from './looks'
+import { type DxfRecord, sectionsOf, variablesOf } from './records'
+import { groupsOf } from './tokens'
+
+/** Millimetres in the units that $INSUNITS numbers (DXF reference, header variables). */
+const UNIT_MM: Record<number, number> = {
+  1: 25.4,
+  2: 304.8,
+  3: 1_609_344,
+  4: 1,
+  5: 10,
+  6: 1000,
+  7: 1e6,
+  8: 25.4e-6,
+  9: 0.0254,
+  10: 914.4,
+  13: 1e-3,
+  14: 100,
+  21: 304.8006096,
+}
+
+/** A DXF drawing as a sheet at full size: a millimetre of the drawing is a millimetre of the sheet. */
+export interface DxfSheet {
+  readonly linework: Linework
+  /** Where the drawing's own zero lies on the sheet, in points; it may be far outside. */
+  readonly zeroPt: Point
+  /** Whether the file states its unit; else millimetres or inches are taken for it. */
+  readonly unitStated: boolean
+}
+
+/**
+ * Reads a text DXF of any release from R12 on: its model space, or its layout where that is empty.
+ * What is no figure, or lies beyond the earth, is left out; an insert within itself as well.
+ * @throws SourceError where it is no DXF, holds nothing, or grows beyond bounds
+ */
+export function readDxf(bytes: Uint8Array): DxfSheet {
+  const sections = sectionsOf(groupsOf(bytes))
+  const section = (name: string) => sections.find((each) => each.name === name)?.records ?? []
+  if (sections.length === 0) throw new SourceError('broken-drawing')
+  const variables = variablesOf(section('HEADER')[0])
+  const figure = (name: string, usual: number) => Number(variables.get(name)?.[0]?.value ?? usual)
+  const looks = new Looks(section('TABLES'), figure('$LTSCALE', 1) || 1)
+  const reader = new DrawingReader(looks, blocksOf(section('BLOCKS')))
+  const drawn = reader.read(section('ENTITIES'))
+  const insUnits = figure('$INSUNITS', 0)
+  const mmPerUnit = UNIT_MM[insUnits] ?? (figure('$MEASUREMENT', 1) === 0 ? 25.4 : 1)
+  return { ...asSheet(drawn, looks, mmPerUnit / MM_PER_PT), unitStated: UNIT_MM[insUnits] !== undefined }
+}
+
+interface Block {
+  readonly base: Point
+  readonly entities: readonly Entity[]
+}
+
+function blocksOf(records: readonly DxfRecord[]): Map<string, Block> {
+  const blocks = new Map<string, Block>()
+  let begin: DxfRecord | null = null
+  let held: DxfRecord[] = []
+  for (const record of records) {
+    if (record.type === 'BLOCK') {
+      begin = record
+      held = []
+    } else if (record.type === 'ENDBLK') {
+      if (begin) blocks.set(begin.text(2) ?? '', { base: pointOf(begin, 10), entities: entitiesOf(held) })
+      begin = null
+    } else held.push(record)
+  }
+  return blocks
+}
+
+/** Puts vertices and attributes to what they belong to. */
+function entitiesOf(records: readonly DxfRecord[]): Entity[] {
+  const entities: Entity[] = []
+  let open: DxfRecord[] | null = null
+  for (const record of records) {
+    if (record.type === 'SEQEND') open = null
+    else if (open && (record.type === 'VERTEX' || record.type === 'ATTRIB')) open.push(record)
+    else {
+      const parts: DxfRecord[] = []
+      entities.push({ record, parts })
+      open = record.type === 'POLYLINE' || record.type === 'INSERT' ? parts : null
+    }
+  }
+  return entities
+}
+
+/** How deep inserts may stand within one another. */
+const DEEPEST = 32
+/** Copies of one arrayed insert at most. */
+const MOST_COPIES = 10_000
+
+class DrawingReader {
+  private readonly drawn: Drawn = { lines: [], curves: [], texts: [] }
+
+  constructor(
+    private readonly looks: Looks,
+    private readonly blocks: ReadonlyMap<string, Block>,
+  ) {}
+
+  read(records: readonly DxfRecord[]): Drawn {
+    const entities = entitiesOf(records)
+    const onLayout = ({ record }: Entity) => record.number(67) === 1
+    const model = entities.filter((entity) => !onLayout(entity))
+    this.draw(model.length > 0 ? model : entities, IDENTITY, null, [])
+    return this.drawn
+  }
+
+  private draw(entities: readonly Entity[], map: Affine, insert: Look | null, within: readonly string[]): void {
+    for (const entity of entities) {
+      const { record } = entity
+      if (record.number(60) === 1) continue
+      const look = this.looks.of(record, insert)
+      const pen = new Pen(this.drawn, map, look, within)
+      if (record.type === 'INSERT') this.insert(entity, pen)
+      // A dimension draws itself as a block of its own.
+      else if (record.type === 'DIMENSION') this.block(record.text(2) ?? '', pen)
+      else ENTITY_READERS[record.type]?.(entity, pen)
+    }
+  }
+
+  private insert({ record, parts }: Entity, pen: Pen): void {
+    const name = record.text(2) ?? ''
+    const base = this.blocks.get(name)?.base
+    const plane = planeMap(record)
+    const turn = toRad(record.number(50))
+    const [cos, sin] = [Math.cos(turn), Math.sin(turn)]
+    const at = pointOf(record, 10)
+    const [scaleX, scaleY] = [record.number(41, 1), record.number(42, 1)]
+    const columns = Math.max(1, record.number(70, 1) || 1)
+    const rows = Math.max(1, record.number(71, 1) || 1)
+    for (let copy = 0; base && copy < Math.min(columns * rows, MOST_COPIES); copy++) {
+      const dx = (copy % columns) * record.number(44)
+      const dy = Math.floor(copy / columns) * record.number(45)
+      const placed: Affine = [
+        cos * scaleX,
+        sin * scaleX,
+        -sin * scaleY,
+        cos * scaleY,
+        at.x + cos * dx - sin * dy,
+        at.y + sin * dx + cos * dy,
+      ]
+      this.block(name, pen.through(plane).through(placed).through([1, 0, 0, 1, -base.x, -base.y]))
+    }
+    for (const part of parts) {
+      const look = this.looks.of(part, pen.look)
+      ENTITY_READERS.ATTRIB!({ record: part, parts: [] }, new Pen(this.drawn, pen.map, look, pen.within))
+    }
+  }
+
+  private block(name: string, { map, look, within }: Pen): void {
+    const block = this.blocks.get(name)
+    if (!block || within.includes(name) || within.length >= DEEPEST) return
+    this.draw(block.entities, map, look, [...within, name])
+  }
+}
+
+/** Curves are followed this closely when the extent of a drawing is measured, as a part of each one's size. */
+const EXTENT_STEPS = 1e-3
+
+function asSheet(drawn: Drawn, looks: Looks, ptPerUnit: number): Omit<DxfSheet, 'unitStated'> {
+  const box = extentOf(drawn)
+  if (isEmpty(box)) throw new SourceError('empty-drawing')
+  const map: Affine = compose([1, 0, 0, 1, -box.minX, -box.minY], [ptPerUnit, 0, 0, ptPerUnit, 0, 0])
+  const to = (p: Point): Point => ({ x: (p.x - box.minX) * ptPerUnit, y: (p.y - box.minY) * ptPerUnit })
+  // A single line across or up has a size in one direction only; a sheet has two.
+  const widthPt = Math.max((box.maxX - box.minX) * ptPerUnit, 1)
+  const heightPt = Math.max((box.maxY - box.minY) * ptPerUnit, 1)
+  const recorder = new Recorder(widthPt, heightPt)
+  const used = new Set([...drawn.lines, ...drawn.curves, ...drawn.texts].map(({ look }) => look.layer))
+  const layers: SheetLayer[] = [...looks.layers.values()]
+    .filter(({ name }) => used.has(name))
+    .map(({ name, visible }) => ({ name, visible }))
+  const indexes = new Map(layers.map(({ name }, i) => [name, i]))
+  const flagsOf = ({ layer }: Look) => (layers[indexes.get(layer)!]!.visible ? 0 : Flag.layerOff)
+  const styleOf = (look: Look, fill: boolean) =>
+    recorder.style({
+      kind: fill ? 'fill' : 'stroke',
+      color: look.color,
+      alpha: 1,
+      widthPt: look.weight / 100 / MM_PER_PT,
+      dashPt: look.dash.map((length) => length * ptPerUnit),
+      layer: indexes.get(look.layer)!,
+      markup: false,
+    })
+  const clip = { box: { minX: -1, minY: -1, maxX: widthPt + 1, maxY: heightPt + 1 }, areas: [] }
+  for (const { a, b, look, fill } of drawn.lines) {
+    const [p, q] = [to(a), to(b)]
+    recorder.segment(p.x, p.y, q.x, q.y, styleOf(look, fill), flagsOf(look), clip)
+  }
+  for (const { curve, look, fill } of drawn.curves)
+    recorder.curve(mapCubic(curve, to), styleOf(look, fill), flagsOf(look), clip)
+  for (const { text, at, height, length, turnRad, look } of drawn.texts)
+    recorder.run(
+      {
+        text,
+        ...to(at),
+        lengthPt: length * ptPerUnit,
+        heightPt: height * ptPerUnit,
+        turnRad,
+        layer: indexes.get(look.layer)!,
+        flags: flagsOf(look),
+      },
+      look.color,
+    )
+  return { linework: recorder.finish(layers), zeroPt: { x: map[4], y: map[5] } }
+}
+
+function extentOf({ lines, curves, texts }: Drawn): Box {
+  let box = EMPTY_BOX
+  for (const { a, b } of lines) box = unite(box, boxOf([a, b]))
+  for (const { curve } of curves) {
+    const size = Math.hypot(curve.end.x - curve.start.x, curve.end.y - curve.start.y)
+    box = unite(box, boxOf(flattenCubic(curve, Math.max(size * EXTENT_STEPS, 1e-9))))
+  }
+  for (const { at } of texts) box = unite(box, boxOf([at]))
+  return box
+}
+
+const mapCubic = ({ start, pullStart, pullEnd, end }: Cubic, to: (p: Point) => Point): Cubic => ({
+  start: to(start),
+  pullStart: to(pullStart),
+  pullEnd: to(pullEnd),
+  end: to(end),
+})

@@ -1,0 +1,52 @@
+import { looksLikeDxf } from '../formats/dxf/read/tokens'
+
+/** How much of a file is looked at to tell its kind. */
+export const HEAD_BYTES = 4096
+
+/** How far into a PDF its mark may stand: readers accept 1024 bytes of anything before it (ISO 32000-1, annex H). */
+const PDF_MARK_WITHIN = 1024
+
+export type SourceKind = 'pdf' | 'image' | 'svg' | 'dxf'
+
+interface FileKind {
+  readonly kind: SourceKind
+  readonly mediaType: string
+  /** Whether a file that begins like this is of the kind. @param text the head as Latin-1 */
+  recognise(text: string): boolean
+}
+
+/** Each a list of strings with the places where they stand. */
+const IMAGE_MARKS: readonly (readonly (readonly [mark: string, at: number])[])[] = [
+  [['\x89PNG\r\n\x1a\n', 0]],
+  [['\xff\xd8\xff', 0]],
+  [
+    ['RIFF', 0],
+    ['WEBP', 8],
+  ],
+  [['II*\0', 0]],
+  [['II+\0', 0]],
+  [['MM\0*', 0]],
+  [['MM\0+', 0]],
+]
+
+/** Every kind of file that can be brought in; each has its opener in server/reading/kinds. */
+const FILE_KINDS: readonly FileKind[] = [
+  { kind: 'pdf', mediaType: 'application/pdf', recognise: (text) => text.slice(0, PDF_MARK_WITHIN).includes('%PDF-') },
+  {
+    kind: 'image',
+    mediaType: 'image/*',
+    recognise: (text) => IMAGE_MARKS.some((marks) => marks.every(([mark, at]) => text.startsWith(mark, at))),
+  },
+  {
+    kind: 'svg',
+    mediaType: 'image/svg+xml',
+    recognise: (text) => /<svg[\s>]|<!DOCTYPE\s+svg\b/i.test(text.replaceAll('\0', '')),
+  },
+  { kind: 'dxf', mediaType: 'image/vnd.dxf', recognise: looksLikeDxf },
+]
+
+/** The kind of a file by how it begins; null for one that can't be brought in. @param start up to HEAD_BYTES are looked at */
+export function kindOf(start: Uint8Array): FileKind | null {
+  const text = new TextDecoder('latin1').decode(start.subarray(0, HEAD_BYTES))
+  return FILE_KINDS.find((kind) => kind.recognise(text)) ?? null
+}
