@@ -1,14 +1,16 @@
 import { type ObjectSchema, object, string } from 'yup'
+import { type Level, levelSchema } from './level/schema'
 import { type Settings, settingsSchema } from './settings/schema'
 import { type Underlay, underlaySchema } from './underlay/schema'
 import { type Wall, wallSchema } from './wall/schema'
 
 /** Every kind of record that a project holds; a new one is a folder beside this and a line in each list. */
-export type ProjectRecord = Settings | Underlay | Wall
+export type ProjectRecord = Settings | Level | Underlay | Wall
 export type RecordKind = ProjectRecord['kind']
 
 const SCHEMAS: { [K in RecordKind]: ObjectSchema<Extract<ProjectRecord, { kind: K }>> } = {
   settings: settingsSchema,
+  level: levelSchema,
   underlay: underlaySchema,
   wall: wallSchema,
 }

@@ -26,6 +26,8 @@ export const knownDimensionSchema = object({
     .required(),
 }).noUnknown()
 
+const partChoiceSchema = object({ key: string().max(300).required(), visible: boolean().required() }).noUnknown()
+
 /** A sheet placed in the project. */
 export const underlaySchema = object({
   id: idSchema.required(),
@@ -36,6 +38,23 @@ export const underlaySchema = object({
   sheetId: idSchema.required(),
   placement: placementSchema.required(),
   dimensions: array(knownDimensionSchema.required()).max(500).required(),
+  /** The level that it lies on. */
+  levelId: idSchema.required(),
+  /** Of the sheet, in its own space: what lies outside neither shows nor is caught. Null for the whole of it. */
+  crop: array(pointSchema.required()).min(3).max(500).nullable().defined(),
+  /** What of the sheet is switched against its own state; keys as in sheet/looks.ts. */
+  parts: array(partChoiceSchema.required()).max(1000).required(),
+  /** Whether reviewers' mark-up shows. */
+  markup: boolean().required(),
+  /** As printed, or drawn from its lines. */
+  drawing: string()
+    .oneOf(['print', 'lines'] as const)
+    .required(),
+  /** One colour for all of it; null for its own. */
+  tint: string()
+    .matches(/^#[0-9a-f]{6}$/, 'A tint is a colour like #155457.')
+    .nullable()
+    .defined(),
   visible: boolean().required(),
   locked: boolean().required(),
   catching: boolean().required(),

@@ -1,0 +1,51 @@
+import type { StatedRatio } from '../fit/stated-ratio'
+import type { Point } from '../geometry/vector'
+import type { SourceKind } from '../sheet/kinds'
+import type { Counts, PageContent } from '../sheet/linework'
+import type { Print } from '../sheet/print'
+
+/** A page as clients see it. */
+export interface SheetView {
+  readonly id: string
+  /** From 1. */
+  readonly number: number
+  /** The name that the file gives it. */
+  readonly label: string | null
+  readonly widthPt: number
+  readonly heightPt: number
+  readonly status: 'waiting' | 'reading' | 'ready' | 'failed' | 'stopped'
+  /** A sentence where it could not be read. */
+  readonly problem: string | null
+  readonly content: PageContent | null
+  readonly counts: Counts | null
+  readonly pictureHash: string | null
+  readonly lineworkHash: string | null
+  readonly print: Print | null
+  /** The ratio that it names as its own. */
+  readonly ratio: StatedRatio | null
+  /** Where the zero of the file's own coordinates lies, in points of the sheet. */
+  readonly zeroPt: Point
+  /** Of a page that is an image; `set` where the person overruled what the file says. */
+  readonly resolution: { readonly dpi: number; readonly stated: boolean; readonly set: boolean } | null
+  /** Size of the paper as the person says against that as the file says. */
+  readonly paperFactor: number
+}
+
+/** A file as clients see it. */
+export interface SourceView {
+  readonly id: string
+  readonly name: string
+  readonly kind: SourceKind
+  readonly status: 'waiting' | 'reading' | 'ready' | 'locked' | 'failed'
+  /** A sentence where it could not be opened. */
+  readonly problem: string | null
+  readonly contentHash: string
+  readonly pageCount: number | null
+  /** What opens it, where it is protected. */
+  readonly password: string | null
+  /** The older revision that it took the place of. */
+  readonly supersedes: string | null
+  /** A sentence where the stored bytes are lost or damaged. */
+  readonly damage: string | null
+  readonly sheets: readonly SheetView[]
+}
