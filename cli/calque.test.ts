@@ -77,6 +77,7 @@ describe('linework', () => {
       segments: [[30, 280, 80, 180]],
       curves: [[0, 300, 10, 300, 20, 290, 20, 280]],
       text: [{ s: '5210', x: 40, y: 270, heightPt: 12, angleDeg: -90 }],
+      images: [],
     })
   })
 

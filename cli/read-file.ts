@@ -1,15 +1,15 @@
 import { readFile } from 'node:fs/promises'
 import { basename } from 'node:path'
-import type { PdfFile, PdfPage } from '@/core/sheet/pdf/open'
-import { PROBLEM_SENTENCES, SourceError } from '@/core/sheet/pdf/problem'
+import { PROBLEM_SENTENCES, SourceError } from '@/core/sheet/problem'
 import { openSource } from '@/server/reading/open-source'
+import type { SheetFile, SheetPage } from '@/server/reading/sheet-file'
 import { CliError } from './cli-error'
 
 /** Opens a file for a command, and says in a sentence where that fails. */
 export async function withFile<T>(
   path: string,
   password: string | undefined,
-  use: (file: PdfFile) => Promise<T>,
+  use: (file: SheetFile) => Promise<T>,
 ): Promise<T> {
   const name = basename(path)
   let bytes: Uint8Array
@@ -20,7 +20,7 @@ export async function withFile<T>(
     throw new CliError(missing ? `There is no file ${path}.` : `${path} can't be read: ${(error as Error).message}.`)
   }
   try {
-    const file = await openSource(bytes, password)
+    const file = await openSource(bytes, { password })
     try {
       return await use(file)
     } finally {
@@ -34,7 +34,7 @@ export async function withFile<T>(
 }
 
 /** The page of a number given as text. */
-export async function pageOf(file: PdfFile, name: string, number: string): Promise<PdfPage> {
+export async function pageOf(file: SheetFile, name: string, number: string): Promise<SheetPage> {
   const wanted = Number(number)
   if (!Number.isInteger(wanted) || wanted < 1 || wanted > file.pageCount)
     throw new CliError(

@@ -18,7 +18,7 @@ interface PageReport {
 export function inspect(program: Command): void {
   program
     .command('inspect')
-    .argument('<file>', 'a PDF')
+    .argument('<file>', 'a PDF, PNG, JPEG, WebP, TIFF, SVG or DXF')
     .description('says what the pages of a file hold')
     .option('--page <number>', 'only this page, from 1')
     .option('--password <text>', 'for a protected file')
@@ -29,12 +29,12 @@ export function inspect(program: Command): void {
         const numbers = options.page ? [options.page] : Array.from({ length: file.pageCount }, (_, i) => String(i + 1))
         for (const number of numbers) {
           const page = await pageOf(file, basename(path), number)
-          const linework = await file.linework(page)
+          const linework = await page.linework()
           const counts = countContent(linework)
           reports.push({
             number: page.number,
-            widthMm: round(page.space.widthPt * MM_PER_PT),
-            heightMm: round(page.space.heightPt * MM_PER_PT),
+            widthMm: round(page.widthPt * MM_PER_PT),
+            heightMm: round(page.heightPt * MM_PER_PT),
             rotation: page.rotation,
             layers: [...new Set(linework.layers.map(({ name }) => name))],
             counts,

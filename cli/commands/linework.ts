@@ -18,7 +18,7 @@ interface Options {
 export function linework(program: Command): void {
   program
     .command('linework')
-    .argument('<file>', 'a PDF')
+    .argument('<file>', 'a PDF, PNG, JPEG, WebP, TIFF, SVG or DXF')
     .description('writes what can be seen on a page as lines, curves and text: points, y up from the lower left')
     .requiredOption('--page <number>', 'the page, from 1')
     .option('--password <text>', 'for a protected file')
@@ -31,7 +31,7 @@ export function linework(program: Command): void {
       if (!(ratio > 0 && Number.isFinite(ratio)))
         throw new CliError(`“${options.ratio}” is no ratio: write 100 for a sheet at 1:100.`)
       await withFile(path, options.password, async (file) => {
-        const read = await file.linework(await pageOf(file, basename(path), options.page))
+        const read = await (await pageOf(file, basename(path), options.page)).linework()
         if (options.dxf) await writeFileSafely(options.dxf, writeDxf(lineworkDrawing(read, ratio)))
         if (options.json) await writeAll(process.stdout, asJson(read))
       })
@@ -52,7 +52,7 @@ async function writeFileSafely(path: string, pieces: Iterable<string>): Promise<
   }
 }
 
-function* asJson({ segments, segmentFlags, curves, curveFlags, text }: Linework): Generator<string> {
+function* asJson({ segments, segmentFlags, curves, curveFlags, text, images }: Linework): Generator<string> {
   yield '{"unit":"pt","segments":['
   yield* rows(segments, segmentFlags, 4)
   yield '],"curves":['
@@ -68,6 +68,9 @@ function* asJson({ segments, segmentFlags, curves, curveFlags, text }: Linework)
       angleDeg: tidy((turnRad * 180) / Math.PI),
     })),
   )
+  yield ',"images":'
+  const shown = images.filter((image) => isVisible(image.flags))
+  yield JSON.stringify(shown.map(({ map, widthPx, heightPx }) => ({ map: map.map(tidy), widthPx, heightPx })))
   yield '}\n'
 }
 

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import { and, asc, between, eq } from 'drizzle-orm'
+import { SourceError, type SourceProblem } from '@/core/sheet/problem'
 import { type Database, database, type Transaction } from './database/client'
 import { contentChunks, contents } from './database/schema'
 
@@ -33,7 +34,12 @@ export async function storeStream(
   }
   const hash = sum.digest('hex')
   const inserted = await tx.insert(contents).values({ hash, size, mediaType }).onConflictDoNothing().returning()
-  if (inserted.length > 0) await tx.update(contentChunks).set({ hash }).where(eq(contentChunks.hash, passing))
+  const sound = inserted.length === 0 && (await verifyContent(hash, tx)) === null
+  if (!sound) {
+    // What was lost or damaged is mended by the same bytes given again.
+    await tx.delete(contentChunks).where(eq(contentChunks.hash, hash))
+    await tx.update(contentChunks).set({ hash }).where(eq(contentChunks.hash, passing))
+  }
   await tx.delete(contents).where(eq(contents.hash, passing))
   return { hash, size }
 }
@@ -83,12 +89,34 @@ export async function* readContent(hash: string, from: number, to: number): Asyn
   }
 }
 
-/** A whole content in memory. */
+/** A whole content in memory. @throws SourceError where it is lost or damaged */
 export async function loadContent(hash: string, db: Database = database()): Promise<Uint8Array> {
   const rows = await db
     .select({ bytes: contentChunks.bytes })
     .from(contentChunks)
     .where(and(eq(contentChunks.hash, hash), between(contentChunks.index, 0, 1 << 30)))
     .orderBy(asc(contentChunks.index))
-  return new Uint8Array(Buffer.concat(rows.map((row) => row.bytes)))
+  const whole = new Uint8Array(Buffer.concat(rows.map((row) => row.bytes)))
+  if (createHash('sha256').update(whole).digest('hex') === hash) return whole
+  const found = await findContent(hash)
+  throw new SourceError(whole.length === (found?.size ?? -1) ? 'bytes-damaged' : 'bytes-lost')
+}
+
+/** Looks whether a content is still what its name says. @returns what is wrong, or null */
+export async function verifyContent(
+  hash: string,
+  db: Pick<Database, 'select'> = database(),
+): Promise<Extract<SourceProblem, 'bytes-lost' | 'bytes-damaged'> | null> {
+  const [found] = await db.select().from(contents).where(eq(contents.hash, hash))
+  if (!found) return 'bytes-lost'
+  const sum = createHash('sha256')
+  for (let index = 0; index < Math.ceil(found.size / CHUNK_BYTES); index++) {
+    const [row] = await db
+      .select({ bytes: contentChunks.bytes })
+      .from(contentChunks)
+      .where(and(eq(contentChunks.hash, hash), eq(contentChunks.index, index)))
+    if (!row) return 'bytes-lost'
+    sum.update(row.bytes)
+  }
+  return sum.digest('hex') === hash ? null : 'bytes-damaged'
 }

@@ -2,14 +2,29 @@ import { sql } from 'drizzle-orm'
 import PgBoss from 'pg-boss'
 import { databaseUrl, type Transaction } from './database/client'
 
-/** What readers do. `open` finds the pages of a source, `page` reads one of them. */
+interface PageJob {
+  sheetId: string
+  sourceId: string
+}
+
+/**
+ * What readers do: `open` finds the pages of a source, `picture` draws one of them, `read` reads its lines, `wanted` does
+ * the same for somebody who waits for it, `verify` looks whether the stored bytes are still those that came.
+ */
 export interface Jobs {
   open: { sourceId: string }
-  page: { sheetId: string }
+  wanted: PageJob
+  picture: PageJob
+  read: PageJob
+  verify: { sourceId: string }
 }
 export type JobName = keyof Jobs
 
-export const JOB_NAMES: readonly JobName[] = ['open', 'page']
+/** In the order in which they are taken: pictures before lines, since people choose by them. */
+export const JOB_NAMES: readonly JobName[] = ['open', 'wanted', 'picture', 'read', 'verify']
+
+/** Before other work of its name: pages that are being looked at. */
+export const LOOKED_AT = 10
 
 /** Readers listen here, so that work starts at once and not at the next look. */
 export const JOBS_CHANNEL = 'calque_jobs'
@@ -35,13 +50,22 @@ export async function startedQueue({ owner }: { owner: boolean }): Promise<PgBos
 }
 
 /** Queues work in the same transaction as the rows that it is about. */
-export async function enqueue<N extends JobName>(tx: Transaction, name: N, data: Jobs[N]): Promise<void> {
+export async function enqueue<N extends JobName>(tx: Transaction, name: N, data: Jobs[N], priority = 0): Promise<void> {
   kept.calqueQueue ??= startedQueue({ owner: false })
   const boss = await kept.calqueQueue
   await boss.send(name, data, {
     retryLimit: 2,
+    priority,
     expireInSeconds: EXPIRE_SECONDS,
     db: { executeSql: (text, values) => tx.$client.query(text, values) },
   })
   await tx.execute(sql`select pg_notify(${JOBS_CHANNEL}, ${name})`)
 }
+
+/** Tells the readers to end what they do for a source. */
+export async function stopJobs(tx: Transaction, sourceId: string): Promise<void> {
+  await tx.execute(sql`select pg_notify(${JOBS_CHANNEL}, ${STOP + sourceId})`)
+}
+
+/** Before the id of a source on the readers' channel: end what is done for it. */
+export const STOP = 'stop:'

@@ -1,10 +1,12 @@
 import { desc, eq, sql } from 'drizzle-orm'
+import { FIRST_LEVEL } from '@/core/model/level/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import { USUAL_SETTINGS } from '@/core/model/settings/schema'
+import type { SourceView } from '@/core/project/views'
 import { database, inTransaction } from './database/client'
 import { projects, records } from './database/schema'
 import { notFound } from './problem'
-import { listSources, type SourceView } from './sources'
+import { listSources, verifySources } from './sources'
 
 export interface ProjectSummary {
   id: string
@@ -36,7 +38,7 @@ export async function listProjects(): Promise<ProjectSummary[]> {
       revision: projects.revision,
       changedAt: projects.changedAt,
       underlays: count(`= 'underlay'`),
-      elements: count(`not in ('underlay', 'settings')`),
+      elements: count(`not in ('underlay', 'settings', 'level')`),
       pictureHash: sql<string | null>`(select s.picture_hash from record r join sheet s on s.id = r.data->>'sheetId'
         where r.project_id = project.id and r.data->>'kind' = 'underlay' order by (r.data->>'order')::float limit 1)`,
     })
@@ -48,7 +50,8 @@ export async function listProjects(): Promise<ProjectSummary[]> {
 export async function createProject(name: string, id: string = crypto.randomUUID()): Promise<{ id: string }> {
   await inTransaction(async (tx) => {
     await tx.insert(projects).values({ id, name })
-    await tx.insert(records).values({ projectId: id, id: USUAL_SETTINGS.id, data: USUAL_SETTINGS })
+    for (const data of [USUAL_SETTINGS, FIRST_LEVEL])
+      await tx.insert(records).values({ projectId: id, id: data.id, data })
   })
   return { id }
 }
@@ -70,6 +73,7 @@ export async function openProject(id: string): Promise<ProjectSnapshot> {
     if (!project) throw notFound('The project')
     return { project, rows: await tx.select({ data: records.data }).from(records).where(eq(records.projectId, id)) }
   })
+  await verifySources(id)
   return {
     id,
     name: project.name,

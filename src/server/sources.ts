@@ -1,87 +1,139 @@
-import { asc, eq, inArray } from 'drizzle-orm'
-import type { Counts, PageContent } from '@/core/sheet/linework'
-import { PROBLEM_SENTENCES, SourceError } from '@/core/sheet/pdf/problem'
+import { and, asc, eq, getTableColumns, ilike, inArray, isNull, lt, or, sql } from 'drizzle-orm'
+import type { SheetView, SourceView } from '@/core/project/views'
+import { HEAD_BYTES, kindOf, type SourceKind } from '@/core/sheet/kinds'
+import { matchPages, type PageMatch } from '@/core/sheet/likeness'
+import { PROBLEM_SENTENCES, SourceError, type SourceProblem } from '@/core/sheet/problem'
 import { storeStream, TooLargeError } from './contents'
-import { database, inTransaction } from './database/client'
-import { projects, type SheetStatus, type SourceStatus, sheets, sources } from './database/schema'
+import { database, inTransaction, type Transaction } from './database/client'
+import { contentChunks, contents, projects, sheets, sources } from './database/schema'
 import { announce } from './events'
-import { enqueue } from './jobs'
+import { enqueue, LOOKED_AT, stopJobs } from './jobs'
 import { notFound, Problem } from './problem'
 
 /** The largest file accepted; said before anybody sends it. */
 export const UPLOAD_LIMIT_MB = 200
 
-/** A page as clients see it. */
-export interface SheetView {
-  id: string
-  number: number
-  label: string | null
-  widthPt: number
-  heightPt: number
-  status: SheetStatus
-  /** A sentence where it could not be read. */
-  problem: string | null
-  content: PageContent | null
-  counts: Counts | null
-  pictureHash: string | null
-  lineworkHash: string | null
-}
-
-/** A file as clients see it. */
-export interface SourceView {
-  id: string
-  name: string
-  status: SourceStatus
-  problem: string | null
-  contentHash: string
-  pageCount: number | null
-  /** Whether pages need a password to be drawn. */
-  password: string | null
-  sheets: SheetView[]
-}
+/** Everything of a sheet but what only the server needs, or only now and then. */
+const { words: _words, signature: _signature, ...SHEET_COLUMNS } = getTableColumns(sheets)
 
 export async function listSources(projectId: string): Promise<SourceView[]> {
   const db = database()
   const files = await db.select().from(sources).where(eq(sources.projectId, projectId)).orderBy(asc(sources.createdAt))
   const ids = files.map(({ id }) => id)
   const pages = ids.length
-    ? await db.select().from(sheets).where(inArray(sheets.sourceId, ids)).orderBy(asc(sheets.number))
+    ? await db.select(SHEET_COLUMNS).from(sheets).where(inArray(sheets.sourceId, ids)).orderBy(asc(sheets.number))
     : []
-  return files.map(({ id, name, status, problem, contentHash, pageCount, password }) => ({
-    id,
-    name,
-    status,
-    problem: problem && PROBLEM_SENTENCES[problem](name),
-    contentHash,
-    pageCount,
-    password,
-    sheets: pages
-      .filter(({ sourceId }) => sourceId === id)
-      .map(({ sourceId: _, layers: __, ...sheet }) => ({
-        ...sheet,
-        problem: sheet.problem && PROBLEM_SENTENCES[sheet.problem](`${name}, page ${sheet.number}`),
-      })),
-  }))
+  const lost = await hashesLost(files.map(({ contentHash }) => contentHash))
+  return files.map((file) => {
+    const { id, name, kind, status, problem, contentHash, pageCount, password, supersedes } = file
+    const damage = lost.has(contentHash) ? 'bytes-lost' : file.damage
+    return {
+      id,
+      name,
+      kind,
+      status,
+      problem: problem && PROBLEM_SENTENCES[problem](name),
+      contentHash,
+      pageCount,
+      password,
+      supersedes,
+      damage: damage && PROBLEM_SENTENCES[damage](name),
+      sheets: pages.filter(({ sourceId }) => sourceId === id).map((sheet) => viewOf(name, sheet)),
+    }
+  })
+}
+
+function viewOf(name: string, sheet: Omit<typeof sheets.$inferSelect, 'words' | 'signature'>): SheetView {
+  const { sourceId: _, zeroX, zeroY, dpi, dpiStated, dpiSet, ...rest } = sheet
+  return {
+    ...rest,
+    problem: sheet.problem && PROBLEM_SENTENCES[sheet.problem](`${name}, page ${sheet.number}`),
+    zeroPt: { x: zeroX, y: zeroY },
+    resolution: dpi === null ? null : { dpi: dpiSet ?? dpi, stated: dpiStated === true, set: dpiSet !== null },
+    paperFactor: dpi === null || dpiSet === null ? 1 : dpi / dpiSet,
+  }
+}
+
+/** Contents of which pieces are missing; found by their sizes, without reading them. */
+async function hashesLost(hashes: readonly string[]): Promise<Set<string>> {
+  if (hashes.length === 0) return new Set()
+  const rows = await database()
+    .select({ hash: contents.hash })
+    .from(contents)
+    .leftJoin(contentChunks, eq(contentChunks.hash, contents.hash))
+    .where(inArray(contents.hash, [...hashes]))
+    .groupBy(contents.hash)
+    .having(sql`coalesce(sum(octet_length(${contentChunks.bytes})), 0) = ${contents.size}`)
+  const whole = new Set(rows.map(({ hash }) => hash))
+  return new Set(hashes.filter((hash) => !whole.has(hash)))
+}
+
+/** Stored bytes are looked at again when a project is opened, unless that was done a moment ago. */
+const CHECK_AGAIN_AFTER_MS = 60_000
+
+export async function verifySources(projectId: string): Promise<void> {
+  const due = await database()
+    .select({ id: sources.id })
+    .from(sources)
+    .where(
+      and(
+        eq(sources.projectId, projectId),
+        or(isNull(sources.checkedAt), lt(sources.checkedAt, new Date(Date.now() - CHECK_AGAIN_AFTER_MS))),
+      ),
+    )
+  if (due.length === 0) return
+  await inTransaction(async (tx) => {
+    for (const { id } of due) await enqueue(tx, 'verify', { sourceId: id })
+  })
+}
+
+/** What a file is brought in as, beside a new one. */
+export interface BringInOptions {
+  /** The source whose newer revision it is. */
+  readonly supersedes?: string
+  /** The source whose lost or damaged bytes it gives again. */
+  readonly again?: string
+}
+
+export interface BroughtIn {
+  readonly id: string
+  /** Whether the project had the same file already, and nothing was added. */
+  readonly known: boolean
 }
 
 /**
- * Takes a file into a project: stores it whole and queues its reading.
- * @throws Problem where it is no PDF or too large; nothing is kept then
+ * Takes a file into a project: stores it whole and queues its reading. A file that the project has already is told by its content.
+ * @throws Problem where it can't be brought in or is too large; nothing is kept then
  */
 export async function addSource(
   projectId: string,
-  name: string,
+  givenName: string,
   stream: AsyncIterable<Uint8Array>,
-): Promise<{ id: string }> {
-  const id = crypto.randomUUID()
+  { supersedes, again }: BringInOptions = {},
+): Promise<BroughtIn> {
+  const name = tidyName(givenName)
   try {
-    await inTransaction(async (tx) => {
+    const brought = await inTransaction(async (tx): Promise<BroughtIn> => {
       const [project] = await tx.select().from(projects).where(eq(projects.id, projectId))
       if (!project) throw notFound('The project')
-      const { hash } = await storeStream(tx, checkedPdf(stream), 'application/pdf', UPLOAD_LIMIT_MB << 20)
-      await tx.insert(sources).values({ id, projectId, name, contentHash: hash })
-      await enqueue(tx, 'open', { sourceId: id })
+      const checked = checkedStart(stream)
+      const { kind, mediaType } = await checked.kind
+      const { hash } = await storeStream(tx, checked.bytes, mediaType, UPLOAD_LIMIT_MB << 20)
+      if (again) return giveAgain(tx, again, hash, name)
+      const [known] = await tx
+        .select({ id: sources.id })
+        .from(sources)
+        .where(and(eq(sources.projectId, projectId), eq(sources.contentHash, hash)))
+      if (known) return { id: known.id, known: true }
+      const id = crypto.randomUUID()
+      await tx
+        .insert(sources)
+        .values({ id, projectId, name, kind, contentHash: hash, supersedes, checkedAt: new Date() })
+      await enqueue(tx, 'open', { sourceId: id }, LOOKED_AT)
+      return { id, known: false }
     })
+    await announce(projectId, { type: 'sources' })
+    return brought
   } catch (error) {
     if (error instanceof SourceError) throw new Problem(422, error.problem, PROBLEM_SENTENCES[error.problem](name))
     if (error instanceof TooLargeError)
@@ -92,34 +144,76 @@ export async function addSource(
       )
     throw error
   }
-  await announce(projectId, { type: 'sources' })
-  return { id }
 }
 
-/** Passes a stream on, unless its beginning shows that it is no PDF. */
-async function* checkedPdf(stream: AsyncIterable<Uint8Array>): AsyncGenerator<Uint8Array> {
-  const MARK_WITHIN = 1024
-  let head = new Uint8Array(0)
-  let known = false
-  for await (const piece of stream) {
-    if (known) {
-      yield piece
-      continue
+/** A file's own name: without the folders that some programs send with it, and without signs that can't be seen. */
+function tidyName(name: string): string {
+  const own = name.split(/[\\/]/).findLast((part) => part.trim() !== '') ?? name
+  return (
+    own
+      .replace(/[\p{Cc}\p{Cf}]/gu, '')
+      .trim()
+      .slice(0, 200) || 'unnamed'
+  )
+}
+
+/** The bytes were stored under their hash, and by that are mended; what could not be read without them is read now. */
+async function giveAgain(tx: Transaction, sourceId: string, hash: string, name: string): Promise<BroughtIn> {
+  const [source] = await tx.select().from(sources).where(eq(sources.id, sourceId))
+  if (!source) throw notFound('The file')
+  if (source.contentHash !== hash)
+    throw new Problem(
+      422,
+      'another-file',
+      `${name} is another file than ${source.name} was. Bring it in as its newer revision instead.`,
+    )
+  await tx.update(sources).set({ damage: null, checkedAt: new Date() }).where(eq(sources.id, sourceId))
+  const lost: SourceProblem[] = ['bytes-lost', 'bytes-damaged']
+  const again = await tx
+    .update(sheets)
+    .set({ status: 'waiting', problem: null })
+    .where(and(eq(sheets.sourceId, sourceId), inArray(sheets.problem, lost)))
+    .returning({ id: sheets.id })
+  await queuePages(
+    tx,
+    sourceId,
+    again.map(({ id }) => id),
+  )
+  return { id: sourceId, known: true }
+}
+
+async function queuePages(tx: Transaction, sourceId: string, sheetIds: readonly string[]): Promise<void> {
+  for (const sheetId of sheetIds) {
+    await enqueue(tx, 'picture', { sheetId, sourceId })
+    await enqueue(tx, 'read', { sheetId, sourceId })
+  }
+}
+
+/** Tells the kind of a file by its beginning, and passes all of it on. */
+function checkedStart(stream: AsyncIterable<Uint8Array>): {
+  kind: Promise<{ kind: SourceKind; mediaType: string }>
+  bytes: AsyncIterable<Uint8Array>
+} {
+  const iterator = stream[Symbol.asyncIterator]()
+  const start = (async () => {
+    let head = new Uint8Array(0)
+    while (head.length < HEAD_BYTES) {
+      const { value, done } = await iterator.next()
+      if (done) break
+      head = new Uint8Array(Buffer.concat([head, value]))
     }
-    head = new Uint8Array(Buffer.concat([head, piece]))
-    if (head.length < MARK_WITHIN) continue
-    known = requirePdf(head)
-    yield head
+    return head
+  })()
+  const kind = start.then((head) => {
+    const found = kindOf(head)
+    if (!found) throw new SourceError('unknown-kind')
+    return found
+  })
+  async function* all() {
+    yield await start
+    for (let next = await iterator.next(); !next.done; next = await iterator.next()) yield next.value
   }
-  if (!known) {
-    requirePdf(head)
-    yield head
-  }
-}
-
-function requirePdf(head: Uint8Array): true {
-  if (!new TextDecoder('latin1').decode(head.subarray(0, 1024)).includes('%PDF-')) throw new SourceError('not-a-pdf')
-  return true
+  return { kind, bytes: all() }
 }
 
 /** Takes the password for a protected file and reads it again. */
@@ -131,14 +225,128 @@ export async function unlockSource(id: string, password: string): Promise<void> 
       .where(eq(sources.id, id))
       .returning()
     if (!source) throw notFound('The file')
-    await enqueue(tx, 'open', { sourceId: id })
+    await enqueue(tx, 'open', { sourceId: id }, LOOKED_AT)
     return source.projectId
   })
   await announce(projectId, { type: 'sources' })
 }
 
-/** Removes a file with its pages; work on it that is under way ends without a result. */
+/** Removes a file with its pages; work on it that is under way is ended. */
 export async function removeSource(id: string): Promise<void> {
-  const [source] = await database().delete(sources).where(eq(sources.id, id)).returning()
+  const source = await inTransaction(async (tx) => {
+    const [removed] = await tx.delete(sources).where(eq(sources.id, id)).returning()
+    await stopJobs(tx, id)
+    return removed
+  })
+  if (source) await announce(source.projectId, { type: 'sources' })
+}
+
+/** Ends the reading of a file: pages read so far stay, the others can be read on. */
+export async function stopReading(id: string): Promise<void> {
+  await changeReading(id, async (tx) => {
+    await tx
+      .update(sheets)
+      .set({ status: 'stopped' })
+      .where(and(eq(sheets.sourceId, id), inArray(sheets.status, ['waiting', 'reading'])))
+    await stopJobs(tx, id)
+    return 'ready'
+  })
+}
+
+/** Takes up again what was stopped. */
+export async function resumeReading(id: string): Promise<void> {
+  await changeReading(id, async (tx) => {
+    const again = await tx
+      .update(sheets)
+      .set({ status: sql`case when ${sheets.pictureHash} is null then 'waiting' else 'reading' end` })
+      .where(and(eq(sheets.sourceId, id), eq(sheets.status, 'stopped')))
+      .returning({ id: sheets.id })
+    await queuePages(
+      tx,
+      id,
+      again.map((sheet) => sheet.id),
+    )
+    return 'reading'
+  })
+}
+
+async function changeReading(id: string, work: (tx: Transaction) => Promise<'ready' | 'reading'>): Promise<void> {
+  const projectId = await inTransaction(async (tx) => {
+    const status = await work(tx)
+    const [source] = await tx.update(sources).set({ status }).where(eq(sources.id, id)).returning()
+    if (!source) throw notFound('The file')
+    return source.projectId
+  })
+  await announce(projectId, { type: 'sources' })
+}
+
+/** Puts pages before others: those whose pictures are looked at, or those whose lines are wanted now. */
+export async function prefer(
+  projectId: string,
+  sheetIds: readonly string[],
+  what: 'pictures' | 'lines',
+): Promise<void> {
+  const pending = await database()
+    .select({ id: sheets.id, sourceId: sheets.sourceId, status: sheets.status })
+    .from(sheets)
+    .innerJoin(sources, eq(sources.id, sheets.sourceId))
+    .where(
+      and(
+        eq(sources.projectId, projectId),
+        inArray(sheets.id, [...sheetIds]),
+        inArray(sheets.status, ['waiting', 'reading', 'stopped']),
+      ),
+    )
+  if (pending.length === 0) return
+  await inTransaction(async (tx) => {
+    for (const { id, sourceId, status } of pending) {
+      const job = { sheetId: id, sourceId }
+      if (what === 'lines') await enqueue(tx, 'wanted', job)
+      else if (status === 'waiting') await enqueue(tx, 'picture', job, LOOKED_AT)
+      else if (status === 'reading') await enqueue(tx, 'read', job, LOOKED_AT)
+    }
+  })
+}
+
+/** Which page of a newer file takes the place of each page of the one that it supersedes. */
+export async function matchRevision(id: string): Promise<PageMatch[]> {
+  const db = database()
+  const [source] = await db.select().from(sources).where(eq(sources.id, id))
+  if (!source) throw notFound('The file')
+  if (!source.supersedes) return []
+  const pagesOf = (sourceId: string) =>
+    db
+      .select({ id: sheets.id, number: sheets.number, signature: sheets.signature })
+      .from(sheets)
+      .where(eq(sheets.sourceId, sourceId))
+      .orderBy(asc(sheets.number))
+  return matchPages(await pagesOf(source.supersedes), await pagesOf(id))
+}
+
+/** Longest piece of a page's text shown around what was looked for. */
+const EXCERPT = 60
+
+/** Pages on which a text stands, each with the line that it stands in. */
+export async function findPages(projectId: string, text: string): Promise<{ sheetId: string; line: string }[]> {
+  const pattern = `%${text.replace(/[\\%_]/g, '\\$&')}%`
+  const rows = await database()
+    .select({ sheetId: sheets.id, words: sheets.words })
+    .from(sheets)
+    .innerJoin(sources, eq(sources.id, sheets.sourceId))
+    .where(and(eq(sources.projectId, projectId), or(ilike(sheets.words, pattern), ilike(sheets.label, pattern))))
+    .orderBy(asc(sources.createdAt), asc(sheets.number))
+  const wanted = text.toLowerCase()
+  return rows.map(({ sheetId, words }) => {
+    const line = words?.split('\n').find((each) => each.toLowerCase().includes(wanted)) ?? ''
+    const at = Math.max(0, line.toLowerCase().indexOf(wanted) - EXCERPT / 3)
+    return { sheetId, line: line.slice(at, at + EXCERPT) }
+  })
+}
+
+/** Says how many pixels to the inch a page has, in place of what its file says; null goes back to that. */
+export async function setResolution(sheetId: string, dpi: number | null): Promise<void> {
+  const [sheet] = await database().update(sheets).set({ dpiSet: dpi }).where(eq(sheets.id, sheetId)).returning()
+  if (!sheet) throw notFound('The page')
+  const [source] = await database().select().from(sources).where(eq(sources.id, sheet.sourceId))
   if (source) await announce(source.projectId, { type: 'sources' })
 }

@@ -21,7 +21,7 @@ const QUERIES = 20_000
 const bytes = new Uint8Array(readFileSync(process.argv[2]!))
 const start = performance.now()
 const file = await openSource(bytes)
-const { linework, index } = indexSheet(await file.linework(await file.page(1)))
+const { linework, index } = indexSheet(await (await file.page(1)).linework())
 const readMs = performance.now() - start
 const peakMb = process.resourceUsage().maxRSS / 1024
 

@@ -12,7 +12,7 @@ export async function readSheet(pdf: Uint8Array): Promise<ReadSheet> {
   const file = await openSource(pdf.slice())
   try {
     const page = await file.page(1)
-    return { linework: await file.linework(page), producer: file.producer, rotation: page.rotation }
+    return { linework: await page.linework(), producer: file.producer, rotation: page.rotation }
   } finally {
     await file.close()
   }

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import {
   bigint,
+  boolean,
   customType,
   doublePrecision,
   index,
@@ -12,10 +13,13 @@ import {
   timestamp,
   uniqueIndex,
 } from 'drizzle-orm/pg-core'
+import type { StatedRatio } from '@/core/fit/stated-ratio'
 import type { Change } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
-import type { Counts, PageContent, SheetLayer } from '@/core/sheet/linework'
-import type { SourceProblem } from '@/core/sheet/pdf/problem'
+import type { SourceKind } from '@/core/sheet/kinds'
+import type { Counts, PageContent } from '@/core/sheet/linework'
+import type { Print } from '@/core/sheet/print'
+import type { SourceProblem } from '@/core/sheet/problem'
 
 const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
 const now = () => timestamp({ withTimezone: true }).notNull().defaultNow()
@@ -61,6 +65,7 @@ export const sources = pgTable(
       .notNull()
       .references(() => projects.id, { onDelete: 'cascade' }),
     name: text().notNull(),
+    kind: text().$type<SourceKind>().notNull().default('pdf'),
     contentHash: text()
       .notNull()
       .references(() => contents.hash),
@@ -70,12 +75,18 @@ export const sources = pgTable(
     password: text(),
     pageCount: integer(),
     producer: text(),
+    /** The older revision of the same drawing that this one took the place of. */
+    supersedes: text(),
+    /** What is wrong with the stored bytes, found when they were last looked at. */
+    damage: text().$type<SourceProblem>(),
+    checkedAt: timestamp({ withTimezone: true }),
     createdAt: now(),
   },
   (table) => [index().on(table.projectId)],
 )
 
-export type SheetStatus = 'waiting' | 'reading' | 'ready' | 'failed'
+/** `waiting` for its picture, `reading` once it has one, `stopped` where the person stopped that. */
+export type SheetStatus = 'waiting' | 'reading' | 'ready' | 'failed' | 'stopped'
 
 /** One page of a source. */
 export const sheets = pgTable(
@@ -94,7 +105,21 @@ export const sheets = pgTable(
     problem: text().$type<SourceProblem>(),
     content: text().$type<PageContent>(),
     counts: jsonb().$type<Counts>(),
-    layers: jsonb().$type<SheetLayer[]>(),
+    /** Where the zero of the file's own coordinates lies, in points of the sheet. */
+    zeroX: doublePrecision().notNull().default(0),
+    zeroY: doublePrecision().notNull().default(0),
+    /** Pixels to the inch of a page that is an image, and whether the file states them. */
+    dpi: doublePrecision(),
+    dpiStated: boolean(),
+    /** What the person says they are instead. */
+    dpiSet: doublePrecision(),
+    print: jsonb().$type<Print>(),
+    /** The ratio that the sheet names as its own. */
+    ratio: jsonb().$type<StatedRatio>(),
+    /** All its text, for finding it. */
+    words: text(),
+    /** See core/sheet/likeness.ts. */
+    signature: jsonb().$type<number[]>(),
     pictureHash: text().references(() => contents.hash),
     lineworkHash: text().references(() => contents.hash),
   },

@@ -4,9 +4,9 @@ import { fileURLToPath } from 'node:url'
 import { Client } from 'pg'
 import type PgBoss from 'pg-boss'
 import pino from 'pino'
-import { SourceError } from '@/core/sheet/pdf/problem'
+import { SourceError } from '@/core/sheet/problem'
 import { databaseUrl, pool } from '../database/client'
-import { JOB_NAMES, JOBS_CHANNEL, type JobName, startedQueue } from '../jobs'
+import { JOB_NAMES, JOBS_CHANNEL, type JobName, STOP, startedQueue } from '../jobs'
 import { failJob, type JobRequest } from './read-job'
 
 /**
@@ -23,6 +23,7 @@ const log = pino({ name: 'reader', level: process.env.CALQUE_LOG ?? 'warn' })
 
 class Reader {
   private child: ChildProcess | null = null
+  private current: { sourceId: string; end: () => void } | null = null
 
   /** Does a job in the child. @throws SourceError where the child had to be ended, Error where we failed ourselves */
   async run(request: JobRequest): Promise<void> {
@@ -33,6 +34,7 @@ class Reader {
       ended = problem
       child.kill('SIGKILL')
     }
+    this.current = { sourceId: request.data.sourceId, end: () => end('stopped') }
     const slow = setTimeout(() => end('too-slow'), PAGE_SECONDS * 1000)
     const watch = setInterval(() => residentMb(child.pid) > PAGE_MEMORY_MB && end('out-of-memory'), 500)
     try {
@@ -47,9 +49,15 @@ class Reader {
         child.send(request, (error) => error && gone())
       })
     } finally {
+      this.current = null
       clearTimeout(slow)
       clearInterval(watch)
     }
+  }
+
+  /** Ends what is being done for a source, if it is. */
+  stopFor(sourceId: string): void {
+    if (this.current?.sourceId === sourceId) this.current.end()
   }
 
   async warm(): Promise<void> {
@@ -129,14 +137,16 @@ const wakened = () => {
 
 async function listen(): Promise<void> {
   const client = new Client({ connectionString: databaseUrl() })
-  client.on('notification', () => wake())
+  client.on('notification', ({ payload }) => {
+    if (!payload?.startsWith(STOP)) return wake()
+    for (const reader of readers) reader.stopFor(payload.slice(STOP.length))
+  })
   client.on('error', () => setTimeout(() => listen().catch(() => undefined), LOOK_EVERY_MS))
   await client.connect()
   await client.query(`listen ${JOBS_CHANNEL}`)
 }
-await listen()
-
 const readers = Array.from({ length: READERS }, () => new Reader())
+await listen()
 // Whoever brings in the first file should not wait for them to load.
 await Promise.all(readers.map((reader) => reader.warm()))
 for (const signal of ['SIGINT', 'SIGTERM'] as const)

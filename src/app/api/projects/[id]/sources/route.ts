@@ -1,19 +1,24 @@
 import { object, string } from 'yup'
+import { idSchema } from '@/core/model/fields'
 import { Problem } from '@/server/problem'
 import { addSource, listSources, UPLOAD_LIMIT_MB } from '@/server/sources'
 import { answer, check } from '../../../answer'
 import { type IdContext, idParams } from '../../../fields'
 
-const uploadQuery = object({ name: string().trim().min(1).max(200).required('say the name of the file') }).noUnknown()
+const uploadQuery = object({
+  name: string().trim().min(1).max(1000).required('say the name of the file'),
+  supersedes: idSchema,
+  again: idSchema,
+}).noUnknown()
 
 export const GET = (_: Request, { params }: IdContext) =>
   answer(async () => listSources((await check(await params, idParams)).id))
 
-/** Takes a file as the body of the request; its name comes as `?name=`. */
+/** Takes a file as the body of the request; its name comes as `?name=`, what it supersedes or gives again beside it. */
 export const POST = (request: Request, { params }: IdContext) =>
   answer(async () => {
     const { id } = await check(await params, idParams)
-    const { name } = await check(Object.fromEntries(new URL(request.url).searchParams), uploadQuery)
+    const { name, ...options } = await check(Object.fromEntries(new URL(request.url).searchParams), uploadQuery)
     if (Number(request.headers.get('content-length') ?? 0) > UPLOAD_LIMIT_MB << 20)
       throw new Problem(
         413,
@@ -21,5 +26,6 @@ export const POST = (request: Request, { params }: IdContext) =>
         `${name} is larger than ${UPLOAD_LIMIT_MB} MB. Save only the pages that are needed to a PDF of their own and bring in that.`,
       )
     const body = request.body ?? new Blob([]).stream()
-    return Response.json(await addSource(id, name, body as unknown as AsyncIterable<Uint8Array>), { status: 201 })
+    const brought = await addSource(id, name, body as unknown as AsyncIterable<Uint8Array>, options)
+    return Response.json(brought, { status: brought.known ? 200 : 201 })
   })

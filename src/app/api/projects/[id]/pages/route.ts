@@ -1,0 +1,14 @@
+import { object, string } from 'yup'
+import { findPages } from '@/server/sources'
+import { answer, check } from '../../../answer'
+import { type IdContext, idParams } from '../../../fields'
+
+const findQuery = object({ text: string().trim().min(1).max(200).required('say the text to look for') }).noUnknown()
+
+/** Pages on which a text stands. */
+export const GET = (request: Request, { params }: IdContext) =>
+  answer(async () => {
+    const { id } = await check(await params, idParams)
+    const { text } = await check(Object.fromEntries(new URL(request.url).searchParams), findQuery)
+    return findPages(id, text)
+  })

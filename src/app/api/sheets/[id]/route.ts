@@ -1,0 +1,14 @@
+import { number, object } from 'yup'
+import { setResolution } from '@/server/sources'
+import { answer, bodyOf, check } from '../../answer'
+import { type IdContext, idParams } from '../../fields'
+
+const resolutionBody = object({ dpi: number().min(1).max(10_000).nullable().defined() }).noUnknown()
+
+/** Overrules the resolution of a page that is an image. */
+export const PATCH = (request: Request, { params }: IdContext) =>
+  answer(async () => {
+    const { id } = await check(await params, idParams)
+    const { dpi } = await bodyOf(request, resolutionBody)
+    return setResolution(id, dpi)
+  })

@@ -1,0 +1,18 @@
+import { object, string } from 'yup'
+import { resumeReading, stopReading } from '@/server/sources'
+import { answer, bodyOf, check } from '../../../answer'
+import { type IdContext, idParams } from '../../../fields'
+
+const stateBody = object({
+  state: string()
+    .oneOf(['stopped', 'going'] as const)
+    .required(),
+}).noUnknown()
+
+/** Stops the reading of a file's pages, or takes it up again. */
+export const POST = (request: Request, { params }: IdContext) =>
+  answer(async () => {
+    const { id } = await check(await params, idParams)
+    const { state } = await bodyOf(request, stateBody)
+    return state === 'stopped' ? stopReading(id) : resumeReading(id)
+  })

@@ -1,0 +1,1 @@
+ALTER TABLE "sheet" DROP COLUMN "layers";

@@ -1,0 +1,99 @@
+import sharp, { type Metadata } from 'sharp'
+import type { Linework } from '@/core/sheet/linework'
+import { SourceError } from '@/core/sheet/problem'
+import { MOST_PIXELS, makePyramid } from '../make-pyramid'
+import { type Opener, PICTURE_PX, type SheetFile, type SheetPage } from '../sheet-file'
+
+/** What an image without a resolution is taken for: the usual one of a scanned plan. */
+const USUAL_DPI = 200
+
+const OPEN = { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true } as const
+
+// Decoded images are large and are not asked for twice.
+sharp.cache(false)
+
+/** PNG, JPEG, WebP and TIFF, each page of it a sheet. */
+export const openImage: Opener = async (bytes) => new ImageFile(bytes, await metadataOf(bytes, 0))
+
+class ImageFile implements SheetFile {
+  readonly producer = ''
+  readonly pageCount: number
+
+  constructor(
+    private readonly bytes: Uint8Array,
+    private readonly first: Metadata,
+  ) {
+    this.pageCount = first.format === 'tiff' ? (first.pages ?? 1) : 1
+  }
+
+  async names(): Promise<readonly (string | null)[]> {
+    return Array.from({ length: this.pageCount }, () => null)
+  }
+
+  async page(number: number): Promise<SheetPage> {
+    if (number < 1 || number > this.pageCount) throw new SourceError('no-such-page')
+    const found = number === 1 ? this.first : await metadataOf(this.bytes, number - 1)
+    const { bytes } = this
+    const turned = (found.orientation ?? 1) >= 5
+    const [widthPx, heightPx] = turned ? [found.height, found.width] : [found.width, found.height]
+    const dpi = found.density && found.density > 1 ? found.density : USUAL_DPI
+    const [widthPt, heightPt] = [(widthPx * 72) / dpi, (heightPx * 72) / dpi]
+    const open = () => sharp(bytes, { ...OPEN, page: number - 1 }).autoOrient()
+    const map = [widthPt, 0, 0, heightPt, 0, 0] as const
+    return {
+      number,
+      widthPt,
+      heightPt,
+      rotation: 0,
+      resolution: { dpi, stated: dpi === found.density },
+      zeroPt: { x: 0, y: 0 },
+      linework: async () => imageLinework({ widthPt, heightPt }, { map, widthPx, heightPx, layer: -1, flags: 0 }),
+      picture: () =>
+        orBroken(
+          open()
+            .flatten({ background: '#ffffff' })
+            .resize(PICTURE_PX, PICTURE_PX, { fit: 'inside', withoutEnlargement: true })
+            .jpeg({ quality: 88 })
+            .toBuffer(),
+        ),
+      print: async () => ({
+        pdf: null,
+        tiles: [{ pyramid: await orBroken(makePyramid(open(), found.bitsPerSample === 1)), map }],
+      }),
+    }
+  }
+
+  async close(): Promise<void> {}
+}
+
+async function metadataOf(bytes: Uint8Array, page: number): Promise<Metadata> {
+  const found = await orBroken(sharp(bytes, { ...OPEN, limitInputPixels: false, page }).metadata())
+  if (!(found.width > 0 && found.height > 0)) throw new SourceError('broken-image')
+  if (found.width * found.height > MOST_PIXELS) throw new SourceError('too-many-pixels')
+  return found
+}
+
+async function orBroken<T>(work: Promise<T>): Promise<T> {
+  try {
+    return await work
+  } catch (error) {
+    throw new SourceError(/pixel limit/i.test((error as Error).message) ? 'too-many-pixels' : 'broken-image', error)
+  }
+}
+
+/** The linework of a page that is nothing but an image. */
+function imageLinework(size: Pick<Linework, 'widthPt' | 'heightPt'>, placement: Linework['images'][number]): Linework {
+  return {
+    ...size,
+    segments: new Float32Array(0),
+    segmentFlags: new Uint8Array(0),
+    segmentStyles: new Uint32Array(0),
+    curves: new Float32Array(0),
+    curveFlags: new Uint8Array(0),
+    curveStyles: new Uint32Array(0),
+    styles: [],
+    text: [],
+    images: [placement],
+    layers: [],
+  }
+}

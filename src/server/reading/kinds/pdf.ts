@@ -1,0 +1,151 @@
+import type { Affine } from '@/core/geometry/affine'
+import { isVisible, type Linework } from '@/core/sheet/linework'
+import { findLargeImages, type LargeImage, standsFor, withoutLargeImages } from '@/core/sheet/pdf/large-images'
+import type { PdfFile, PdfPage } from '@/core/sheet/pdf/open'
+import { SourceError } from '@/core/sheet/problem'
+import { MOST_PIXELS } from '../make-pyramid'
+import { type Opener, PICTURE_PX, type PrintParts, type SheetFile, type SheetPage } from '../sheet-file'
+import { openPdf, PDF_ASSETS } from './pdf-runtime'
+
+export const openPdfFile: Opener = async (bytes, { password }) => {
+  const large = findLargeImages(bytes)
+  const lean = large.length > 0 ? withoutLargeImages(bytes, large) : null
+  // pdf.js takes its bytes over; where large images were taken out, they are needed again.
+  const file = await openPdf(lean ? lean.slice() : bytes, { assets: PDF_ASSETS, password })
+  return new PdfSheetFile(file, lean ? { large, lean, bytes } : null)
+}
+
+/** Loaded only for files that hold large images. */
+const scanReader = () => import('./scan-pixels')
+
+/** A file with its large images taken out, and what they were. */
+interface Scans {
+  readonly large: readonly LargeImage[]
+  readonly lean: Uint8Array
+  readonly bytes: Uint8Array
+}
+
+class PdfSheetFile implements SheetFile {
+  constructor(
+    private readonly file: PdfFile,
+    private readonly scans: Scans | null,
+  ) {}
+
+  get pageCount(): number {
+    return this.file.pageCount
+  }
+
+  get producer(): string {
+    return this.file.producer
+  }
+
+  names(): Promise<readonly (string | null)[]> {
+    return this.file.names()
+  }
+
+  async page(number: number): Promise<SheetPage> {
+    return new PdfSheetPage(this.file, await this.file.page(number), this.scans)
+  }
+
+  close(): Promise<void> {
+    return this.file.close()
+  }
+}
+
+/** A large image where it lies on a page. */
+interface PlacedScan {
+  readonly image: LargeImage
+  readonly map: Affine
+}
+
+class PdfSheetPage implements SheetPage {
+  readonly number: number
+  readonly widthPt: number
+  readonly heightPt: number
+  readonly rotation: number
+  readonly resolution = null
+  readonly zeroPt = { x: 0, y: 0 }
+  private read: Promise<{ linework: Linework; placed: readonly PlacedScan[] }> | null = null
+
+  constructor(
+    private readonly file: PdfFile,
+    private readonly page: PdfPage,
+    private readonly scans: Scans | null,
+  ) {
+    const { number, space, rotation } = page
+    this.number = number
+    this.widthPt = space.widthPt
+    this.heightPt = space.heightPt
+    this.rotation = rotation
+  }
+
+  async linework(): Promise<Linework> {
+    return (await this.whole()).linework
+  }
+
+  async picture(): Promise<Uint8Array> {
+    const { createCanvas, loadImage } = await import('@napi-rs/canvas')
+    const placed = this.scans ? (await this.whole()).placed : []
+    const whole = this.page.page.getViewport({ scale: 1 })
+    const scale = PICTURE_PX / Math.max(whole.width, whole.height)
+    const viewport = this.page.page.getViewport({ scale })
+    const canvas = createCanvas(Math.max(1, Math.round(viewport.width)), Math.max(1, Math.round(viewport.height)))
+    await this.page.page.render({ canvas: canvas as unknown as HTMLCanvasElement, viewport, background: '#ffffff' })
+      .promise
+    if (placed.length > 0) {
+      const context = canvas.getContext('2d')
+      // What else the page draws lies dark on the scan.
+      context.globalCompositeOperation = 'multiply'
+      for (const { image, map } of placed) {
+        const small = await (await scanReader()).pictureOf(this.scans!.bytes, this.number, image)
+        const [a, b, c, d, e, f] = map
+        context.setTransform(
+          a * scale,
+          -b * scale,
+          -c * scale,
+          d * scale,
+          (e + c) * scale,
+          canvas.height - (f + d) * scale,
+        )
+        context.drawImage(await loadImage(small), 0, 0, 1, 1)
+      }
+    }
+    return new Uint8Array(await canvas.encode('jpeg', 88))
+  }
+
+  async print(): Promise<PrintParts> {
+    const { linework, placed } = await this.whole()
+    if (!this.scans || placed.length === 0) return { pdf: 'source', tiles: [] }
+    const tiles = []
+    for (const { image, map } of placed)
+      tiles.push({ map, pyramid: await (await scanReader()).pyramidOf(this.scans.bytes, this.number, image) })
+    return { pdf: isOnlyScans(linework, placed) ? null : this.scans.lean, tiles }
+  }
+
+  /** The page’s linework, read once, with large images at their own size again. */
+  private whole(): Promise<{ linework: Linework; placed: readonly PlacedScan[] }> {
+    this.read ??= this.file.linework(this.page).then((linework) => {
+      const placed: PlacedScan[] = []
+      const images = linework.images.map((placement) => {
+        const image = this.scans && standsFor(this.scans.large, placement.widthPx, placement.heightPx)
+        if (!image) return placement
+        if (image.widthPx * image.heightPx > MOST_PIXELS) throw new SourceError('too-many-pixels')
+        if (isVisible(placement.flags)) placed.push({ image, map: placement.map })
+        return { ...placement, widthPx: image.widthPx, heightPx: image.heightPx }
+      })
+      return { linework: { ...linework, images }, placed }
+    })
+    return this.read
+  }
+}
+
+/** Whether a page shows nothing but its large images. */
+function isOnlyScans(linework: Linework, placed: readonly PlacedScan[]): boolean {
+  const images = linework.images.filter(({ flags }) => isVisible(flags)).length
+  return (
+    images === placed.length &&
+    !linework.segmentFlags.some(isVisible) &&
+    !linework.curveFlags.some(isVisible) &&
+    !linework.text.some(({ flags }) => isVisible(flags))
+  )
+}
