@@ -13,6 +13,7 @@ import { goTo, useBench } from './bench-store'
 import { showAll } from './board/show'
 import { whenSized } from './board/view'
 import { PageWall } from './bring-in/PageWall'
+import { followPlacing } from './bring-in/place-sheets'
 import { bringInFiles } from './bring-in/uploads'
 import { Bench } from './panels/Bench'
 import { Card } from './panels/Card'
@@ -59,6 +60,8 @@ export function Studio({ projectId }: { projectId: string }) {
       stop()
     }
   }, [projectId])
+
+  useEffect(followPlacing, [])
 
   const drop = useDropzone({ onDrop: (files) => void bringInFiles(projectId, files), noClick: true, noKeyboard: true })
 

@@ -1,6 +1,9 @@
 import type { Change, KeptChange } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
-import type { Counts, PageContent } from '@/core/sheet/linework'
+import type { SheetView, SourceView } from '@/core/project/views'
+import type { PageMatch } from '@/core/sheet/likeness'
+
+export type { SheetView, SourceView }
 
 /** The server as the studio sees it, over HTTP. */
 
@@ -11,31 +14,6 @@ export interface ProjectSummary {
   underlays: number
   elements: number
   pictureHash: string | null
-}
-
-export interface SheetView {
-  id: string
-  number: number
-  label: string | null
-  widthPt: number
-  heightPt: number
-  status: 'waiting' | 'reading' | 'ready' | 'failed'
-  problem: string | null
-  content: PageContent | null
-  counts: Counts | null
-  pictureHash: string | null
-  lineworkHash: string | null
-}
-
-export interface SourceView {
-  id: string
-  name: string
-  status: 'waiting' | 'reading' | 'ready' | 'locked' | 'failed'
-  problem: string | null
-  contentHash: string
-  pageCount: number | null
-  password: string | null
-  sheets: SheetView[]
 }
 
 export interface ProjectSnapshot {
@@ -93,6 +71,14 @@ export const api = {
   sources: (projectId: string) => call<SourceView[]>(`/api/projects/${projectId}/sources`),
   unlock: (sourceId: string, password: string) =>
     call<void>(`/api/sources/${sourceId}/password`, send('POST', { password })),
+  stopReading: (sourceId: string) => call<void>(`/api/sources/${sourceId}/reading`, send('POST', { state: 'stopped' })),
+  resumeReading: (sourceId: string) => call<void>(`/api/sources/${sourceId}/reading`, send('POST', { state: 'going' })),
+  matches: (sourceId: string) => call<PageMatch[]>(`/api/sources/${sourceId}/matches`),
+  prefer: (projectId: string, sheetIds: readonly string[], what: 'pictures' | 'lines') =>
+    call<void>(`/api/projects/${projectId}/preferred`, send('POST', { sheetIds, what })),
+  findPages: (projectId: string, text: string) =>
+    call<{ sheetId: string; line: string }[]>(`/api/projects/${projectId}/pages?text=${encodeURIComponent(text)}`),
+  setResolution: (sheetId: string, dpi: number | null) => call<void>(`/api/sheets/${sheetId}`, send('PATCH', { dpi })),
   removeSource: (sourceId: string) => call<void>(`/api/sources/${sourceId}`, send('DELETE')),
   keepChange: (projectId: string, change: Change) =>
     call<{ revision: number }>(`/api/projects/${projectId}/changes`, send('POST', change)),
@@ -102,26 +88,38 @@ export const api = {
     call<KeptChange[]>(`/api/projects/${projectId}/changes?before=${revision}`),
 }
 
+/** What a file is sent as, beside a new one: the newer revision of a source, or its bytes once more. */
+export interface SendAs {
+  readonly supersedes?: string
+  readonly again?: string
+}
+
 export interface Upload {
-  readonly done: Promise<{ id: string }>
+  /** `known` where the project had the same file already. */
+  readonly done: Promise<{ id: string; known: boolean }>
   stop(): void
 }
 
 /** Sends a file, telling how far it is (0 to 1). XMLHttpRequest, since fetch does not tell. */
-export function uploadSource(projectId: string, file: File, onProgress: (part: number) => void): Upload {
+export function uploadSource(
+  projectId: string,
+  file: File,
+  sendAs: SendAs,
+  onProgress: (part: number) => void,
+): Upload {
   const request = new XMLHttpRequest()
-  const done = new Promise<{ id: string }>((resolve, reject) => {
+  const done = new Promise<{ id: string; known: boolean }>((resolve, reject) => {
     request.upload.onprogress = ({ loaded, total }) => onProgress(total > 0 ? loaded / total : 0)
     request.onerror = () =>
       reject(new OfflineError(`${file.name} was not sent: the server does not answer. Try again.`))
     request.onabort = () => reject(new DOMException('stopped', 'AbortError'))
     request.onload = () => {
       const body = JSON.parse(request.responseText || '{}') as Record<string, unknown>
-      if (request.status < 300) resolve(body as { id: string })
+      if (request.status < 300) resolve(body as { id: string; known: boolean })
       else
         reject(new ApiError(request.status, String(body.detail ?? `${file.name} could not be taken. Try again.`), body))
     }
-    request.open('POST', `/api/projects/${projectId}/sources?name=${encodeURIComponent(file.name)}`)
+    request.open('POST', `/api/projects/${projectId}/sources?${new URLSearchParams({ name: file.name, ...sendAs })}`)
     request.send(file)
   })
   return { done, stop: () => request.abort() }

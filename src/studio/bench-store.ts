@@ -16,6 +16,12 @@ export interface BenchState {
   /** Whether the sheet is looked at through the model: a held key. */
   readonly seeThrough: boolean
   readonly keysOpen: boolean
+  /** The underlay that is pointed at, on the board or in the stack. */
+  readonly pointed: string | null
+  /** Underlays that are looked at alone; null for all that are shown. */
+  readonly solo: readonly string[] | null
+  /** Whether the card tells of the picked sheets rather than of the step. */
+  readonly sheetCard: boolean
 }
 
 export const useBench = create<BenchState>(() => ({
@@ -23,10 +29,13 @@ export const useBench = create<BenchState>(() => ({
   tool: 'look',
   session: EMPTY_SESSION,
   selection: [],
-  choices: { wallThicknessMm: 300, tracedLine: 'left' },
+  choices: { wallThicknessMm: 300, tracedLine: 'left', cropShape: 'rectangle' },
   cardOpen: true,
   seeThrough: false,
   keysOpen: false,
+  pointed: null,
+  solo: null,
+  sheetCard: false,
 }))
 
 const { getState: get, setState: set } = useBench
@@ -41,16 +50,25 @@ const FIRST_TOOL: Record<Step, ToolName> = {
 }
 
 export function goTo(step: Step): void {
-  set({ step, tool: FIRST_TOOL[step], session: EMPTY_SESSION, cardOpen: true })
+  set({ step, tool: FIRST_TOOL[step], session: EMPTY_SESSION, cardOpen: true, sheetCard: false })
 }
 
 export function takeTool(tool: ToolName): void {
   const { steps } = toolNamed(tool)
   const { step } = get()
-  set({ tool, session: EMPTY_SESSION, step: steps.includes(step) ? step : steps[0]! })
+  set({ tool, session: EMPTY_SESSION, step: steps.includes(step) ? step : (steps[0] ?? step) })
 }
 
 export const select = (selection: readonly string[]): void => set({ selection })
+
+export const pointAt = (pointed: string | null): void => {
+  if (get().pointed !== pointed) set({ pointed })
+}
+
+/** Opens the card of sheets, with these picked. */
+export const showSheetCard = (selection: readonly string[]): void => set({ selection, sheetCard: true, cardOpen: true })
+
+export const lookAlone = (solo: readonly string[] | null): void => set({ solo })
 
 export const setChoices = (choices: Partial<Choices>): void => set({ choices: { ...get().choices, ...choices } })
 
@@ -69,9 +87,10 @@ export function updateSession(change: Partial<Omit<Session, 'cursor'>>): void {
 }
 
 /** Takes in what a tool made of a click, Enter or undo. The mouse stays where it is. */
-export function takeOutcome({ session, say }: Outcome): void {
+export function takeOutcome({ session, say, done }: Outcome): void {
   const { raw, held } = get().session
-  updateSession({ ...session, raw, held })
+  if (done) takeTool('look')
+  else updateSession({ ...session, raw, held })
   if (say) tell(say)
 }
 

@@ -56,6 +56,8 @@ export const theme = createTheme({
     MuiOutlinedInput: {
       styleOverrides: { root: { backgroundColor: palette.paper }, input: { fontFamily: mono, paddingBlock: 7 } },
     },
+    MuiSelect: { styleOverrides: { select: { fontFamily: sans } } },
+    MuiToggleButton: { styleOverrides: { root: { textTransform: 'none', whiteSpace: 'nowrap' } } },
     MuiDialog: { styleOverrides: { paper: { border: `1px solid ${palette.line}` } } },
     MuiCssBaseline: {
       styleOverrides: {

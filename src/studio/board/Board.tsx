@@ -7,11 +7,14 @@ import { apply } from '@/core/geometry/affine'
 import { isInside } from '@/core/geometry/polygon'
 import type { Point } from '@/core/geometry/vector'
 import { placementMap } from '@/core/model/underlay/placement'
+import type { Underlay } from '@/core/model/underlay/schema'
 import { wallOutlines } from '@/core/model/wall/joins'
-import { select, takeOutcome, toolContext, updateSession, useBench } from '../bench-store'
-import { settingsOf, underlaysOf, useProject } from '../project/store'
+import { pointAt as pointTo, select, takeOutcome, toolContext, updateSession, useBench } from '../bench-store'
+import { settingsOf, useProject } from '../project/store'
+import { underlaysInSight } from '../sheets/in-sight'
 import { useSheetData } from '../sheets/sheet-data'
 import { useSheetPictures } from '../sheets/sheet-pictures'
+import { useTiles } from '../sheets/tiles'
 import { sheetOf, useSheets } from '../sheets/use-sheets'
 import { toolNamed } from '../tools/registry'
 import { type BoardPoint, CATCH_RADIUS_PX, type CatchSurroundings, catchOnBoard, indexModel } from './catch-on-board'
@@ -20,10 +23,24 @@ import { Loupe } from './Loupe'
 import { paintCursor } from './painters/cursor'
 import { paintDimensions } from './painters/dimensions'
 import { paintGround } from './painters/ground'
-import { paintSheet } from './painters/sheets'
+import { edgeOf, paintSheet } from './painters/sheets'
 import { paintWalls } from './painters/walls'
 import { useBoardPointer } from './use-board-pointer'
 import { resize, toPlane, useView } from './view'
+
+/** The uppermost sheet at a place of the plane. */
+function sheetAt(at: Point, wanted: (underlay: Underlay) => boolean = () => true): Underlay | undefined {
+  const { sources } = useProject.getState()
+  return underlaysInSight().findLast((underlay) => {
+    const found = sheetOf(sources, underlay.sheetId)
+    if (!found || !underlay.visible || !wanted(underlay)) return false
+    const map = placementMap(underlay.placement)
+    return isInside(
+      edgeOf(underlay, found.sheet).map((p) => apply(map, p)),
+      at,
+    )
+  })
+}
 
 /** The work plane with everything on it. Konva holds the layers; our painters draw only what shows. */
 export function Board() {
@@ -57,6 +74,7 @@ export function Board() {
       useView.subscribe(all),
       useProject.subscribe(all),
       useSheetPictures.subscribe(() => sheetLayer.current?.batchDraw()),
+      useTiles.subscribe(() => sheetLayer.current?.batchDraw()),
       useBench.subscribe((now, before) => (now.session === before.session ? all() : toolLayer.current?.batchDraw())),
     ]
     void document.fonts?.ready.then(all)
@@ -67,7 +85,7 @@ export function Board() {
 
   const surroundings = (): CatchSurroundings => {
     const { sources } = useProject.getState()
-    return { underlays: underlaysOf(records), sources, sheets: useSheetData.getState().byHash, model }
+    return { underlays: underlaysInSight(), sources, sheets: useSheetData.getState().byHash, model }
   }
 
   const pointAt = (screen: Point): BoardPoint => {
@@ -79,30 +97,14 @@ export function Board() {
     const at = toPlane(useView.getState(), screen)
     const wall = [...outlines].reverse().find(([, outline]) => isInside(outline, at))
     if (wall) return select([wall[0]])
-    const { sources } = useProject.getState()
-    const sheet = underlaysOf(records)
-      .reverse()
-      .find((underlay) => {
-        const found = sheetOf(sources, underlay.sheetId)
-        if (!found || !underlay.visible || underlay.locked) return false
-        const { widthPt, heightPt } = found.sheet
-        const edge = [
-          { x: 0, y: 0 },
-          { x: widthPt, y: 0 },
-          { x: widthPt, y: heightPt },
-          { x: 0, y: heightPt },
-        ]
-        return isInside(
-          edge.map((p) => apply(placementMap(underlay.placement), p)),
-          at,
-        )
-      })
+    const sheet = sheetAt(at, ({ locked }) => !locked)
     select(sheet ? [sheet.id] : [])
   }
 
   const pointer = useBoardPointer({
     move: (screen) => {
-      if (toolNamed(useBench.getState().tool).places) updateSession({ raw: pointAt(screen) })
+      if (toolNamed(useBench.getState().tool).places) return updateSession({ raw: pointAt(screen) })
+      pointTo(sheetAt(toPlane(useView.getState(), screen))?.id ?? null)
     },
     click: (screen) => {
       const tool = toolNamed(useBench.getState().tool)
@@ -112,6 +114,7 @@ export function Board() {
       takeOutcome(tool.click(session, session.cursor!, toolContext()))
     },
     leave: () => {
+      pointTo(null)
       if (useBench.getState().session.raw) updateSession({ raw: null })
     },
   })
@@ -134,21 +137,16 @@ export function Board() {
             sceneFunc={(konva) => {
               const canvas = konva._context
               const view = useView.getState()
-              const { records: now, sources } = useProject.getState()
-              const { selection } = useBench.getState()
+              const { sources } = useProject.getState()
+              const { selection, pointed } = useBench.getState()
               paintGround(canvas, view)
               const pictures = useSheetPictures.getState().byUnderlay
-              for (const underlay of underlaysOf(now)) {
+              for (const underlay of underlaysInSight()) {
                 const found = sheetOf(sources, underlay.sheetId)
-                if (found && underlay.visible)
-                  paintSheet(
-                    canvas,
-                    view,
-                    underlay,
-                    found.sheet,
-                    pictures.get(underlay.id),
-                    selection.includes(underlay.id),
-                  )
+                if (!found || !underlay.visible) continue
+                const { id } = underlay
+                const standing = selection.includes(id) ? 'picked' : pointed === id ? 'pointed' : 'plain'
+                paintSheet(canvas, view, underlay, found.source, found.sheet, pictures.get(id), standing)
               }
             }}
           />
@@ -174,7 +172,7 @@ export function Board() {
               const { step, tool, session } = useBench.getState()
               const now = useProject.getState().records
               const context = toolContext()
-              if (step === 'fit' || step === 'check') paintDimensions(canvas, view, underlaysOf(now), settingsOf(now))
+              if (step === 'fit' || step === 'check') paintDimensions(canvas, view, underlaysInSight(), settingsOf(now))
               toolNamed(tool).paint(canvas, session, view, context)
               if (session.cursor && toolNamed(tool).places) paintCursor(canvas, view, session.cursor)
             }}

@@ -5,10 +5,12 @@ import { apply, invert } from '@/core/geometry/affine'
 import type { Point } from '@/core/geometry/vector'
 import { placementMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
-import type { CatchIndex } from '@/core/snap/catch-index'
+import type { IndexedSheet } from '@/core/sheet/binary'
 import { useBench } from '../bench-store'
-import { underlaysOf, useProject } from '../project/store'
+import { useProject } from '../project/store'
+import { underlaysInSight } from '../sheets/in-sight'
 import { useSheetPictures } from '../sheets/sheet-pictures'
+import { limitsOf } from '../sheets/shown'
 import { sheetOf } from '../sheets/use-sheets'
 import { toolNamed } from '../tools/registry'
 import type { CatchSurroundings } from './catch-on-board'
@@ -60,16 +62,16 @@ function paint(element: HTMLCanvasElement, cursor: Cursor, { sheets }: CatchSurr
   canvas.setTransform(2, 0, 0, 2, 0, 0)
   canvas.fillStyle = palette.paper
   canvas.fillRect(0, 0, SIZE_PX, SIZE_PX)
-  const { records, sources } = useProject.getState()
+  const { sources } = useProject.getState()
   const pictures = useSheetPictures.getState().byUnderlay
-  for (const underlay of underlaysOf(records)) {
+  for (const underlay of underlaysInSight()) {
     const found = sheetOf(sources, underlay.sheetId)
     if (!found || !underlay.visible) continue
     const sheet = found.sheet.lineworkHash ? sheets.get(found.sheet.lineworkHash) : undefined
     // Lines can be drawn sharply at any size; a magnified picture is only for what has none.
     if (!sheet || found.sheet.content !== 'vector')
-      paintSheet(canvas, view, underlay, found.sheet, pictures.get(underlay.id), false)
-    if (sheet) paintLines(canvas, view, underlay, sheet.index)
+      paintSheet(canvas, view, underlay, found.source, found.sheet, pictures.get(underlay.id), 'plain')
+    if (sheet) paintLines(canvas, view, underlay, sheet)
   }
   canvas.strokeStyle = palette.red
   canvas.lineWidth = 1.25
@@ -88,16 +90,18 @@ function paint(element: HTMLCanvasElement, cursor: Cursor, { sheets }: CatchSurr
 }
 
 /** The lines of a sheet that come into view. */
-function paintLines(canvas: CanvasRenderingContext2D, view: View, { placement }: Underlay, index: CatchIndex): void {
+function paintLines(canvas: CanvasRenderingContext2D, view: View, underlay: Underlay, sheet: IndexedSheet): void {
+  const { placement } = underlay
   const map = placementMap(placement)
   const back = invert(map)
   if (!back) return
   const reach = Math.hypot(view.width, view.height) / 2 / (view.pxPerMm * placement.mmPerPt)
   const screen = (p: Point) => toScreen(view, apply(map, p))
+  const { admits } = limitsOf(sheet, underlay)
   canvas.strokeStyle = palette.ink
   canvas.lineWidth = 1
   canvas.beginPath()
-  for (const { start, end, curve } of index.within(apply(back, view.center), reach, MOST_LINES)) {
+  for (const { start, end, curve } of sheet.index.within(apply(back, view.center), reach, MOST_LINES, admits)) {
     const [a, b] = [screen(start), screen(end)]
     canvas.moveTo(a.x, a.y)
     if (curve) {

@@ -1,5 +1,6 @@
 import { apply, invert } from '@/core/geometry/affine'
 import { flattenCubic } from '@/core/geometry/bezier'
+import { isInside } from '@/core/geometry/polygon'
 import { distance, type Point } from '@/core/geometry/vector'
 import type { ProjectRecord } from '@/core/model/registry'
 import { placementMap } from '@/core/model/underlay/placement'
@@ -9,6 +10,7 @@ import type { IndexedSheet } from '@/core/sheet/binary'
 import { type Caught, catchAt } from '@/core/snap/catch'
 import { CatchIndex } from '@/core/snap/catch-index'
 import type { SourceView } from '../api'
+import { limitsOf } from '../sheets/shown'
 import { sheetOf } from '../sheets/use-sheets'
 
 /** How near the cursor must come, in CSS pixels. */
@@ -59,7 +61,7 @@ export function catchOnBoard(at: Point, radiusMm: number, around: CatchSurroundi
     const back = invert(map)
     if (!sheet || !back) continue
     const { mmPerPt } = underlay.placement
-    const caught = catchAt(sheet.index, apply(back, at), radiusMm / mmPerPt)
+    const caught = catchAt(sheet.index, apply(back, at), radiusMm / mmPerPt, limitsOf(sheet, underlay))
     if (!caught) continue
     const place = apply(map, caught.point)
     const score = scoreOf(caught, distance(place, at) / radiusMm)
@@ -77,13 +79,17 @@ const scoreOf = (caught: Caught, away: number): number => (caught.word === 'on l
 const chords = (caught: Caught): Point[][] =>
   caught.lines.map(({ start, end, curve }) => (curve ? flattenCubic(curve, 0.1) : [start, end]))
 
-/** Why nothing on the sheets can be caught here, in words; null where it can. */
-export function whyNothing({ underlays, sources, sheets }: Omit<CatchSurroundings, 'model'>): string | null {
+/** Why nothing on the sheets can be caught at a place, in words; null where it can. */
+export function whyNothing(
+  { underlays, sources, sheets }: Omit<CatchSurroundings, 'model'>,
+  at: Point | null,
+): string | null {
   const shown = underlays.filter(({ visible }) => visible)
   if (underlays.length === 0) return 'no sheet yet'
   if (shown.length === 0) return 'all sheets are hidden'
   const on = shown.filter(({ catching }) => catching)
   if (on.length === 0) return 'catching is off for every shown sheet'
+  if (at && on.every((underlay) => isCroppedAway(underlay, at))) return 'the sheet is cropped away here'
   const found = on.map(({ sheetId }) => sheetOf(sources, sheetId)?.sheet)
   if (found.every((sheet) => sheet?.content === 'image')) return 'the sheet is an image: no lines to catch'
   if (
@@ -93,6 +99,11 @@ export function whyNothing({ underlays, sources, sheets }: Omit<CatchSurrounding
   )
     return 'the lines are still being read'
   return null
+}
+
+function isCroppedAway({ crop, placement }: Underlay, at: Point): boolean {
+  const back = invert(placementMap(placement))
+  return crop !== null && back !== null && !isInside(crop, apply(back, at))
 }
 
 /** The catch index of the traced model: faces and traced lines of its walls. */

@@ -1,5 +1,6 @@
 import type { PageContent } from '@/core/sheet/linework'
 import { MM_PER_PT } from '@/core/units/length'
+import type { SheetView, SourceView } from '../api'
 
 /** Sides of ISO 216 and ANSI sheets in millimetres, shorter first. */
 const PAPERS: readonly (readonly [name: string, short: number, long: number])[] = [
@@ -22,7 +23,14 @@ const SLACK_MM = 2.5
 /** The longest side that PDF 1.x allows (ISO 32000-1, annex C); a page that reaches it was probably shrunk to fit. */
 const LARGEST_PT = 14_400
 
-/** A sheet's size as the trade says it: `A1 landscape`, or its millimetres. */
+/** A sheet's size in words; a drawing without paper by its extent. */
+export function paperOf(source: SourceView, { widthPt, heightPt, paperFactor }: SheetView): string {
+  if (source.kind !== 'dxf') return paperName(widthPt * paperFactor, heightPt * paperFactor)
+  const metres = (pt: number) => `${Number(((pt * MM_PER_PT) / 1000).toPrecision(3))}`
+  return `${metres(widthPt)} × ${metres(heightPt)} m, full size`
+}
+
+/** A size as the trade says it: `A1 landscape`, or its millimetres. */
 export function paperName(widthPt: number, heightPt: number): string {
   const [width, height] = [widthPt * MM_PER_PT, heightPt * MM_PER_PT]
   const [short, long] = [Math.min(width, height), Math.max(width, height)]

@@ -1,7 +1,8 @@
 import { create } from 'zustand'
-import { OfflineError, UPLOAD_LIMIT_MB, uploadSource } from '../api'
+import { api, OfflineError, type SendAs, type SourceView, UPLOAD_LIMIT_MB, uploadSource } from '../api'
 import { goTo } from '../bench-store'
-import { refreshSources } from '../project/store'
+import { refreshSources, tell, useProject } from '../project/store'
+import { replaceSheets } from './replace-sheets'
 
 /** A file on its way to the server, or one that did not get there. */
 export interface UploadState {
@@ -13,9 +14,10 @@ export interface UploadState {
   stop(): void
 }
 
-export const useUploads = create<{ list: readonly UploadState[]; latest: string | null }>(() => ({
+/** Files on their way, and the newer revision whose pages are to be matched. */
+export const useUploads = create<{ list: readonly UploadState[]; revising: string | null }>(() => ({
   list: [],
-  latest: null,
+  revising: null,
 }))
 
 const { setState: set } = useUploads
@@ -26,13 +28,13 @@ const update = (key: string, change: Partial<UploadState>): void =>
 export const dismiss = (key: string): void => set(({ list }) => ({ list: list.filter((each) => each.key !== key) }))
 
 /** Sends files one after another and goes to where their pages will show. */
-export async function bringInFiles(projectId: string, files: readonly File[]): Promise<void> {
+export async function bringInFiles(projectId: string, files: readonly File[], sendAs: SendAs = {}): Promise<void> {
   if (files.length === 0) return
   goTo('bring-in')
-  for (const file of files) await bringInFile(projectId, file)
+  for (const file of files) await bringInFile(projectId, file, sendAs)
 }
 
-async function bringInFile(projectId: string, file: File): Promise<void> {
+async function bringInFile(projectId: string, file: File, sendAs: SendAs): Promise<void> {
   const key = crypto.randomUUID()
   const begin = (change: Partial<UploadState>) =>
     set(({ list }) => ({
@@ -44,13 +46,14 @@ async function bringInFile(projectId: string, file: File): Promise<void> {
     })
     return
   }
-  const upload = uploadSource(projectId, file, (part) => update(key, { part }))
+  const upload = uploadSource(projectId, file, sendAs, (part) => update(key, { part }))
   begin({ stop: upload.stop })
   try {
-    const { id } = await upload.done
+    const { id, known } = await upload.done
     dismiss(key)
-    set({ latest: id })
     await refreshSources()
+    if (sendAs.supersedes && !known) set({ revising: id })
+    if (known) tell(sayKnown(file.name, id, sendAs))
   } catch (error) {
     if ((error as Error).name === 'AbortError') return dismiss(key)
     const problem =
@@ -59,4 +62,24 @@ async function bringInFile(projectId: string, file: File): Promise<void> {
         : (error as Error).message
     update(key, { problem, stop: () => dismiss(key) })
   }
+}
+
+function sayKnown(name: string, id: string, sendAs: SendAs): string {
+  const held = useProject.getState().sources.find((source) => source.id === id)?.name ?? name
+  if (sendAs.again) return `${held} is whole again.`
+  return held === name
+    ? `${name} is here already, and was not added twice.`
+    : `${name} is the same file as ${held}, and was not added twice.`
+}
+
+/** Lays the pages of an older revision where those of the newer one lie. */
+export async function putBack(older: SourceView, newer: SourceView): Promise<void> {
+  const matches = await api.matches(newer.id)
+  const pages = new Map(matches.flatMap(({ from, to }) => (to ? [[to, from] as const] : [])))
+  const count = replaceSheets(pages, 'Put back older revision')
+  tell(
+    count === 0
+      ? `No page of ${newer.name} lies on the board: there is nothing to put back.`
+      : `${older.name} lies on the board again. Undo takes that back.`,
+  )
 }

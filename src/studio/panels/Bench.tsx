@@ -9,10 +9,12 @@ import { useEffect, useRef } from 'react'
 import { formatLength } from '@/core/units/format'
 import { pressEnter, pressEscape, takeTool, toolContext, updateSession, useBench } from '../bench-store'
 import { whyNothing } from '../board/catch-on-board'
-import { underlaysOf, useProject } from '../project/store'
+import { useProject } from '../project/store'
+import { underlaysInSight } from '../sheets/in-sight'
 import { useSheetData } from '../sheets/sheet-data'
 import { TOOLS, toolNamed } from '../tools/registry'
 import type { Field } from '../tools/tool'
+import { CropChoices } from './CropChoices'
 import { WallChoices } from './WallChoices'
 
 /** The strip of the tool in hand: what comes next, what can be typed, what the cursor has caught, where it is. */
@@ -70,6 +72,7 @@ export function Bench() {
         {tool.say(session, context)}
       </Typography>
       {toolName === 'wall' && <WallChoices />}
+      {toolName === 'crop' && <CropChoices />}
       {fields.map((field) => (
         <BenchField key={`${field.name}-${session.points.length}`} field={field} typed={session.typed[field.name]} />
       ))}
@@ -150,7 +153,7 @@ function Whereabouts() {
   if (!cursor) return <Box sx={{ width: 220, flexShrink: 0 }} />
   const underlay = cursor.caught?.underlayId ? records.get(cursor.caught.underlayId) : null
   const on = underlay?.kind === 'underlay' ? ` on ${underlay.name}` : cursor.caught ? ' on the tracing' : ''
-  const why = cursor.caught ? null : whyNothing({ underlays: underlaysOf(records), sources, sheets })
+  const why = cursor.caught ? null : whyNothing({ underlays: underlaysInSight(), sources, sheets }, cursor.at)
   return (
     <Box sx={{ width: 220, flexShrink: 0, textAlign: 'right' }}>
       <Typography

@@ -13,6 +13,7 @@ import { STEP_WORDS, type Step } from '../steps'
 import { CheckCard } from './CheckCard'
 import { FitCard } from './FitCard'
 import { HandOverCard } from './HandOverCard'
+import { SheetCard } from './SheetCard'
 import { TraceCard } from './TraceCard'
 
 /** What each step shows beside the board. Choosing pages needs the whole board instead. */
@@ -26,8 +27,10 @@ const CARDS: Partial<Record<Step, ComponentType>> = {
 export function Card() {
   const step = useBench((bench) => bench.step)
   const open = useBench((bench) => bench.cardOpen)
+  const ofSheets = useBench((bench) => bench.sheetCard)
   const ready = useProject((project) => project.id !== '')
-  const Content = CARDS[step]
+  const Content = ofSheets ? SheetCard : CARDS[step]
+  const title = ofSheets ? 'Adjust' : STEP_WORDS[step]
   if (!Content || !ready) return null
   if (!open)
     return (
@@ -36,14 +39,14 @@ export function Card() {
           onClick={() => useBench.setState({ cardOpen: true })}
           sx={{ writingMode: 'vertical-rl', minWidth: 0, py: 1.5, px: 0.5 }}
         >
-          {STEP_WORDS[step]}
+          {title}
         </Button>
       </Box>
     )
   return (
     <Box
       component="aside"
-      aria-label={`${STEP_WORDS[step]}: card`}
+      aria-label={`${title}: card`}
       sx={{
         gridArea: 'card',
         width: 296,
@@ -56,9 +59,13 @@ export function Card() {
     >
       <Stack direction="row" sx={{ alignItems: 'center', mb: 1.5 }}>
         <Typography variant="h2" sx={{ flexGrow: 1 }}>
-          {STEP_WORDS[step]}
+          {title}
         </Typography>
-        <IconButton size="small" aria-label="Close the card" onClick={() => useBench.setState({ cardOpen: false })}>
+        <IconButton
+          size="small"
+          aria-label="Close the card"
+          onClick={() => useBench.setState(ofSheets ? { sheetCard: false } : { cardOpen: false })}
+        >
           <CloseIcon fontSize="small" />
         </IconButton>
       </Stack>

@@ -7,11 +7,11 @@ import IconButton from '@mui/material/IconButton'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { residualOf } from '@/core/fit/single-dimension'
-import { ratioOf } from '@/core/model/underlay/placement'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
-import { formatLength, formatPerThousand, formatRatio, type LengthDisplay } from '@/core/units/format'
+import { formatLength, formatPerThousand, type LengthDisplay } from '@/core/units/format'
 import { toolContext, useBench } from '../bench-store'
 import { put, underlaysOf, useProject } from '../project/store'
+import { fitState } from '../sheets/fit-state'
 import { fittedBy, fitUnderlay } from '../tools/fit'
 
 /** A check that is off by more than this is worth a second look: half a centimetre on ten metres. */
@@ -20,12 +20,14 @@ const SUSPECT_PER_THOUSAND = 0.5
 /** How a sheet came to its size, and how well that holds elsewhere on it. */
 export function FitCard() {
   const records = useProject((project) => project.records)
+  const sources = useProject((project) => project.sources)
   const selection = useBench((bench) => bench.selection)
   const underlays = underlaysOf(records)
   const underlay = underlays.find(({ id }) => selection.includes(id)) ?? underlays.at(-1)
   if (!underlay) return <Typography>Bring in a sheet, then measure something on it that you know.</Typography>
   const { display } = toolContext()
-  const { name, placement, dimensions } = underlay
+  const { name, dimensions } = underlay
+  const { ratio, words, trusted } = fitState(underlay, sources)
   const fit = fittedBy(underlay)
   const checks = dimensions.filter(({ role }) => role === 'check')
   return (
@@ -38,12 +40,12 @@ export function FitCard() {
           component="span"
           variant="figure"
           sx={{ fontSize: 26, fontWeight: 600 }}
-          color={fit ? 'text.primary' : 'error'}
+          color={trusted ? 'text.primary' : 'error'}
         >
-          {formatRatio(ratioOf(placement))}
+          {ratio}
         </Typography>
         <Typography component="span" color="text.secondary" sx={{ ml: 1 }}>
-          {fit ? 'by a known length' : 'assumed, not fitted'}
+          {words}
         </Typography>
       </Typography>
       {!fit && (

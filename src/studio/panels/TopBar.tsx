@@ -15,6 +15,7 @@ import { USUAL_DISPLAY } from '@/core/units/format'
 import type { LengthUnit } from '@/core/units/length'
 import { goTo, useBench } from '../bench-store'
 import { put, rename, settingsOf, underlaysOf, useProject } from '../project/store'
+import { fitState } from '../sheets/fit-state'
 import { STEP_WORDS, STEPS, type Step } from '../steps'
 import { redoNow, undoNow } from '../undo'
 import { NameField } from './NameField'
@@ -68,7 +69,7 @@ export function TopBar() {
 function Steps() {
   const step = useBench((bench) => bench.step)
   const unfitted = useProject(
-    (project) => underlaysOf(project.records).filter(({ dimensions }) => dimensions.length === 0).length,
+    ({ records, sources }) => underlaysOf(records).filter((underlay) => !fitState(underlay, sources).trusted).length,
   )
   const wants: Partial<Record<Step, string>> = unfitted > 0 ? { fit: `${unfitted} to fit` } : {}
   return (

@@ -1,6 +1,7 @@
 import { create } from 'zustand'
 import { applyChange, type Change, type Edit, invertChange, type KeptChange } from '@/core/model/change/change'
 import { NO_STACKS, pushChange, type UndoStacks } from '@/core/model/change/history'
+import type { Level } from '@/core/model/level/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import { type Settings, USUAL_SETTINGS } from '@/core/model/settings/schema'
 import type { Underlay } from '@/core/model/underlay/schema'
@@ -61,6 +62,10 @@ const overlay = (kept: Records, waiting: readonly Change[]): Records =>
 export function settingsOf(records: Records): Settings {
   const found = records.get('settings')
   return found?.kind === 'settings' ? found : USUAL_SETTINGS
+}
+
+export function levelsOf(records: Records): Level[] {
+  return [...records.values()].filter((record) => record.kind === 'level').sort((a, b) => a.elevationMm - b.elevationMm)
 }
 
 export function underlaysOf(records: Records): Underlay[] {
@@ -249,6 +254,18 @@ export async function catchUp(): Promise<void> {
   await catchUp()
 }
 
+/** Pages that are read announce themselves by hundreds; the list is fetched this often at most. */
+const SOURCES_EVERY_MS = 300
+let refreshing = false
+
+async function refreshSourcesSoon(): Promise<void> {
+  if (refreshing) return
+  refreshing = true
+  await new Promise((resolve) => setTimeout(resolve, SOURCES_EVERY_MS))
+  refreshing = false
+  await refreshSources().catch(() => undefined)
+}
+
 export async function refreshSources(): Promise<void> {
   const { id } = get()
   const sources = await api.sources(id)
@@ -275,7 +292,7 @@ export function follow(id: string): () => void {
   events.onmessage = ({ data }) => {
     const event = JSON.parse(data as string) as { type: 'change'; revision: number } | { type: 'sources' }
     if (event.type === 'sources') {
-      void refreshSources().catch(() => undefined)
+      void refreshSourcesSoon()
     } else {
       announced = event.revision
       void hear()

@@ -1,8 +1,9 @@
 import { type Remote, wrap } from 'comlink'
 import { create } from 'zustand'
 import type { Box } from '@/core/geometry/box'
-import type { SheetRenderer } from '@/workers/sheet-renderer'
-import { contentUrl, type SheetView, type SourceView } from '../api'
+import type { DrawRequest, SheetRenderer } from '@/workers/sheet-renderer'
+import { contentUrl, type SheetView } from '../api'
+import type { DrawnFrom } from './drawn-from'
 
 /** A picture of a part of a sheet. */
 export interface SheetPicture {
@@ -10,6 +11,8 @@ export interface SheetPicture {
   /** What it shows, in points. */
   readonly region: Box
   readonly pxPerPt: number
+  /** Of what it was drawn from. */
+  readonly key: string
 }
 
 /** Whether a picture shows all of a part of its sheet, to half a pixel. */
@@ -51,43 +54,44 @@ function theRenderer(): Remote<SheetRenderer> {
   return renderer
 }
 
-const asked = new Set<string>()
+/** A picture that is shown once and not kept. */
+export const drawOnce = (request: DrawRequest): Promise<ImageBitmap | null> => theRenderer().draw(request)
 
-/** Fetches the quick picture of a whole sheet. */
-export function needWholePicture(underlayId: string, { pictureHash, widthPt, heightPt }: SheetView): void {
-  if (!pictureHash || asked.has(underlayId)) return
-  asked.add(underlayId)
-  fetch(contentUrl(pictureHash))
-    .then(async (response) => createImageBitmap(await response.blob()))
+/** Longer side of a quick picture that we draw ourselves, in pixels. */
+const WHOLE_PX = 1200
+
+/** By underlay, the key of the whole picture that was last asked for. */
+const asked = new Map<string, string>()
+
+/** Gets the quick picture of a whole sheet: the page’s own where it shows as the file does, else one drawn for it. */
+export function needWholePicture(underlayId: string, from: DrawnFrom, sheet: SheetView): void {
+  const { pictureHash, widthPt, heightPt } = sheet
+  const { key, look, plain } = from
+  if (asked.get(underlayId) === key || (plain ? !pictureHash : !look)) return
+  asked.set(underlayId, key)
+  const region = { minX: 0, minY: 0, maxX: widthPt, maxY: heightPt }
+  const pxPerPt = WHOLE_PX / Math.max(widthPt, heightPt)
+  const made = plain
+    ? fetch(contentUrl(pictureHash!)).then(async (response) => createImageBitmap(await response.blob()))
+    : theRenderer().draw({ purpose: `${underlayId}: whole`, look: look!, tint: from.tint, region, pxPerPt })
+  made
     .then((bitmap) => {
-      const region = { minX: 0, minY: 0, maxX: widthPt, maxY: heightPt }
-      update(underlayId, { whole: { bitmap, region, pxPerPt: bitmap.width / widthPt } })
+      if (!bitmap || asked.get(underlayId) !== key) return
+      update(underlayId, { whole: { bitmap, region, pxPerPt: bitmap.width / widthPt, key } })
     })
     .catch(() => asked.delete(underlayId))
 }
 
 /** Asks for a sharp picture of a part of a sheet; the one there stays until it comes. */
-export async function drawSharp(
-  underlayId: string,
-  source: SourceView,
-  sheet: SheetView,
-  region: Box,
-  pxPerPt: number,
-): Promise<void> {
+export async function drawSharp(underlayId: string, from: DrawnFrom, region: Box, pxPerPt: number): Promise<void> {
+  const { look, tint, key } = from
+  if (!look) return
   update(underlayId, { drawing: true })
   try {
-    const { contentHash, password } = source
-    const bitmap = await theRenderer().draw({
-      purpose: underlayId,
-      contentHash,
-      password,
-      page: sheet.number,
-      region,
-      pxPerPt,
-    })
+    const bitmap = await theRenderer().draw({ purpose: underlayId, look, tint, region, pxPerPt })
     if (!bitmap) return
     useSheetPictures.getState().byUnderlay.get(underlayId)?.sharp?.bitmap.close()
-    update(underlayId, { sharp: { bitmap, region, pxPerPt }, drawing: false })
+    update(underlayId, { sharp: { bitmap, region, pxPerPt, key }, drawing: false })
   } catch (error) {
     // The quick picture stays; the sheet can still be traced.
     console.error(error)

@@ -2,11 +2,15 @@ import { useEffect } from 'react'
 import { type Box, intersect } from '@/core/geometry/box'
 import type { Underlay } from '@/core/model/underlay/schema'
 import type { SheetView, SourceView } from '../api'
+import { useBench } from '../bench-store'
 import { useView, type View } from '../board/view'
 import { underlaysOf, useProject } from '../project/store'
+import { type DrawnFrom, drawnFrom } from './drawn-from'
+import { underlaysInSight } from './in-sight'
 import { seenOfSheet } from './seen'
 import { needSheetData } from './sheet-data'
 import { covers, drawSharp, needWholePicture, useSheetPictures } from './sheet-pictures'
+import { needTiles } from './tiles'
 
 /** The view rests this long before the sheet is drawn anew. */
 const REST_MS = 120
@@ -34,13 +38,19 @@ export function useSheets(): void {
       for (const underlay of underlaysOf(records)) {
         const found = sheetOf(sources, underlay.sheetId)
         if (!found) continue
-        needWholePicture(underlay.id, found.sheet)
+        needWholePicture(underlay.id, drawnFrom(underlay, found.source, found.sheet), found.sheet)
         if (found.sheet.lineworkHash) needSheetData(found.sheet.lineworkHash)
       }
       clearTimeout(timer)
       timer = setTimeout(sharpen, REST_MS)
     }
-    const stops = [useProject.subscribe(fetchNeeded), useView.subscribe(fetchNeeded)]
+    const stops = [
+      useProject.subscribe(fetchNeeded),
+      useView.subscribe(fetchNeeded),
+      useBench.subscribe((now, before) => {
+        if (now.solo !== before.solo || now.tool !== before.tool) fetchNeeded()
+      }),
+    ]
     fetchNeeded()
     return () => {
       clearTimeout(timer)
@@ -50,14 +60,16 @@ export function useSheets(): void {
 }
 
 function sharpen(): void {
-  const { records, sources } = useProject.getState()
+  const { sources } = useProject.getState()
   const view = useView.getState()
-  for (const underlay of underlaysOf(records)) {
+  for (const underlay of underlaysInSight()) {
     const found = sheetOf(sources, underlay.sheetId)
     if (!found || !underlay.visible) continue
     const wanted = wantedPicture(view, underlay, found.sheet)
-    if (wanted && !isGoodEnough(underlay.id, wanted))
-      void drawSharp(underlay.id, found.source, found.sheet, wanted.region, wanted.pxPerPt)
+    if (!wanted) continue
+    const from = drawnFrom(underlay, found.source, found.sheet)
+    for (const tiles of from.tiles) needTiles(tiles, wanted.seen, wanted.pxPerPt, from.tint)
+    if (!isGoodEnough(underlay.id, from, wanted)) void drawSharp(underlay.id, from, wanted.region, wanted.pxPerPt)
   }
 }
 
@@ -83,10 +95,10 @@ function wantedPicture(view: View, underlay: Underlay, { widthPt, heightPt }: Sh
   return { seen, region: intersect(around, { minX: 0, minY: 0, maxX: widthPt, maxY: heightPt }), pxPerPt }
 }
 
-function isGoodEnough(underlayId: string, { seen, pxPerPt }: Wanted): boolean {
+function isGoodEnough(underlayId: string, { key }: DrawnFrom, { seen, pxPerPt }: Wanted): boolean {
   const pictures = useSheetPictures.getState().byUnderlay.get(underlayId)
   return [pictures?.whole, pictures?.sharp].some((picture) => {
-    if (!picture || picture.pxPerPt < pxPerPt * 0.95) return false
+    if (!picture || picture.key !== key || picture.pxPerPt < pxPerPt * 0.95) return false
     // A picture larger than it shows shimmers when shrunk, and shrinking it costs time in every frame.
     return picture.pxPerPt <= pxPerPt * 1.3 && covers(picture, seen)
   })

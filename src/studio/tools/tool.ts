@@ -5,7 +5,7 @@ import type { BoardPoint } from '../board/catch-on-board'
 import type { View } from '../board/view'
 import type { Step } from '../steps'
 
-export type ToolName = 'look' | 'measure' | 'fit' | 'wall'
+export type ToolName = 'look' | 'measure' | 'fit' | 'wall' | 'crop' | 'move-sheet' | 'place'
 
 /** What a tool has gathered so far. Given up when another tool is taken. */
 export interface Session {
@@ -35,6 +35,7 @@ export interface ToolContext {
 export interface Choices {
   readonly wallThicknessMm: number
   readonly tracedLine: 'left' | 'centre' | 'right'
+  readonly cropShape: 'rectangle' | 'corners'
 }
 
 /** A value that can be typed on the bench. */
@@ -51,6 +52,8 @@ export interface Field {
 export interface Outcome {
   readonly session: Session
   readonly say?: string
+  /** Whether the tool has done what it was taken for, and is laid aside. */
+  readonly done?: boolean
 }
 
 /** One way of working on the board. */

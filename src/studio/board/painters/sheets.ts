@@ -1,24 +1,35 @@
-import { apply } from '@/core/geometry/affine'
-import { corners } from '@/core/geometry/box'
+import { type Affine, apply, compose } from '@/core/geometry/affine'
+import { type Box, corners } from '@/core/geometry/box'
+import type { Point } from '@/core/geometry/vector'
 import { placementMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
-import type { SheetView } from '../../api'
+import type { SheetView, SourceView } from '../../api'
+import { drawnFrom } from '../../sheets/drawn-from'
 import { seenOfSheet } from '../../sheets/seen'
 import { covers, type SheetPicture, type SheetPictures } from '../../sheets/sheet-pictures'
+import { tilesAtHand } from '../../sheets/tiles'
 import { palette } from '../palette'
 import { toScreen, type View } from '../view'
 
-/** A sheet as printed: its quick picture, the sharp one over it, and its edge. */
+/** How an underlay stands out. */
+export type Standing = 'picked' | 'pointed' | 'plain'
+
+/** The edge of what shows of a sheet, in its own space: its crop, or the whole of it. */
+export const edgeOf = ({ crop }: Underlay, { widthPt, heightPt }: SheetView): readonly Point[] =>
+  crop ?? corners({ minX: 0, minY: 0, maxX: widthPt, maxY: heightPt })
+
+/** A sheet: its large images, its quick picture, the sharp one over it, all within its crop, and its edge. */
 export function paintSheet(
   canvas: CanvasRenderingContext2D,
   view: View,
   underlay: Underlay,
-  { widthPt, heightPt }: SheetView,
+  source: SourceView,
+  sheet: SheetView,
   pictures: SheetPictures | undefined,
-  picked: boolean,
+  standing: Standing,
 ): void {
   const map = placementMap(underlay.placement)
-  const edge = corners({ minX: 0, minY: 0, maxX: widthPt, maxY: heightPt }).map((p) => toScreen(view, apply(map, p)))
+  const edge = edgeOf(underlay, sheet).map((p) => toScreen(view, apply(map, p)))
   const outline = () => {
     canvas.beginPath()
     for (const { x, y } of edge) canvas.lineTo(x, y)
@@ -29,35 +40,88 @@ export function paintSheet(
   canvas.fillStyle = '#ffffff'
   outline()
   canvas.fill()
-  const { whole = null, sharp = null } = pictures ?? {}
-  const shown = seenOfSheet(view, underlay, { widthPt, heightPt })
-  if (whole && !(sharp && shown && covers(sharp, shown))) paintPicture(canvas, view, underlay, whole)
-  if (sharp) paintPicture(canvas, view, underlay, sharp)
+  if (underlay.crop) canvas.clip()
+  paintContent(canvas, view, underlay, source, sheet, pictures)
   canvas.restore()
-  canvas.strokeStyle = picked ? palette.red : palette.line
-  canvas.lineWidth = picked ? 2 : 1
+  canvas.strokeStyle = standing === 'plain' ? palette.line : palette.red
+  canvas.lineWidth = standing === 'picked' ? 2 : 1
+  if (standing === 'pointed') canvas.setLineDash([6, 4])
   outline()
   canvas.stroke()
+  canvas.setLineDash([])
 }
 
-function paintPicture(
+function paintContent(
+  canvas: CanvasRenderingContext2D,
+  view: View,
+  underlay: Underlay,
+  source: SourceView,
+  sheet: SheetView,
+  pictures: SheetPictures | undefined,
+): void {
+  const { whole = null, sharp = null } = pictures ?? {}
+  const shown = seenOfSheet(view, underlay, sheet)
+  const from = drawnFrom(underlay, source, sheet)
+  // A picture of the page holds its large images too; one that we drew does not.
+  const base = from.tiles.length > 0 && from.plain ? whole : null
+  if (base) paintPicture(canvas, view, underlay, base)
+  if (shown) {
+    const pxPerPt = view.pxPerMm * underlay.placement.mmPerPt * (globalThis.devicePixelRatio || 1)
+    for (const placed of from.tiles)
+      for (const { bitmap, region } of tilesAtHand(placed, shown, pxPerPt, from.tint))
+        paintBitmap(canvas, view, underlay, bitmap, region, placed.map, TILE_OVERLAP_PX)
+  }
+  if (from.tiles.length > 0) {
+    if (!sharp) return
+    // What else the page draws lies dark on its images.
+    canvas.globalCompositeOperation = 'multiply'
+    paintPicture(canvas, view, underlay, sharp)
+    canvas.globalCompositeOperation = 'source-over'
+    return
+  }
+  const outdated = sharp && sharp.key !== from.key && whole?.key === from.key
+  const sharpEnough = sharp && !outdated && shown && covers(sharp, shown)
+  if (whole && !sharpEnough) paintPicture(canvas, view, underlay, whole)
+  if (sharp && !outdated) paintPicture(canvas, view, underlay, sharp)
+}
+
+const paintPicture = (
+  canvas: CanvasRenderingContext2D,
+  view: View,
+  underlay: Underlay,
+  { bitmap, region }: SheetPicture,
+): void => paintBitmap(canvas, view, underlay, bitmap, region, [1, 0, 0, 1, 0, 0])
+
+/** Tiles reach this far over one another, so that no seam shows where their edges fall between pixels. */
+const TILE_OVERLAP_PX = 0.6
+
+/** Paints a bitmap that shows a box. @param toSheet from the space of the box to that of the sheet */
+function paintBitmap(
   canvas: CanvasRenderingContext2D,
   view: View,
   { placement }: Underlay,
-  { bitmap, region }: SheetPicture,
+  bitmap: ImageBitmap,
+  region: Box,
+  toSheet: Affine,
+  overlapPx = 0,
 ): void {
-  const map = placementMap(placement)
+  const map = compose(toSheet, placementMap(placement))
   // The canvas is told where the picture's own corner falls, worked out here in double precision.
   const corner = toScreen(view, apply(map, { x: region.minX, y: region.maxY }))
-  const pxPerPt = view.pxPerMm * placement.mmPerPt
-  const scaleX = ((region.maxX - region.minX) * pxPerPt) / bitmap.width
-  const scaleY = ((region.maxY - region.minY) * pxPerPt) / bitmap.height
-  const cos = Math.cos(placement.turnRad)
-  const sin = Math.sin(placement.turnRad)
+  const [a, b, c, d] = map.map((value) => value * view.pxPerMm) as [number, number, number, number]
+  const across = (region.maxX - region.minX) / bitmap.width
+  const down = (region.maxY - region.minY) / bitmap.height
   canvas.save()
-  canvas.transform(cos * scaleX, -sin * scaleX, sin * scaleY, cos * scaleY, corner.x, corner.y)
+  canvas.transform(a * across, -b * across, -c * down, d * down, corner.x, corner.y)
   // Shrinking well costs a copy in several sizes; a picture drawn for this view needs none.
-  canvas.imageSmoothingQuality = scaleX < 0.8 ? 'high' : 'low'
-  canvas.drawImage(bitmap, 0, 0)
+  canvas.imageSmoothingQuality = Math.hypot(a, b) * across < 0.8 ? 'high' : 'low'
+  const more = (scale: number) => 1 + overlapPx / Math.max(scale, 1e-9)
+  canvas.drawImage(
+    bitmap,
+    0,
+    0,
+    bitmap.width * more(Math.hypot(a, b) * across * bitmap.width),
+    bitmap.height * more(Math.hypot(c, d) * down * bitmap.height),
+  )
   canvas.restore()
 }

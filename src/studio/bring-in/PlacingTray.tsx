@@ -1,0 +1,126 @@
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import MenuItem from '@mui/material/MenuItem'
+import Stack from '@mui/material/Stack'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import { formatRatio } from '@/core/units/format'
+import { parseRatio } from '@/core/units/ratio'
+import { levelsOf, useProject } from '../project/store'
+import { sheetOf } from '../sheets/use-sheets'
+import { chooseLay, type LayChoices, letGo, useChoice } from './choice'
+import { bringInPicked, sheetName, usualRatio } from './place-sheets'
+
+const WHERE_WORDS: Record<LayChoices['where'], string> = {
+  beside: 'beside what is there',
+  origin: 'at the origin',
+  point: 'at a point I click',
+}
+
+const TURN_WORDS = ['as it lies', '90° left', 'upside down', '90° right']
+
+/** What is picked, how it will be laid down, and the button that does it. */
+export function PlacingTray() {
+  const picked = useChoice((choice) => choice.picked)
+  const lay = useChoice((choice) => choice.lay)
+  const sources = useProject((project) => project.sources)
+  const records = useProject((project) => project.records)
+  const levels = levelsOf(records)
+  const found = picked.map((id) => sheetOf(sources, id)).filter((each) => each !== null)
+  if (found.length === 0) return null
+  const names = found.map(({ source, sheet }) => sheetName(source, sheet)).join(', ')
+  return (
+    <Box
+      component="section"
+      aria-label="Picked pages"
+      sx={{ borderTop: 2, borderColor: 'error.main', bgcolor: 'background.paper', px: 4, py: 1.5 }}
+    >
+      <Stack direction="row" sx={{ alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}>
+        <Box sx={{ flex: '1 1 180px', minWidth: 0 }}>
+          <Typography variant="h3">
+            {found.length === 1 ? 'One page picked' : `${found.length} pages picked`}
+          </Typography>
+          <Typography noWrap title={names} color="text.secondary" sx={{ fontSize: 12.5 }}>
+            {names}
+          </Typography>
+        </Box>
+        <TextField
+          select
+          size="small"
+          label="Lay it"
+          value={lay.where}
+          onChange={({ target }) => chooseLay({ where: target.value as LayChoices['where'] })}
+          sx={{ width: 190 }}
+        >
+          {Object.entries(WHERE_WORDS).map(([where, word]) => (
+            <MenuItem key={where} value={where}>
+              {word}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          size="small"
+          label="Ratio"
+          placeholder={ratioHint(found)}
+          value={lay.ratio}
+          error={!isRatio(lay.ratio)}
+          onChange={({ target }) => chooseLay({ ratio: target.value })}
+          onKeyDown={({ key }) => key === 'Enter' && bringInPicked()}
+          slotProps={{ inputLabel: { shrink: true } }}
+          sx={{ width: 200 }}
+        />
+        <TextField
+          select
+          size="small"
+          label="Turned"
+          value={lay.quarterTurns}
+          onChange={({ target }) => chooseLay({ quarterTurns: Number(target.value) })}
+          sx={{ width: 130 }}
+        >
+          {TURN_WORDS.map((word, turns) => (
+            <MenuItem key={word} value={turns}>
+              {word}
+            </MenuItem>
+          ))}
+        </TextField>
+        {levels.length > 1 && (
+          <TextField
+            select
+            size="small"
+            label="Level"
+            value={records.has(lay.levelId) ? lay.levelId : levels[0]!.id}
+            onChange={({ target }) => chooseLay({ levelId: target.value })}
+            sx={{ width: 130 }}
+          >
+            {levels.map(({ id, name }) => (
+              <MenuItem key={id} value={id}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
+        <Button onClick={letGo}>Let go</Button>
+        <Button variant="contained" onClick={bringInPicked}>
+          {found.length === 1 ? 'Bring it in' : `Bring in ${found.length} pages`}
+        </Button>
+      </Stack>
+    </Box>
+  )
+}
+
+function isRatio(text: string): boolean {
+  try {
+    return text.trim() === '' || parseRatio(text) > 0
+  } catch {
+    return false
+  }
+}
+
+/** What the ratio will be where nothing is typed. */
+function ratioHint(found: readonly NonNullable<ReturnType<typeof sheetOf>>[]): string {
+  const ratios = new Set(found.map(({ source, sheet }) => usualRatio(source, sheet)))
+  const [only] = ratios
+  if (ratios.size > 1 || only === undefined) return 'as each sheet says'
+  const says = found.every(({ source, sheet }) => sheet.ratio || source.kind === 'dxf')
+  return `${formatRatio(only)} ${says ? 'as it says' : 'assumed'}`
+}

@@ -1,0 +1,52 @@
+import TextField from '@mui/material/TextField'
+import { useState } from 'react'
+import { api, type SheetView } from '../api'
+import { put, refreshSources, tell, underlaysOf, useProject } from '../project/store'
+
+/** The resolution of an image, as its file states it or as the person does. */
+export function ResolutionField({ sheet }: { sheet: SheetView }) {
+  const { dpi, stated, set } = sheet.resolution!
+  const [typed, setTyped] = useState<string | null>(null)
+  const take = () => {
+    const text = typed?.trim()
+    setTyped(null)
+    if (text === undefined || text === String(dpi)) return
+    const wanted = text === '' ? null : Number(text.replace(',', '.'))
+    if (wanted !== null && !(wanted >= 1 && wanted <= 10_000))
+      return tell(`“${text}” is no resolution: write pixels to the inch, such as 300.`)
+    void overrule(sheet, wanted)
+  }
+  return (
+    <TextField
+      size="small"
+      label="Pixels to the inch"
+      value={typed ?? String(Math.round(dpi * 100) / 100)}
+      helperText={set ? 'as you say' : stated ? 'as the file states' : 'assumed: the file states none'}
+      onChange={({ target }) => setTyped(target.value)}
+      onBlur={take}
+      onKeyDown={({ key, currentTarget }) => key === 'Enter' && currentTarget.querySelector('input')?.blur()}
+      slotProps={{ formHelperText: { sx: { whiteSpace: 'nowrap', mx: 0 } } }}
+      sx={{ width: 150 }}
+    />
+  )
+}
+
+/** Sheets that are not fitted yet keep their ratio and change their size; fitted ones keep their size. */
+async function overrule(sheet: SheetView, dpi: number | null): Promise<void> {
+  try {
+    await api.setResolution(sheet.id, dpi)
+  } catch (error) {
+    return tell((error as Error).message)
+  }
+  await refreshSources()
+  const { sources, records } = useProject.getState()
+  const now = sources.flatMap(({ sheets }) => sheets).find(({ id }) => id === sheet.id)
+  const growth = (now?.paperFactor ?? sheet.paperFactor) / sheet.paperFactor
+  const changed = underlaysOf(records)
+    .filter(({ sheetId, dimensions }) => sheetId === sheet.id && dimensions.length === 0)
+    .map((underlay) => {
+      const { placement } = underlay
+      return { ...underlay, placement: { ...placement, mmPerPt: placement.mmPerPt * growth } }
+    })
+  if (growth !== 1 && changed.length > 0) put('Change resolution', ...changed)
+}

@@ -1,0 +1,92 @@
+import { EMPTY_BOX, unite } from '@/core/geometry/box'
+import type { Point } from '@/core/geometry/vector'
+import { FIRST_LEVEL } from '@/core/model/level/schema'
+import { layOut, type Where } from '@/core/model/underlay/lay'
+import { newUnderlay } from '@/core/model/underlay/new'
+import type { Underlay } from '@/core/model/underlay/schema'
+import { parseRatio } from '@/core/units/ratio'
+import { api, type SheetView, type SourceView } from '../api'
+import { goTo, select, takeTool } from '../bench-store'
+import { showUnderlays, underlayBox } from '../board/show'
+import { whenSized } from '../board/view'
+import { put, tell, underlaysOf, useProject } from '../project/store'
+import { sheetOf } from '../sheets/use-sheets'
+import { letGo, useChoice } from './choice'
+
+/** What a sheet that names no ratio is taken for until it is fitted: the commonest plan ratio. */
+const FIRST_RATIO = 100
+
+/** The ratio a sheet is laid at where none is typed. */
+export const usualRatio = (source: SourceView, sheet: SheetView): number =>
+  source.kind === 'dxf' ? 1 : (sheet.ratio?.ratio ?? FIRST_RATIO)
+
+/** Lays the picked pages down as chosen, or lets the person click where. */
+export function bringInPicked(): void {
+  const { lay } = useChoice.getState()
+  try {
+    if (lay.ratio.trim() !== '') parseRatio(lay.ratio)
+  } catch (error) {
+    tell((error as Error).message)
+    return
+  }
+  if (lay.where === 'point') {
+    goTo('fit')
+    takeTool('place')
+    return
+  }
+  placePicked(null)
+}
+
+/** Lays the picked pages down, and goes on to fitting them. @param at the point clicked, or null for where else was chosen */
+export function placePicked(at: Point | null): void {
+  const { picked, lay, crops } = useChoice.getState()
+  const { records, sources, id: projectId } = useProject.getState()
+  const found = picked.map((id) => sheetOf(sources, id)).filter((each) => each !== null)
+  if (found.length === 0) return
+  const underlays = underlaysOf(records)
+  const typed = lay.ratio.trim() === '' ? null : parseRatio(lay.ratio)
+  const where: Where = at
+    ? { kind: 'point', at }
+    : lay.where === 'origin'
+      ? { kind: 'origin' }
+      : { kind: 'beside', taken: underlays.map(underlayBox).reduce(unite, EMPTY_BOX) }
+  const placements = layOut(
+    found.map(({ source, sheet }) => ({
+      ...sheet,
+      ratio: (typed ?? usualRatio(source, sheet)) * sheet.paperFactor,
+    })),
+    where,
+    lay.quarterTurns,
+  )
+  const order = underlays.at(-1)?.order ?? 0
+  const fresh: Underlay[] = found.map(({ source, sheet }, i) =>
+    newUnderlay({
+      id: crypto.randomUUID(),
+      name: sheetName(source, sheet),
+      sheetId: sheet.id,
+      placement: placements[i]!,
+      levelId: records.has(lay.levelId) ? lay.levelId : FIRST_LEVEL.id,
+      crop: crops.has(sheet.id) ? [...crops.get(sheet.id)!] : null,
+      order: order + 1 + i,
+    }),
+  )
+  put(fresh.length === 1 ? 'Bring in sheet' : `Bring in ${fresh.length} sheets`, ...fresh)
+  void api.prefer(projectId, picked, 'lines').catch(() => undefined)
+  letGo()
+  goTo('fit')
+  select(fresh.map(({ id }) => id))
+  whenSized(() => showUnderlays(fresh))
+}
+
+/** Lays pages down where the person clicks. @returns a function that stops doing so */
+export const followPlacing = (): (() => void) =>
+  useChoice.subscribe(({ at }) => {
+    if (at) placePicked(at)
+  })
+
+/** A name that tells two pages of one file apart. */
+export function sheetName({ name, pageCount }: SourceView, { number, label }: SheetView): string {
+  const stem = name.replace(/\.(pdf|png|jpe?g|webp|tiff?|svg|dxf)$/i, '')
+  if (label && label !== String(number)) return `${stem} – ${label}`.slice(0, 200)
+  return pageCount === 1 ? stem : `${stem} – page ${number}`
+}

@@ -1,0 +1,113 @@
+import AddIcon from '@mui/icons-material/Add'
+import CloseIcon from '@mui/icons-material/Close'
+import Box from '@mui/material/Box'
+import IconButton from '@mui/material/IconButton'
+import Stack from '@mui/material/Stack'
+import Tooltip from '@mui/material/Tooltip'
+import Typography from '@mui/material/Typography'
+import { useState } from 'react'
+import type { Level } from '@/core/model/level/schema'
+import { formatLength } from '@/core/units/format'
+import { LengthError, parseLength } from '@/core/units/length'
+import { toolContext } from '../bench-store'
+import { levelsOf, put, remove, tell, underlaysOf, useProject } from '../project/store'
+import { NameField } from './NameField'
+
+/** Height from one level to the next where none is known: a usual storey. */
+const STOREY_MM = 3000
+
+/** The levels of the building, the highest on top; sheets lie on one of them. */
+export function LevelList() {
+  const records = useProject((project) => project.records)
+  const levels = levelsOf(records)
+  const add = () => {
+    const top = levels.at(-1)
+    const level: Level = {
+      id: crypto.randomUUID(),
+      kind: 'level',
+      name: `Level ${levels.length}`,
+      elevationMm: top ? top.elevationMm + STOREY_MM : 0,
+    }
+    put('Add level', level)
+  }
+  return (
+    <Box component="section" aria-label="Levels" sx={{ mb: 1.25 }}>
+      <Stack direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between', pl: 0.5 }}>
+        <Typography color="text.secondary" sx={{ fontSize: 12 }}>
+          Levels
+        </Typography>
+        <Tooltip title="Add a level on top">
+          <IconButton size="small" aria-label="Add a level" onClick={add}>
+            <AddIcon sx={{ fontSize: 16 }} />
+          </IconButton>
+        </Tooltip>
+      </Stack>
+      {[...levels].reverse().map((level) => (
+        <LevelRow key={level.id} level={level} />
+      ))}
+    </Box>
+  )
+}
+
+function LevelRow({ level }: { level: Level }) {
+  const records = useProject((project) => project.records)
+  const [typed, setTyped] = useState<string | null>(null)
+  const { display } = toolContext()
+  const used = underlaysOf(records).filter(({ levelId }) => levelId === level.id).length
+  const only = levelsOf(records).length === 1
+  const take = () => {
+    const text = typed?.trim()
+    setTyped(null)
+    if (!text) return
+    try {
+      put('Change level', { ...level, elevationMm: /^[+-]?0$/.test(text) ? 0 : parseLength(text, display.unit) })
+    } catch (error) {
+      if (!(error instanceof LengthError)) throw error
+      tell(error.message)
+    }
+  }
+  return (
+    <Stack direction="row" sx={{ alignItems: 'center', borderTop: 1, borderColor: 'divider' }}>
+      <Box sx={{ flex: 1, minWidth: 0 }}>
+        <NameField
+          label={`Name of level ${level.name}`}
+          value={level.name}
+          onChange={(name) => put('Rename level', { ...level, name: name.slice(0, 100) })}
+        />
+      </Box>
+      <Box
+        component="input"
+        aria-label={`Height of level ${level.name}`}
+        value={typed ?? formatLength(level.elevationMm, display, false)}
+        onChange={({ target }: { target: HTMLInputElement }) => setTyped(target.value)}
+        onBlur={take}
+        onKeyDown={(event: React.KeyboardEvent<HTMLInputElement>) => {
+          if (event.key === 'Escape') setTyped(null)
+          if (event.key === 'Enter' || event.key === 'Escape') event.currentTarget.blur()
+          event.stopPropagation()
+        }}
+        sx={{
+          width: 74,
+          textAlign: 'right',
+          font: '500 12.5px "IBM Plex Mono", monospace',
+          color: 'text.primary',
+          bgcolor: 'transparent',
+          border: 0,
+          p: '3px 4px',
+        }}
+      />
+      <Tooltip title={only ? 'A building has at least one level' : used > 0 ? 'Sheets lie on it' : 'Remove this level'}>
+        <span>
+          <IconButton
+            size="small"
+            aria-label={`Remove level ${level.name}`}
+            disabled={only || used > 0}
+            onClick={() => remove('Remove level', level.id)}
+          >
+            <CloseIcon sx={{ fontSize: 14 }} />
+          </IconButton>
+        </span>
+      </Tooltip>
+    </Stack>
+  )
+}

@@ -1,0 +1,45 @@
+import type { Underlay } from '@/core/model/underlay/schema'
+import { select } from '../bench-store'
+import { put, remove, underlaysOf, useProject } from '../project/store'
+import { sheetOf } from '../sheets/use-sheets'
+
+/** Changes several sheets alike, as one edit. */
+export const changeSheets = (label: string, underlays: readonly Underlay[], part: Partial<Underlay>): void =>
+  put(label, ...underlays.map((underlay) => ({ ...underlay, ...part })))
+
+/** Puts a sheet where another one lies in the stack; the others make room. */
+export function moveInStack(id: string, overId: string): void {
+  const underlays = underlaysOf(useProject.getState().records)
+  const from = underlays.findIndex((underlay) => underlay.id === id)
+  const to = underlays.findIndex((underlay) => underlay.id === overId)
+  if (from < 0 || to < 0) return
+  const next = [...underlays]
+  const [moved] = next.splice(from, 1)
+  next.splice(to, 0, moved!)
+  const changed = next.flatMap((underlay, i) => (underlay.order === i + 1 ? [] : [{ ...underlay, order: i + 1 }]))
+  put('Reorder sheets', ...changed)
+}
+
+/** Lays copies on their originals, with the same place, crop and look. */
+export function duplicateSheets(underlays: readonly Underlay[]): void {
+  const top = underlaysOf(useProject.getState().records).at(-1)?.order ?? 0
+  const copies = underlays.map((underlay, i) => ({
+    ...underlay,
+    id: crypto.randomUUID(),
+    name: `${underlay.name} (copy)`.slice(0, 200),
+    order: top + 1 + i,
+    locked: false,
+  }))
+  put('Duplicate sheet', ...copies)
+  select(copies.map(({ id }) => id))
+}
+
+/** Takes sheets off the board. @returns the sources of which nothing lies there any more */
+export function removeSheets(underlays: readonly Underlay[]): string[] {
+  const { sources } = useProject.getState()
+  const sourceOf = ({ sheetId }: Underlay) => sheetOf(sources, sheetId)?.source.id
+  remove(underlays.length === 1 ? 'Remove sheet' : 'Remove sheets', ...underlays.map(({ id }) => id))
+  select([])
+  const left = new Set(underlaysOf(useProject.getState().records).map(sourceOf))
+  return [...new Set(underlays.map(sourceOf))].filter((id) => id !== undefined && !left.has(id)) as string[]
+}

@@ -1,0 +1,102 @@
+import { apply, invert } from '@/core/geometry/affine'
+import { boxOf, corners } from '@/core/geometry/box'
+import type { Point } from '@/core/geometry/vector'
+import { placementMap } from '@/core/model/underlay/placement'
+import type { Underlay } from '@/core/model/underlay/schema'
+import type { BoardPoint } from '../board/catch-on-board'
+import { palette } from '../board/palette'
+import { toScreen } from '../board/view'
+import { put, underlaysOf } from '../project/store'
+import { EMPTY_SESSION, type Outcome, plain, type Tool, type ToolContext } from './tool'
+
+/** The sheet that is cropped: the picked one, else the uppermost that shows. */
+export function croppedBy(underlays: readonly Underlay[], selection: readonly string[]): Underlay | undefined {
+  return underlays.find(({ id }) => selection.includes(id)) ?? underlays.findLast(({ visible }) => visible)
+}
+
+const target = ({ records, selection }: ToolContext) => croppedBy(underlaysOf(records), selection)
+
+/** Says which part of a sheet shows: by two opposite corners, or by any number of them. */
+export const crop: Tool = {
+  ...plain,
+  name: 'crop',
+  word: 'Crop',
+  key: 'c',
+  steps: ['fit', 'trace'],
+  places: true,
+  loupe: false,
+  say: ({ points }, context) => {
+    const underlay = target(context)
+    if (!underlay) return 'Bring in a sheet first: there is nothing here to crop.'
+    if (context.choices.cropShape === 'rectangle')
+      return points.length === 0
+        ? `Click one corner of what you need of ${underlay.name}.`
+        : 'Click the opposite corner. The rest is put out of sight, not lost.'
+    return points.length < 3
+      ? `Click the corners of what you need of ${underlay.name}, one after another.`
+      : 'Click further corners, or press Enter to close.'
+  },
+  fields: () => [],
+  click: (session, point, context) => {
+    const points = [...session.points, point]
+    if (context.choices.cropShape === 'rectangle' && points.length === 2) return take(points, context)
+    return { session: { ...EMPTY_SESSION, points } }
+  },
+  enter: (session, context) =>
+    context.choices.cropShape === 'corners' && session.points.length > 2
+      ? take(session.points, context)
+      : { session: EMPTY_SESSION },
+  undone: () => EMPTY_SESSION,
+  paint: (canvas, { points, cursor }, view, context) => {
+    const underlay = target(context)
+    if (!underlay) return
+    const map = placementMap(underlay.placement)
+    const trace = (ring: readonly Point[]) => {
+      canvas.beginPath()
+      for (const p of ring) {
+        const { x, y } = toScreen(view, p)
+        canvas.lineTo(x, y)
+      }
+    }
+    canvas.save()
+    canvas.strokeStyle = palette.red
+    canvas.lineWidth = 1.5
+    if (underlay.crop && points.length === 0) {
+      canvas.setLineDash([6, 4])
+      trace(underlay.crop.map((p) => apply(map, p)))
+      canvas.closePath()
+      canvas.stroke()
+      canvas.setLineDash([])
+    }
+    const placed = cursor ? [...points, cursor] : points
+    const ring = ringOf(placed, underlay, context)
+    if (ring && points.length > 0) {
+      trace(ring.map((p) => apply(map, p)))
+      if (context.choices.cropShape === 'rectangle') canvas.closePath()
+      canvas.stroke()
+    }
+    canvas.restore()
+  },
+}
+
+/** The crop that these points make, in the sheet's own space and along its own sides. */
+function ringOf(points: readonly BoardPoint[], { placement }: Underlay, { choices }: ToolContext): Point[] | null {
+  const back = invert(placementMap(placement))
+  if (!back) return null
+  const ring = points.map(({ at }) => apply(back, at))
+  return choices.cropShape === 'rectangle' && ring.length > 1 ? corners(boxOf(ring)) : ring
+}
+
+/** A crop narrower than this shows nothing, in points of the sheet. */
+const SMALLEST_PT = 1
+
+function take(points: readonly BoardPoint[], context: ToolContext): Outcome {
+  const underlay = target(context)
+  const ring = underlay && ringOf(points, underlay, context)
+  if (!underlay || !ring) return { session: EMPTY_SESSION }
+  const { minX, minY, maxX, maxY } = boxOf(ring)
+  if (maxX - minX < SMALLEST_PT || maxY - minY < SMALLEST_PT)
+    return { session: EMPTY_SESSION, say: 'These corners enclose nothing. Click corners that lie apart.' }
+  put('Crop sheet', { ...underlay, crop: ring })
+  return { session: EMPTY_SESSION, done: true }
+}

@@ -1,0 +1,57 @@
+import { subtract } from '@/core/geometry/vector'
+import type { Underlay } from '@/core/model/underlay/schema'
+import { formatLength } from '@/core/units/format'
+import { paintMeasure } from '../board/painters/measure'
+import { put, underlaysOf } from '../project/store'
+import { EMPTY_SESSION, holdDirection, plain, type Tool, type ToolContext } from './tool'
+
+const picked = ({ records, selection }: ToolContext): Underlay[] =>
+  underlaysOf(records).filter(({ id }) => selection.includes(id))
+
+/** Moves the picked sheets by two points; a locked one stays. */
+export const moveSheet: Tool = {
+  ...plain,
+  name: 'move-sheet',
+  word: 'Move sheet',
+  key: 'v',
+  steps: ['fit'],
+  places: true,
+  loupe: true,
+  say: ({ points }, context) => {
+    const sheets = picked(context)
+    if (sheets.length === 0) return 'Pick the sheet that shall move in the stack first.'
+    const locked = sheets.filter((underlay) => underlay.locked)
+    if (locked.length === sheets.length)
+      return `${locked[0]!.name} is locked and does not move. Unlock it in the stack.`
+    return points.length === 0
+      ? 'Click a point of the sheet that you take it by.'
+      : 'Click where that point shall lie. Shift holds level, upright or 45°.'
+  },
+  fields: () => [],
+  steer: ({ points, held }, raw) =>
+    points[0] && held ? { at: holdDirection(points[0].at, raw.at), caught: null } : raw,
+  click: (session, point, context) => {
+    const loose = picked(context).filter(({ locked }) => !locked)
+    const [from] = session.points
+    if (loose.length === 0) return { session: EMPTY_SESSION, say: moveSheet.say(EMPTY_SESSION, context) }
+    if (!from) return { session: { ...EMPTY_SESSION, points: [point] } }
+    const by = subtract(point.at, from.at)
+    put(
+      'Move sheet',
+      ...loose.map((underlay) => {
+        const { originMm } = underlay.placement
+        const moved = { x: originMm.x + by.x, y: originMm.y + by.y }
+        return { ...underlay, placement: { ...underlay.placement, originMm: moved } }
+      }),
+    )
+    return { session: EMPTY_SESSION }
+  },
+  enter: () => ({ session: EMPTY_SESSION }),
+  undone: () => EMPTY_SESSION,
+  paint: (canvas, { points, cursor }, view, { display }) => {
+    const [from] = points
+    if (!from || !cursor) return
+    const far = Math.hypot(cursor.at.x - from.at.x, cursor.at.y - from.at.y)
+    paintMeasure(canvas, view, from.at, cursor.at, formatLength(far, display))
+  },
+}
