@@ -1,6 +1,7 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import { eq } from 'drizzle-orm'
 import { fitToDimension } from '@/core/fit/single-dimension'
+import { newUnderlay } from '@/core/model/underlay/new'
 import { placementAtRatio } from '@/core/model/underlay/placement'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import type { Wall } from '@/core/model/wall/schema'
@@ -10,20 +11,36 @@ import { projects } from '@/server/database/schema'
 import { createProject } from '@/server/projects'
 import { addSource, listSources } from '@/server/sources'
 import { boathouseSet } from './sheets/boathouse'
+import { oldSurvey } from './sheets/old-survey'
+import { outriggerPlate } from './sheets/outrigger-plate'
+import { servicesDrawing } from './sheets/services-drawing'
+import { shutterBrochure } from './sheets/shutter-brochure'
+import { siteSheet } from './sheets/site-sheet'
 
 /** Loads the demo project once; deleting it is respected as long as other projects are there. */
 const DEMO = 'demo-boathouse'
+
+/** One of every other kind that people are sent, to be tried out; the plan set comes first. */
+const FURTHER: readonly (readonly [name: string, make: () => Uint8Array | Promise<Uint8Array>])[] = [
+  ['old-shed-survey.jpg', oldSurvey],
+  ['lower-meadow.pdf', siteSheet],
+  ['services.dxf', servicesDrawing],
+  ['outrigger-plate.svg', outriggerPlate],
+  ['ferryman-shutters.pdf', shutterBrochure],
+]
+
+async function* once(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
+  yield bytes
+}
 
 async function seed(): Promise<void> {
   if ((await database().select().from(projects).limit(1)).length > 0) return
   const bytes = await boathouseSet()
   await createProject('Teal Reach Boathouse', DEMO)
   try {
-    const once = async function* () {
-      yield bytes
-    }
-    await addSource(DEMO, 'boathouse-plans.pdf', once())
+    await addSource(DEMO, 'boathouse-plans.pdf', once(bytes))
     await placeAndTrace(await firstSheet())
+    for (const [name, make] of FURTHER) await addSource(DEMO, name, once(await make()))
   } catch (error) {
     await database().delete(projects).where(eq(projects.id, DEMO))
     throw error
@@ -66,19 +83,15 @@ async function placeAndTrace(sheetId: string): Promise<void> {
   const start = placementAtRatio(100)
   const fitted = fitToDimension({ ...start, originMm: { x: 0, y: 0 } }, length.fromPt, length.toPt, length.statedMm)
   const zero = { x: 190 * fitted.mmPerPt, y: 255 * fitted.mmPerPt }
-  const underlay: Underlay = {
+  const underlay = newUnderlay({
     id: 'demo-ground-floor',
-    kind: 'underlay',
     name: 'Ground floor',
     sheetId,
     placement: { ...fitted, originMm: { x: -zero.x, y: -zero.y } },
     dimensions: [length, width, store],
-    visible: true,
     locked: true,
-    catching: true,
-    tone: 1,
     order: 1,
-  }
+  })
   const corners = [
     { x: 0, y: 0 },
     { x: 0, y: 14400 },

@@ -65,7 +65,7 @@ test('it is said why nothing is caught', async ({ page }) => {
     objects: [image],
   })
   await studio.upload('scan.pdf', pdf)
-  await expect(studio.pageCard(1)).toHaveAccessibleName(/image only: bring in$/)
+  await expect(studio.pageCard(1)).toHaveAccessibleName(/image only: pick$/)
   await studio.bringIn(1, 300, 200)
   await studio.hover(150, 100)
   await expect(studio.caught).toHaveText('the sheet is an image: no lines to catch')

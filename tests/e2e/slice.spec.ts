@@ -11,14 +11,14 @@ test('from a PDF to walls in a DXF, true to size', async ({ page }) => {
 
   await test.step('a multi-page PDF shows its pages with size and content', async () => {
     await studio.upload('plans.pdf', await boathouseSet())
-    await expect(studio.pageCard(1)).toHaveAccessibleName('Page 1, A3 landscape, lines: bring in')
+    await expect(studio.pageCard(1)).toHaveAccessibleName('Page 1, A3 landscape, lines: pick')
     await expect(studio.pageCard(3)).toBeEnabled()
     await expect(page.getByText('3 pages')).toBeVisible()
   })
 
   await studio.bringIn(1, A3.width, A3.height)
   await expect(page.getByText('1:100', { exact: true })).toBeVisible()
-  await expect(page.getByText('assumed, not fitted')).toBeVisible()
+  await expect(page.getByText('as the sheet says, not fitted')).toBeVisible()
 
   await test.step('the cursor says in a word what it catches', async () => {
     await studio.hover(...onPaper(0, 0))

@@ -23,18 +23,19 @@ export class StudioPage {
     await this.page.getByLabel('New project').fill(name)
     await this.page.getByRole('button', { name: 'Begin' }).click()
     await this.page.waitForURL(/\/projects\//)
-    await expect(this.page.getByText('Drop a PDF anywhere here')).toBeVisible()
+    await expect(this.page.getByText('Drop plans anywhere here')).toBeVisible()
     return this.page.url().split('/').at(-1)!
   }
 
   async upload(name: string, bytes: Uint8Array): Promise<void> {
     await this.page
-      .getByLabel('Choose PDF files')
-      .setInputFiles({ name, mimeType: 'application/pdf', buffer: Buffer.from(bytes) })
+      .getByLabel('Choose files')
+      .first()
+      .setInputFiles({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) })
   }
 
   pageCard(number: number): Locator {
-    return this.page.getByRole('button', { name: new RegExp(`^(Page )?${number}\\b.*: bring in$`) })
+    return this.page.getByRole('button', { name: new RegExp(`^(Page )?${number}\\b.*: pick$`) })
   }
 
   /** Brings a page in and waits until its lines can be caught. */
@@ -46,6 +47,7 @@ export class StudioPage {
         response.headers()['content-type'] === 'application/octet-stream',
     )
     await this.pageCard(number).click()
+    await this.page.getByRole('button', { name: 'Bring it in' }).click()
     await linework
     await expect(this.page.getByRole('complementary', { name: 'Fit: card' })).toBeVisible()
     await this.frameSheet({ width: widthPt, height: heightPt })
