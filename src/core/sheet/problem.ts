@@ -34,7 +34,7 @@ export const PROBLEM_SENTENCES: Record<SourceProblem, (file: string) => string> 
     `${file} is a DXF in the binary form, which can't be read. Save it as text (ASCII) DXF and bring in that.`,
   'empty-drawing': (file) => `${file} holds nothing that can be drawn. Ask whoever made it to export it again.`,
   'drawing-too-large': (file) =>
-    `${file} comes to more than three million lines with its blocks and was not read further. Save only the part that is needed.`,
+    `${file} comes to more than two million lines with its blocks and was not read further. Save only the part that is needed.`,
   'too-many-pixels': (file) =>
     `${file} has more pixels than can be read (600 million at most). Save it at a lower resolution and bring in that.`,
   'password-needed': (file) => `${file} is protected by a password. Type the password to open it.`,

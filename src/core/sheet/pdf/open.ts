@@ -175,12 +175,13 @@ export class PdfFile {
 
   private async layerNames(): Promise<PageContext['layer']> {
     const config = await this.document.getOptionalContentConfig()
-    const headings = headingsOf(config.getOrder() as LayerOrder | null)
+    const nameOf = (id: string) => (config.getGroup(id) as { name?: string } | null)?.name ?? ''
+    const headings = headingsOf(config.getOrder() as LayerOrder | null, nameOf)
     return (properties) => {
       const content = properties as { type?: string; id?: string; ids?: string[] } | null
       if (!content?.type) return null
       const ids = content.type === 'OCG' ? [content.id!] : (content.ids ?? [])
-      const names = ids.map((id) => (config.getGroup(id) as { name?: string } | null)?.name).filter(Boolean)
+      const names = ids.map(nameOf).filter(Boolean)
       const name = names.join(' + ') || 'unnamed layer'
       const group = ids[0] === undefined ? undefined : headings.get(ids[0])
       return { name, visible: config.isVisible(content), ...(group ? { group } : {}) } satisfies SheetLayer
@@ -219,11 +220,19 @@ export interface Pixels {
 /** Layers by id, in the order in which the file lists them, under headings. */
 type LayerOrder = readonly (string | { name: string | null; order: LayerOrder })[]
 
-/** The heading that each layer stands under, by its id. */
-function headingsOf(order: LayerOrder | null, heading = '', found = new Map<string, string>()): Map<string, string> {
+/** The heading that each layer stands under, by its id: a label of the list, or the layer that it is indented under. */
+function headingsOf(
+  order: LayerOrder | null,
+  nameOf: (id: string) => string,
+  heading = '',
+  found = new Map<string, string>(),
+): Map<string, string> {
+  let above = heading
   for (const entry of order ?? []) {
-    if (typeof entry !== 'string') headingsOf(entry.order, entry.name ?? heading, found)
-    else if (heading !== '') found.set(entry, heading)
+    if (typeof entry === 'string') {
+      above = nameOf(entry)
+      if (heading !== '') found.set(entry, heading)
+    } else headingsOf(entry.order, nameOf, entry.name ?? above, found)
   }
   return found
 }

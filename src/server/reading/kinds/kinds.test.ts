@@ -1,0 +1,251 @@
+import { readFile, writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { PDFDocument, PDFName } from 'pdf-lib'
+import sharp from 'sharp'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { isVisible } from '@/core/sheet/linework'
+import { decodePyramidHeader, pyramidHeaderEnd } from '@/core/sheet/pyramid'
+import { MM_PER_PT } from '@/core/units/length'
+import { inScratch, program } from '../../../../tests/support/producers'
+import { openSource } from '../open-source'
+import type { SheetFile } from '../sheet-file'
+
+const svg = (body: string, attributes = 'width="1000" height="700"') =>
+  `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${attributes}>${body}</svg>`
+/** A picture that is dark in its upper left quarter. */
+const PICTURE = Buffer.from(
+  svg('<rect width="1000" height="700" fill="#fff"/><rect width="500" height="350" fill="#222"/>'),
+)
+const open = (bytes: Uint8Array | string): Promise<SheetFile> =>
+  openSource(typeof bytes === 'string' ? new TextEncoder().encode(bytes) : new Uint8Array(bytes))
+
+/** Brightness of the four quarters of the full size of a page: upper left, upper right, lower left, lower right. */
+async function quarters(file: SheetFile, number = 1): Promise<number[]> {
+  const { tiles } = await (await file.page(number)).print()
+  const { pyramid } = tiles[0]!
+  const { levels } = decodePyramidHeader(pyramid)
+  const start = pyramidHeaderEnd(pyramid)
+  // The level that is one tile shows all of it.
+  const [from, to] = levels[0]!.offsets
+  const { data, info } = await sharp(pyramid.subarray(start + from!, start + to!))
+    .greyscale()
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+  const at = (x: number, y: number) =>
+    data[(Math.floor(y * info.height) * info.width + Math.floor(x * info.width)) * info.channels]!
+  return [at(0.25, 0.25), at(0.75, 0.25), at(0.25, 0.75), at(0.75, 0.75)].map((value) => (value < 128 ? 0 : 1))
+}
+
+describe('images', () => {
+  it.each(['png', 'jpeg', 'webp', 'tiff'] as const)(
+    '%s: size from its resolution, pixels the right way up',
+    async (format) => {
+      const bytes = await sharp(PICTURE).withMetadata({ density: 150 }).toFormat(format).toBuffer()
+      const file = await open(bytes)
+      const page = await file.page(1)
+      if (format !== 'webp') {
+        expect(page.widthPt * MM_PER_PT).toBeCloseTo((1000 / 150) * 25.4, 2)
+        expect(page.resolution).toMatchObject({ dpi: 150, stated: true })
+      } else expect(page.resolution).toMatchObject({ stated: false })
+      expect(page.widthPt / page.heightPt).toBeCloseTo(10 / 7, 6)
+      expect(await quarters(file)).toEqual([0, 1, 1, 1])
+      const picture = await sharp(await page.picture()).metadata()
+      expect(picture.width! / picture.height!).toBeCloseTo(10 / 7, 2)
+    },
+  )
+
+  it.each([
+    [6, [1, 0, 1, 1], 0.7],
+    [8, [1, 1, 0, 1], 0.7],
+    [3, [1, 1, 1, 0], 1 / 0.7],
+  ])('the turn that a camera noted (%i) is respected', async (orientation, expected, shape) => {
+    const file = await open(await sharp(PICTURE).withMetadata({ orientation }).jpeg().toBuffer())
+    const page = await file.page(1)
+    expect(page.widthPt / page.heightPt).toBeCloseTo(shape, 2)
+    expect(await quarters(file)).toEqual(expected)
+  })
+
+  it('every page of a fax, at its resolution', async () => {
+    const pages =
+      'newpath 20 20 moveto 400 400 lineto stroke showpage 0 421 moveto 297 421 lineto 297 842 lineto 0 842 lineto fill showpage'
+    const file = await open(
+      await inScratch(async (folder) => {
+        const out = join(folder, 'out.tif')
+        await program(
+          'gs',
+          '-q',
+          '-dNOPAUSE',
+          '-dBATCH',
+          '-sDEVICE=tiffg4',
+          '-r200',
+          `-sOutputFile=${out}`,
+          '-c',
+          pages,
+        )
+        return new Uint8Array(await readFile(out))
+      }),
+    )
+    expect(file.pageCount).toBe(2)
+    const page = await file.page(2)
+    expect(page.heightPt).toBeCloseTo(842, 0)
+    expect(page.resolution).toMatchObject({ dpi: 200, stated: true })
+    expect(await quarters(file, 2)).toEqual([0, 1, 1, 1])
+  })
+
+  it('one of more pixels than can be read is refused before they are', async () => {
+    // Thirty thousand pixels square: nearly a thousand million, in a few hundred bytes of header.
+    const bomb = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#fff' } })
+      .png()
+      .toBuffer()
+    bomb.writeUInt32BE(31_000, 16)
+    bomb.writeUInt32BE(31_000, 20)
+    await expect(open(bomb)).rejects.toMatchObject({ problem: expect.stringMatching(/too-many-pixels|broken-image/) })
+  })
+
+  it('one cut short is refused', async () => {
+    const whole = await sharp(PICTURE).png().toBuffer()
+    const file = await open(whole.subarray(0, whole.length / 2))
+    await expect((await file.page(1)).print()).rejects.toMatchObject({ problem: 'broken-image' })
+  })
+})
+
+describe('SVG', () => {
+  it('keeps lines, curves and text, at the size that it states', async () => {
+    const body =
+      '<path d="M10 10 H110 V60"/><circle cx="50" cy="50" r="20"/><text x="20" y="90" font-size="6">Plan 1:50</text>'
+    const file = await open(
+      svg(`<g fill="none" stroke="#000">${body}</g>`, 'width="200mm" height="100mm" viewBox="0 0 200 100"'),
+    )
+    const page = await file.page(1)
+    expect([page.widthPt, page.heightPt].map((pt) => pt * MM_PER_PT)).toEqual([
+      expect.closeTo(200, 3),
+      expect.closeTo(100, 3),
+    ])
+    const { segments, curveFlags, text } = await page.linework()
+    const mm = [...segments].map((pt) => Math.round(pt * MM_PER_PT * 100) / 100)
+    expect(mm).toEqual([10, 90, 110, 90, 110, 90, 110, 40])
+    expect(curveFlags.length).toBeGreaterThanOrEqual(4)
+    expect(text.map((run) => run.text)).toEqual(['Plan 1:50'])
+    expect((await page.print()).pdf).toBeInstanceOf(Uint8Array)
+  })
+
+  it('text in other scripts stays what it says', async () => {
+    const file = await open(svg('<text x="10" y="40" font-size="20">План этажа Ω</text>'))
+    expect((await (await file.page(1)).linework()).text.map((run) => run.text)).toEqual(['План этажа Ω'])
+  })
+
+  it('runs no scripts and takes nothing from outside', async () => {
+    const asked: string[] = []
+    const fetched = globalThis.fetch
+    globalThis.fetch = async (url) => {
+      asked.push(String(url))
+      throw new Error('nothing is fetched')
+    }
+    try {
+      const body =
+        '<script>globalThis.ran = true</script><image href="/etc/hostname" width="90" height="90"/><image href="http://127.0.0.1:9/a.png" width="90" height="90"/><use href="http://127.0.0.1:9/b.svg#x"/><path d="M0 0 H50" stroke="#000"/>'
+      const file = await open(svg(body, 'onload="globalThis.ran = true" width="100" height="100"'))
+      const linework = await (await file.page(1)).linework()
+      expect(linework.segmentFlags).toHaveLength(1)
+      expect(linework.images).toEqual([])
+    } finally {
+      globalThis.fetch = fetched
+    }
+    expect(asked).toEqual([])
+    expect((globalThis as { ran?: boolean }).ran).toBeUndefined()
+  })
+
+  it.each(['<svg ', '<svg><path></svg>', svg('', 'width="0" height="0"')])('%s is refused', async (text) => {
+    await expect(open(text)).rejects.toMatchObject({ problem: expect.stringMatching(/drawing/) })
+  })
+})
+
+describe('scans in PDF', () => {
+  const SIDE = 4200
+  /** Dark in its upper left quarter, too large to be decoded in a browser. */
+  let scan: Buffer
+  beforeAll(async () => {
+    scan = await sharp(PICTURE).resize(SIDE, SIDE, { fit: 'fill' }).greyscale().jpeg().toBuffer()
+  })
+
+  /** A page with an image on it, packed as given, and a line on top where asked for. */
+  async function scanned(dictionary: Record<string, unknown>, data: Uint8Array, more = ''): Promise<SheetFile> {
+    const document = await PDFDocument.create()
+    const page = document.addPage([600, 600])
+    const image = document.context.stream(data, {
+      Type: 'XObject',
+      Subtype: 'Image',
+      Width: SIDE,
+      Height: SIDE,
+      ...dictionary,
+    } as never)
+    page.node.setXObject(PDFName.of('Scan'), document.context.register(image))
+    const content = document.context.stream(`q 600 0 0 600 0 0 cm /Scan Do Q ${more}`)
+    page.node.set(PDFName.of('Contents'), document.context.register(content))
+    return open(await document.save({ useObjectStreams: false }))
+  }
+
+  /** Data of the one strip of a fax TIFF. */
+  async function faxData(): Promise<Uint8Array> {
+    const tiff = await inScratch(async (folder) => {
+      const [source, out] = [join(folder, 'in.ps'), join(folder, 'out.tif')]
+      await writeFile(source, `0 ${SIDE / 2} ${SIDE / 2} ${SIDE / 2} rectfill showpage`)
+      const device = ['-sDEVICE=tiffg4', '-r72', `-g${SIDE}x${SIDE}`, '-dMaxStripSize=0', `-sOutputFile=${out}`]
+      await program('gs', '-q', '-dNOPAUSE', '-dBATCH', ...device, source)
+      return readFile(out)
+    })
+    const tags = tiff.readUInt32LE(4)
+    const value = (tag: number) => {
+      for (let i = 0; i < tiff.readUInt16LE(tags); i++) {
+        const at = tags + 2 + 12 * i
+        if (tiff.readUInt16LE(at) === tag) return tiff.readUInt32LE(at + 8)
+      }
+      throw new Error(`The fax has no tag ${tag}.`)
+    }
+    return tiff.subarray(value(273), value(273) + value(279))
+  }
+
+  const gray = { ColorSpace: 'DeviceGray', BitsPerComponent: 8 }
+  const fax = { ...gray, BitsPerComponent: 1, Filter: 'CCITTFaxDecode' }
+
+  it('JPEG: is shown by tiles alone', async () => {
+    const file = await scanned({ ...gray, Filter: 'DCTDecode' }, scan)
+    const page = await file.page(1)
+    expect((await page.linework()).images).toMatchObject([{ widthPx: SIDE, heightPx: SIDE }])
+    const { pdf, tiles } = await page.print()
+    expect(pdf).toBeNull()
+    expect(tiles[0]!.map).toEqual([600, 0, 0, 600, 0, 0])
+    expect(await quarters(file)).toEqual([0, 1, 1, 1])
+    const corner = await sharp(await page.picture())
+      .extract({ left: 20, top: 20, width: 99, height: 99 })
+      .toBuffer()
+    const { dominant } = await sharp(corner).stats()
+    expect(dominant.r).toBeLessThan(80)
+  })
+
+  it('CCITT group 4, as image and as mask: black stays black', async () => {
+    const data = await faxData()
+    const parameters = { K: -1, Columns: SIDE, Rows: SIDE }
+    expect(await quarters(await scanned({ ...fax, DecodeParms: parameters }, data))).toEqual([0, 1, 1, 1])
+    const inverted = { ...fax, DecodeParms: { ...parameters, BlackIs1: true }, Decode: [1, 0] }
+    expect(await quarters(await scanned(inverted, data))).toEqual([0, 1, 1, 1])
+    const mask = { ImageMask: true, BitsPerComponent: 1, Filter: 'CCITTFaxDecode', DecodeParms: parameters }
+    expect(await quarters(await scanned(mask, data))).toEqual([0, 1, 1, 1])
+  })
+
+  it('what is not packed for images is unpacked by pdf.js', async () => {
+    const { data } = await sharp(scan).raw().toBuffer({ resolveWithObject: true })
+    const channels = data.length / SIDE / SIDE
+    const grey = channels === 1 ? data : data.filter((_, i) => i % channels === 0)
+    expect(await quarters(await scanned(gray, grey))).toEqual([0, 1, 1, 1])
+  })
+
+  it('lines on a scan are lines, drawn from the file without its image', async () => {
+    const file = await scanned({ ...gray, Filter: 'DCTDecode' }, scan, '1 w 10 10 m 500 500 l S')
+    const page = await file.page(1)
+    expect([...(await page.linework()).segmentFlags].filter(isVisible)).toHaveLength(1)
+    const { pdf, tiles } = await page.print()
+    expect(tiles).toHaveLength(1)
+    expect(pdf).toBeInstanceOf(Uint8Array)
+  })
+})
