@@ -50,9 +50,10 @@ takeReport('unit.json', (report) => [
 
 const { withStack } = await import('./lib/stack.mjs')
 const { freePort } = await import('./lib/postgres.mjs')
-await withStack({ home, port: await freePort(4780) }, async ({ address }) => {
+await withStack({ home, port: await freePort(4780) }, async ({ address, databaseUrl }) => {
   run('playwright', ['test'], {
     CALQUE_ADDRESS: address,
+    CALQUE_DATABASE_URL: databaseUrl,
     PLAYWRIGHT_JSON_OUTPUT_NAME: join(results, 'e2e.json'),
   })
 })

@@ -1,6 +1,7 @@
 'use client'
 
 import {
+  type Announcements,
   closestCenter,
   DndContext,
   type DragEndEvent,
@@ -41,6 +42,15 @@ export function SheetStack() {
   )
   const dropped = ({ active, over }: DragEndEvent) => {
     if (over && active.id !== over.id) moveInStack(String(active.id), String(over.id))
+  }
+  const nameOf = (id: string | number | undefined) => underlays.find((underlay) => underlay.id === id)?.name ?? ''
+  const announcements: Announcements = {
+    onDragStart: ({ active }) =>
+      `${nameOf(active.id)} is picked up. Arrows move it, Space lays it down, Esc leaves it.`,
+    onDragOver: ({ active, over }) =>
+      over && over.id !== active.id ? `${nameOf(active.id)} lies at ${nameOf(over.id)}.` : undefined,
+    onDragEnd: ({ active }) => `${nameOf(active.id)} is laid down.`,
+    onDragCancel: ({ active }) => `${nameOf(active.id)} stays where it was.`,
   }
   return (
     <Box
@@ -87,7 +97,12 @@ export function SheetStack() {
         </Button>
       )}
       {pickedSheets.length > 1 && <SheetsBar underlays={pickedSheets} onRemoved={setRemoved} />}
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={dropped}>
+      <DndContext
+        accessibility={{ announcements }}
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={dropped}
+      >
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           <Stack component="ul" aria-label="Sheets" sx={{ listStyle: 'none', p: 0, m: 0, gap: 1.25 }}>
             {underlays.map((underlay) => (
