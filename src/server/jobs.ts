@@ -49,18 +49,25 @@ export async function startedQueue({ owner }: { owner: boolean }): Promise<PgBos
   return boss
 }
 
-/** Queues work in the same transaction as the rows that it is about. */
-export async function enqueue<N extends JobName>(tx: Transaction, name: N, data: Jobs[N], priority = 0): Promise<void> {
+export type Job = { [N in JobName]: { readonly name: N; readonly data: Jobs[N] } }[JobName]
+
+/** Queues work in the same transaction as the rows that it is about. @param priority larger comes first */
+export async function enqueue(tx: Transaction, jobs: readonly Job[], priority = 0): Promise<void> {
+  if (jobs.length === 0) return
   kept.calqueQueue ??= startedQueue({ owner: false })
   const boss = await kept.calqueQueue
-  await boss.send(name, data, {
-    retryLimit: 2,
-    priority,
-    expireInSeconds: EXPIRE_SECONDS,
-    db: { executeSql: (text, values) => tx.$client.query(text, values) },
-  })
-  await tx.execute(sql`select pg_notify(${JOBS_CHANNEL}, ${name})`)
+  await boss.insert(
+    jobs.map(({ name, data }) => ({ name, data, priority, retryLimit: 2, expireInSeconds: EXPIRE_SECONDS })),
+    { db: { executeSql: (text, values) => tx.$client.query(text, values) } },
+  )
+  await tx.execute(sql`select pg_notify(${JOBS_CHANNEL}, 'work')`)
 }
+
+/** Everything that is to be read of pages: their pictures first, then their lines. */
+export const pageJobs = (sourceId: string, sheetIds: readonly string[]): Job[] => [
+  ...sheetIds.map((sheetId) => ({ name: 'picture', data: { sheetId, sourceId } }) as const),
+  ...sheetIds.map((sheetId) => ({ name: 'read', data: { sheetId, sourceId } }) as const),
+]
 
 /** Tells the readers to end what they do for a source. */
 export async function stopJobs(tx: Transaction, sourceId: string): Promise<void> {

@@ -7,7 +7,7 @@ import { storeStream, TooLargeError } from './contents'
 import { database, inTransaction, type Transaction } from './database/client'
 import { contentChunks, contents, projects, sheets, sources } from './database/schema'
 import { announce } from './events'
-import { enqueue, LOOKED_AT, stopJobs } from './jobs'
+import { enqueue, type Job, LOOKED_AT, pageJobs, stopJobs } from './jobs'
 import { notFound, Problem } from './problem'
 
 /** The largest file accepted; said before anybody sends it. */
@@ -83,7 +83,10 @@ export async function verifySources(projectId: string): Promise<void> {
     )
   if (due.length === 0) return
   await inTransaction(async (tx) => {
-    for (const { id } of due) await enqueue(tx, 'verify', { sourceId: id })
+    await enqueue(
+      tx,
+      due.map(({ id }) => ({ name: 'verify', data: { sourceId: id } })),
+    )
   })
 }
 
@@ -129,7 +132,7 @@ export async function addSource(
       await tx
         .insert(sources)
         .values({ id, projectId, name, kind, contentHash: hash, supersedes, checkedAt: new Date() })
-      await enqueue(tx, 'open', { sourceId: id }, LOOKED_AT)
+      await enqueue(tx, [{ name: 'open', data: { sourceId: id } }], LOOKED_AT)
       return { id, known: false }
     })
     await announce(projectId, { type: 'sources' })
@@ -174,19 +177,14 @@ async function giveAgain(tx: Transaction, sourceId: string, hash: string, name: 
     .set({ status: 'waiting', problem: null })
     .where(and(eq(sheets.sourceId, sourceId), inArray(sheets.problem, lost)))
     .returning({ id: sheets.id })
-  await queuePages(
+  await enqueue(
     tx,
-    sourceId,
-    again.map(({ id }) => id),
+    pageJobs(
+      sourceId,
+      again.map(({ id }) => id),
+    ),
   )
   return { id: sourceId, known: true }
-}
-
-async function queuePages(tx: Transaction, sourceId: string, sheetIds: readonly string[]): Promise<void> {
-  for (const sheetId of sheetIds) {
-    await enqueue(tx, 'picture', { sheetId, sourceId })
-    await enqueue(tx, 'read', { sheetId, sourceId })
-  }
 }
 
 /** Tells the kind of a file by its beginning, and passes all of it on. */
@@ -225,7 +223,7 @@ export async function unlockSource(id: string, password: string): Promise<void> 
       .where(eq(sources.id, id))
       .returning()
     if (!source) throw notFound('The file')
-    await enqueue(tx, 'open', { sourceId: id }, LOOKED_AT)
+    await enqueue(tx, [{ name: 'open', data: { sourceId: id } }], LOOKED_AT)
     return source.projectId
   })
   await announce(projectId, { type: 'sources' })
@@ -261,10 +259,12 @@ export async function resumeReading(id: string): Promise<void> {
       .set({ status: sql`case when ${sheets.pictureHash} is null then 'waiting' else 'reading' end` })
       .where(and(eq(sheets.sourceId, id), eq(sheets.status, 'stopped')))
       .returning({ id: sheets.id })
-    await queuePages(
+    await enqueue(
       tx,
-      id,
-      again.map((sheet) => sheet.id),
+      pageJobs(
+        id,
+        again.map((sheet) => sheet.id),
+      ),
     )
     return 'reading'
   })
@@ -298,14 +298,13 @@ export async function prefer(
       ),
     )
   if (pending.length === 0) return
-  await inTransaction(async (tx) => {
-    for (const { id, sourceId, status } of pending) {
-      const job = { sheetId: id, sourceId }
-      if (what === 'lines') await enqueue(tx, 'wanted', job)
-      else if (status === 'waiting') await enqueue(tx, 'picture', job, LOOKED_AT)
-      else if (status === 'reading') await enqueue(tx, 'read', job, LOOKED_AT)
-    }
+  const jobs = pending.flatMap(({ id: sheetId, sourceId, status }): Job[] => {
+    const data = { sheetId, sourceId }
+    if (what === 'lines') return [{ name: 'wanted', data }]
+    if (status === 'stopped') return []
+    return [{ name: status === 'waiting' ? 'picture' : 'read', data }]
   })
+  await inTransaction((tx) => enqueue(tx, jobs, LOOKED_AT))
 }
 
 /** Which page of a newer file takes the place of each page of the one that it supersedes. */

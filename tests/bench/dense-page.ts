@@ -1,4 +1,5 @@
 import { PDFDocument, PDFName } from 'pdf-lib'
+import { seeded } from '../../demo/sheets/random'
 
 /** A0 landscape, in points. */
 export const SHEET = { widthPt: 3370, heightPt: 2384 }
@@ -9,7 +10,7 @@ export const SHEET = { widthPt: 3370, heightPt: 2384 }
  * @param perPath how many of them hang together in one path: 1 where every line is stroked alone, the slowest kind
  */
 export async function densePage(segments: number, perPath: number): Promise<Uint8Array> {
-  const random = generator(7)
+  const random = seeded(7)
   /** One to twelve points away, turned back at the edge: no line is without length. */
   const near = (value: number, limit: number) => {
     const step = (1 + 11 * random()) * (random() < 0.5 ? -1 : 1)
@@ -34,15 +35,4 @@ export async function densePage(segments: number, perPath: number): Promise<Uint
   const stream = document.context.flateStream(content.join('\n'))
   page.node.set(PDFName.of('Contents'), document.context.register(stream))
   return document.save({ useObjectStreams: false })
-}
-
-/** Numbers from 0 to 1 that look random and are the same every time (mulberry32). */
-export function generator(seed: number): () => number {
-  let state = seed
-  return () => {
-    state = (state + 0x6d2b79f5) | 0
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state)
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296
-  }
 }

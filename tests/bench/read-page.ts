@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { indexSheet } from '@/core/sheet/binary'
 import { catchAt } from '@/core/snap/catch'
 import { openSource } from '@/server/reading/open-source'
-import { generator } from './dense-page'
+import { seeded } from '../../demo/sheets/random'
 
 /** What one reading cost. Run as a process of its own, as readers are, so that its memory is its own. */
 export interface ReadingCost {
@@ -25,7 +25,7 @@ const { linework, index } = indexSheet(await (await file.page(1)).linework())
 const readMs = performance.now() - start
 const peakMb = process.resourceUsage().maxRSS / 1024
 
-const random = generator(11)
+const random = seeded(11)
 const query = (radius: number): number => {
   const p = { x: random() * linework.widthPt, y: random() * linework.heightPt }
   const from = performance.now()

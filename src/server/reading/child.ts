@@ -1,15 +1,23 @@
-import { type JobRequest, runJob } from './read-job'
+import type { Job } from '../jobs'
+import { runJobs } from './read-job'
 
-/**
- * A reader: does one job at a time for the process that started it, and may be ended by it at any moment.
- * It answers `null`, or the message of a failure of our own.
- */
-process.on('message', (request: JobRequest) => {
-  runJob(request).then(
-    () => process.send?.(null),
-    (error: Error) => process.send?.(error.message),
+/** What a reader tells the process that started it. */
+export type ReaderWord =
+  | { readonly word: 'ready' }
+  /** It begins with this one of the jobs that it was given. */
+  | { readonly word: 'begun'; readonly index: number }
+  /** All of them are done, or it failed in a way that is not the file's fault. */
+  | { readonly word: 'done'; readonly failure: string | null }
+
+const say = (word: ReaderWord) => process.send?.(word)
+
+/** A reader: does a few jobs at a time for the process that started it, and may be ended by it at any moment. */
+process.on('message', (jobs: readonly Job[]) => {
+  runJobs(jobs, (index) => say({ word: 'begun', index })).then(
+    () => say({ word: 'done', failure: null }),
+    (error: Error) => say({ word: 'done', failure: error.message }),
   )
 })
 // Without its parent it has nothing to do.
 process.on('disconnect', () => process.exit(0))
-process.send?.('ready')
+say({ word: 'ready' })

@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm'
+import { and, eq, inArray } from 'drizzle-orm'
 import { statedRatio } from '@/core/fit/stated-ratio'
 import { encodeSheet, indexSheet } from '@/core/sheet/binary'
 import { signatureOf } from '@/core/sheet/likeness'
@@ -8,29 +8,43 @@ import type { Print } from '@/core/sheet/print'
 import { SourceError, type SourceProblem } from '@/core/sheet/problem'
 import { loadContent, storeBytes, verifyContent } from '../contents'
 import { database, inTransaction, type Transaction } from '../database/client'
-import { sheets, sources } from '../database/schema'
+import { type SheetStatus, sheets, sources } from '../database/schema'
 import { announce } from '../events'
-import { enqueue, type JobName, type Jobs } from '../jobs'
+import { enqueue, type Job, type Jobs, pageJobs } from '../jobs'
 import { openSource } from './open-source'
-import type { PrintParts, SheetFile, SheetPage } from './sheet-file'
+import type { Picture, PrintParts, SheetFile, SheetPage } from './sheet-file'
 
 /** The file that was read last stays open: its next page is probably asked for next. */
 let last: { sourceId: string; file: SheetFile } | null = null
 
-export type JobRequest = { [N in JobName]: { name: N; data: Jobs[N] } }[JobName]
+/**
+ * Does jobs of one name in this process. What goes wrong with a file is written down; only our own failures are thrown.
+ * @param begin is told which of them begins
+ */
+export async function runJobs(jobs: readonly Job[], begin: (index: number) => void): Promise<void> {
+  const pictures = new PictureStore()
+  await pictures.expect(
+    jobs.filter(({ name }) => name === 'picture').map(({ data }) => (data as Jobs['picture']).sheetId),
+  )
+  for (const [index, job] of jobs.entries()) {
+    begin(index)
+    await runJob(job, pictures)
+  }
+  await pictures.close()
+}
 
-/** Does one job in this process. What goes wrong with the file is written down; only our own failures are thrown. */
-export function runJob(request: JobRequest): Promise<void> {
-  switch (request.name) {
+function runJob(job: Job, pictures: PictureStore): Promise<void> {
+  switch (job.name) {
     case 'open':
-      return openJob(request.data)
+      return openJob(job.data)
     case 'picture':
-      return pictureJob(request.data)
+      return pictureJob(job.data, pictures)
     case 'wanted':
+      return lineworkJob(job.data, ['ready', 'failed'])
     case 'read':
-      return lineworkJob(request.data)
+      return lineworkJob(job.data, ['ready', 'failed', 'stopped'])
     case 'verify':
-      return verifyJob(request.data)
+      return verifyJob(job.data)
   }
 }
 
@@ -56,30 +70,27 @@ async function openJob({ sourceId }: Jobs['open']): Promise<void> {
         .where(eq(sources.id, sourceId))
         .returning()
       if (!still) return
-      for (const { number, page, problem } of pages) {
-        const id = crypto.randomUUID()
-        const made = await tx
-          .insert(sheets)
-          .values({
-            id,
-            sourceId,
-            number,
-            label: names[number - 1] ?? null,
-            widthPt: page?.widthPt ?? 0,
-            heightPt: page?.heightPt ?? 0,
-            zeroX: page?.zeroPt.x ?? 0,
-            zeroY: page?.zeroPt.y ?? 0,
-            dpi: page?.resolution?.dpi ?? null,
-            dpiStated: page?.resolution?.stated ?? null,
-            status: problem ? 'failed' : 'waiting',
-            problem,
-          })
-          .onConflictDoNothing()
-          .returning()
-        if (made.length === 0 || problem) continue
-        await enqueue(tx, 'picture', { sheetId: id, sourceId })
-        await enqueue(tx, 'read', { sheetId: id, sourceId })
-      }
+      const rows = pages.map(({ number, page, problem }) => ({
+        id: crypto.randomUUID(),
+        sourceId,
+        number,
+        label: names[number - 1] ?? null,
+        widthPt: page?.widthPt ?? 0,
+        heightPt: page?.heightPt ?? 0,
+        zeroX: page?.zeroPt.x ?? 0,
+        zeroY: page?.zeroPt.y ?? 0,
+        dpi: page?.resolution?.dpi ?? null,
+        dpiStated: page?.resolution?.stated ?? null,
+        status: problem ? ('failed' as const) : ('waiting' as const),
+        problem,
+      }))
+      const made = await tx
+        .insert(sheets)
+        .values(rows)
+        .onConflictDoNothing()
+        .returning({ id: sheets.id, problem: sheets.problem })
+      const sound = made.filter(({ problem }) => !problem).map(({ id }) => id)
+      await enqueue(tx, pageJobs(sourceId, sound))
       if (pages.every(({ problem }) => problem))
         await tx.update(sources).set({ status: 'ready' }).where(eq(sources.id, sourceId))
     })
@@ -94,34 +105,100 @@ async function openJob({ sourceId }: Jobs['open']): Promise<void> {
   await announce(source.projectId, { type: 'sources' })
 }
 
-async function pictureJob({ sheetId }: Jobs['picture']): Promise<void> {
-  const found = await sheetWithSource(sheetId)
+interface DrawnPicture extends Picture {
+  readonly sheetId: string
+  readonly source: { readonly id: string; readonly projectId: string }
+}
+
+/** Pictures on their way to the database: a few at once, while the next page is drawn. */
+class PictureStore {
+  private readonly drawn: DrawnPicture[] = []
+  private stored: Promise<void> = Promise.resolve()
+
+  private readonly expected = new Map<string, FoundSheet>()
+
+  /** Looks pages up together: one by one that would take as long as drawing them. */
+  async expect(sheetIds: readonly string[]): Promise<void> {
+    for (const found of await sheetsWithSources(sheetIds)) this.expected.set(found.sheet.id, found)
+  }
+
+  find(sheetId: string): FoundSheet | undefined {
+    return this.expected.get(sheetId)
+  }
+
+  /** @returns when there is room for another */
+  async add(drawn: DrawnPicture): Promise<void> {
+    // Heard of when it is stored; until then nobody else listens.
+    drawn.packed.catch(() => undefined)
+    this.drawn.push(drawn)
+    if (this.drawn.length < PICTURES_AT_ONCE) return
+    await this.stored
+    this.store()
+  }
+
+  async close(): Promise<void> {
+    await this.stored
+    this.store()
+    await this.stored
+  }
+
+  private store(): void {
+    const few = this.drawn.splice(0)
+    this.stored = this.keep(few)
+    this.stored.catch(() => undefined)
+  }
+
+  private async keep(few: readonly DrawnPicture[]): Promise<void> {
+    const packed = await Promise.allSettled(few.map((each) => each.packed))
+    await inTransaction(async (tx) => {
+      for (const [i, { sheetId }] of few.entries()) {
+        const picture = packed[i]!
+        if (picture.status !== 'fulfilled') continue
+        const pictureHash = await storeBytes(tx, picture.value, 'image/jpeg')
+        await tx
+          .update(sheets)
+          .set({ status: 'reading', pictureHash })
+          .where(and(eq(sheets.id, sheetId), eq(sheets.status, 'waiting')))
+      }
+    })
+    for (const [i, { sheetId, source }] of few.entries()) {
+      const picture = packed[i]!
+      if (picture.status === 'fulfilled') continue
+      await failSheet(sheetId, problemOf(picture.reason))
+      await closeWhenRead(source.id)
+    }
+    for (const projectId of new Set(few.map(({ source }) => source.projectId)))
+      await announce(projectId, { type: 'sources' })
+  }
+}
+
+/** Pictures stored in one transaction. */
+const PICTURES_AT_ONCE = 8
+
+async function pictureJob({ sheetId }: Jobs['picture'], pictures: PictureStore): Promise<void> {
+  const found = pictures.find(sheetId)
   if (found?.sheet.status !== 'waiting') return
   const { sheet, source } = found
   try {
     const page = await (await fileOf(source)).page(sheet.number)
-    const picture = await page.picture()
-    await inTransaction(async (tx) => {
-      const pictureHash = await storeBytes(tx, picture, 'image/jpeg')
-      await tx
-        .update(sheets)
-        .set({ status: 'reading', pictureHash })
-        .where(and(eq(sheets.id, sheetId), eq(sheets.status, 'waiting')))
-    })
+    const { packed } = await page.picture()
+    await pictures.add({ sheetId, source, packed })
   } catch (error) {
+    if (!(error instanceof SourceError) && (error as { code?: string }).code) throw error
     await failSheet(sheetId, problemOf(error))
     await closeWhenRead(source.id)
+    await announce(source.projectId, { type: 'sources' })
   }
-  await announce(source.projectId, { type: 'sources' })
 }
 
-async function lineworkJob({ sheetId }: Jobs['read']): Promise<void> {
+/** @param done a page of these states is left as it is */
+async function lineworkJob({ sheetId }: Jobs['read'], done: readonly SheetStatus[]): Promise<void> {
   const found = await sheetWithSource(sheetId)
-  if (!found || found.sheet.status === 'ready' || found.sheet.status === 'failed') return
+  if (!found || done.includes(found.sheet.status)) return
   const { sheet, source } = found
   try {
     const page = await (await fileOf(source)).page(sheet.number)
-    const picture = sheet.pictureHash ? null : await page.picture()
+    const picture = sheet.pictureHash ? null : await (await page.picture()).packed
     const linework = await page.linework()
     const bytes = encodeSheet(indexSheet(linework))
     const parts = await page.print()
@@ -184,9 +261,10 @@ export async function failSheet(sheetId: string, { problem }: SourceError): Prom
 }
 
 /** Writes down that a job came to nothing because its process was ended. */
-export async function failJob(request: JobRequest, error: SourceError): Promise<void> {
-  if (request.name === 'open') {
-    const { sourceId } = request.data
+export async function failJob(job: Job, error: SourceError): Promise<void> {
+  if (error.problem === 'stopped') return
+  if (job.name === 'open') {
+    const { sourceId } = job.data
     const [source] = await database()
       .update(sources)
       .set({ status: 'failed', problem: 'broken' })
@@ -195,22 +273,30 @@ export async function failJob(request: JobRequest, error: SourceError): Promise<
     if (source) await announce(source.projectId, { type: 'sources' })
     return
   }
-  if (request.name === 'verify') return
-  await failSheet(request.data.sheetId, error)
-  const found = await sheetWithSource(request.data.sheetId)
+  if (job.name === 'verify') return
+  await failSheet(job.data.sheetId, error)
+  const found = await sheetWithSource(job.data.sheetId)
   if (!found) return
   await closeWhenRead(found.source.id)
   await announce(found.source.projectId, { type: 'sources' })
 }
 
-async function sheetWithSource(sheetId: string) {
-  const [found] = await database()
+interface FoundSheet {
+  readonly sheet: typeof sheets.$inferSelect
+  readonly source: typeof sources.$inferSelect
+}
+
+async function sheetsWithSources(sheetIds: readonly string[]): Promise<FoundSheet[]> {
+  if (sheetIds.length === 0) return []
+  return database()
     .select({ sheet: sheets, source: sources })
     .from(sheets)
     .innerJoin(sources, eq(sources.id, sheets.sourceId))
-    .where(eq(sheets.id, sheetId))
-  return found ?? null
+    .where(inArray(sheets.id, [...sheetIds]))
 }
+
+const sheetWithSource = async (sheetId: string): Promise<FoundSheet | undefined> =>
+  (await sheetsWithSources([sheetId]))[0]
 
 async function closeWhenRead(sourceId: string): Promise<void> {
   const pages = await database().select({ status: sheets.status }).from(sheets).where(eq(sheets.sourceId, sourceId))

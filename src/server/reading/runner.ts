@@ -4,10 +4,11 @@ import { fileURLToPath } from 'node:url'
 import { Client } from 'pg'
 import type PgBoss from 'pg-boss'
 import pino from 'pino'
-import { SourceError } from '@/core/sheet/problem'
+import { SourceError, type SourceProblem } from '@/core/sheet/problem'
 import { databaseUrl, pool } from '../database/client'
-import { JOB_NAMES, JOBS_CHANNEL, type JobName, STOP, startedQueue } from '../jobs'
-import { failJob, type JobRequest } from './read-job'
+import { JOB_NAMES, JOBS_CHANNEL, type Job, type JobName, STOP, startedQueue } from '../jobs'
+import type { ReaderWord } from './child'
+import { failJob } from './read-job'
 
 /**
  * Takes reading jobs from the queue and gives each to a child process. A page that hangs or eats memory costs its child,
@@ -21,32 +22,50 @@ const LOOK_EVERY_MS = 2000
 
 const log = pino({ name: 'reader', level: process.env.CALQUE_LOG ?? 'warn' })
 
+/** A reader had to be ended; `job` is the one that it was at. */
+class ReaderEnded extends Error {
+  constructor(
+    readonly job: Job,
+    readonly cause: SourceError,
+  ) {
+    super(cause.message)
+  }
+}
+
 class Reader {
   private child: ChildProcess | null = null
-  private current: { sourceId: string; end: () => void } | null = null
+  private current: { job: Job; end: (problem: SourceProblem) => void } | null = null
 
-  /** Does a job in the child. @throws SourceError where the child had to be ended, Error where we failed ourselves */
-  async run(request: JobRequest): Promise<void> {
+  /** Does jobs in the child. @throws ReaderEnded where it had to be ended, Error where we failed ourselves */
+  async run(jobs: readonly Job[]): Promise<void> {
     await this.warm()
     const child = this.child!
-    let ended: SourceError['problem'] | null = null
-    const end = (problem: SourceError['problem']) => {
+    let ended: SourceProblem | null = null
+    const end = (problem: SourceProblem) => {
       ended = problem
       child.kill('SIGKILL')
     }
-    this.current = { sourceId: request.data.sourceId, end: () => end('stopped') }
-    const slow = setTimeout(() => end('too-slow'), PAGE_SECONDS * 1000)
+    this.current = { job: jobs[0]!, end }
     const watch = setInterval(() => residentMb(child.pid) > PAGE_MEMORY_MB && end('out-of-memory'), 500)
+    let slow = setTimeout(end, PAGE_SECONDS * 1000, 'too-slow')
     try {
       await new Promise<void>((resolve, reject) => {
-        const gone = () => reject(new SourceError(ended ?? 'out-of-memory'))
-        child.once('exit', gone)
-        child.once('message', (answer: string | null) => {
+        const gone = () => reject(new ReaderEnded(this.current!.job, new SourceError(ended ?? 'out-of-memory')))
+        const hear = (said: ReaderWord) => {
+          if (said.word === 'begun') {
+            this.current = { job: jobs[said.index]!, end }
+            clearTimeout(slow)
+            slow = setTimeout(end, PAGE_SECONDS * 1000, 'too-slow')
+          }
+          if (said.word !== 'done') return
           child.off('exit', gone)
-          if (answer === null) resolve()
-          else reject(new Error(answer))
-        })
-        child.send(request, (error) => error && gone())
+          child.off('message', hear)
+          if (said.failure === null) resolve()
+          else reject(new Error(said.failure))
+        }
+        child.once('exit', gone)
+        child.on('message', hear)
+        child.send(jobs, (error) => error && gone())
       })
     } finally {
       this.current = null
@@ -57,7 +76,7 @@ class Reader {
 
   /** Ends what is being done for a source, if it is. */
   stopFor(sourceId: string): void {
-    if (this.current?.sourceId === sourceId) this.current.end()
+    if (this.current?.job.data.sourceId === sourceId) this.current.end('stopped')
   }
 
   async warm(): Promise<void> {
@@ -90,34 +109,55 @@ function residentMb(pid: number | undefined): number {
   }
 }
 
-async function takeJob(boss: PgBoss): Promise<{ id: string; request: JobRequest } | null> {
+/** Pictures are small work: fetching each by itself would cost as much as drawing it. */
+const AT_ONCE: Partial<Record<JobName, number>> = { picture: 16, read: 4 }
+
+interface Batch {
+  readonly name: JobName
+  readonly ids: readonly string[]
+  readonly jobs: readonly Job[]
+}
+
+async function takeJobs(boss: PgBoss): Promise<Batch | null> {
   for (const name of JOB_NAMES) {
-    const [job] = await boss.fetch<JobRequest['data']>(name)
-    if (job) return { id: job.id, request: { name, data: job.data } as JobRequest }
+    const found = await boss.fetch<Job['data']>(name, { batchSize: AT_ONCE[name] ?? 1 })
+    if (found.length > 0)
+      return { name, ids: found.map(({ id }) => id), jobs: found.map(({ data }) => ({ name, data }) as Job) }
   }
   return null
 }
 
+/** Does jobs; one at which the reader has to be ended is written down as failed, and the others go on. */
+async function doJobs(reader: Reader, jobs: readonly Job[]): Promise<void> {
+  let left = jobs
+  while (left.length > 0) {
+    try {
+      return await reader.run(left)
+    } catch (error) {
+      if (!(error instanceof ReaderEnded)) throw error
+      await failJob(error.job, error.cause)
+      left = left.filter((job) => job !== error.job)
+    }
+  }
+}
+
 async function work(boss: PgBoss, reader: Reader, wakened: () => Promise<void>): Promise<never> {
   for (;;) {
-    const job = await takeJob(boss).catch((error: Error) => {
+    const batch = await takeJobs(boss).catch((error: Error) => {
       log.error(error, 'the queue does not answer')
       return null
     })
-    if (!job) {
+    if (!batch) {
       await wakened()
       continue
     }
-    const name: JobName = job.request.name
+    const ids = [...batch.ids]
     try {
-      await reader.run(job.request).catch((error: Error) => {
-        if (error instanceof SourceError) return failJob(job.request, error)
-        throw error
-      })
-      await boss.complete(name, job.id)
+      await doJobs(reader, batch.jobs)
+      await boss.complete(batch.name, ids)
     } catch (error) {
-      log.error(error, `${name} failed and will be tried again`)
-      await boss.fail(name, job.id, { message: (error as Error).message }).catch(() => undefined)
+      log.error(error, `${batch.name} failed and will be tried again`)
+      await boss.fail(batch.name, ids).catch(() => undefined)
     }
   }
 }

@@ -27,10 +27,18 @@ export interface SheetPage {
   readonly zeroPt: Point
   /** Everything drawn. @throws SourceError */
   linework(): Promise<Linework>
-  /** A JPEG picture on white paper, PICTURE_PX on its longer side. @throws SourceError */
-  picture(): Promise<Uint8Array>
+  /**
+   * A JPEG picture on white paper, PICTURE_PX on its longer side. Once it is drawn the next page can be; it is packed
+   * beside that. @throws SourceError
+   */
+  picture(): Promise<Picture>
   /** What the page is drawn from as printed. Asked for after the linework. @throws SourceError */
   print(): Promise<PrintParts>
+}
+
+/** A picture that is drawn, on its way to be bytes. */
+export interface Picture {
+  readonly packed: Promise<Uint8Array>
 }
 
 export interface Resolution {

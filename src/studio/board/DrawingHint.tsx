@@ -1,10 +1,12 @@
 import Typography from '@mui/material/Typography'
 import { useSheetPictures } from '../sheets/sheet-pictures'
+import { useTiles } from '../sheets/tiles'
 
 /** Says that a sharper picture is on its way; the sheet can be worked on meanwhile. */
 export function DrawingHint() {
   const drawing = useSheetPictures(({ byUnderlay }) => [...byUnderlay.values()].some((pictures) => pictures.drawing))
-  if (!drawing) return null
+  const fetching = useTiles(({ waiting }) => waiting > 0)
+  if (!drawing && !fetching) return null
   return (
     <Typography
       data-testid="drawing"

@@ -257,13 +257,18 @@ export async function catchUp(): Promise<void> {
 /** Pages that are read announce themselves by hundreds; the list is fetched this often at most. */
 const SOURCES_EVERY_MS = 300
 let refreshing = false
+let refreshAgain = false
 
 async function refreshSourcesSoon(): Promise<void> {
+  refreshAgain = true
   if (refreshing) return
   refreshing = true
-  await new Promise((resolve) => setTimeout(resolve, SOURCES_EVERY_MS))
+  while (refreshAgain) {
+    refreshAgain = false
+    await refreshSources().catch(() => undefined)
+    await new Promise((resolve) => setTimeout(resolve, SOURCES_EVERY_MS))
+  }
   refreshing = false
-  await refreshSources().catch(() => undefined)
 }
 
 export async function refreshSources(): Promise<void> {

@@ -22,8 +22,8 @@ const MOST_PIXELS = 24e6
 /** Tiles fetched at once. */
 const AT_ONCE = 6
 
-/** Counts up as tiles come, for those who paint them. */
-export const useTiles = create<{ version: number }>(() => ({ version: 0 }))
+/** Counts up as tiles come, for those who paint them; and how many are waited for. */
+export const useTiles = create<{ version: number; waiting: number }>(() => ({ version: 0, waiting: 0 }))
 
 const pyramids = new Map<string, Promise<{ pyramid: Pyramid; start: number }>>()
 const ready = new Map<string, { pyramid: Pyramid; start: number }>()
@@ -121,6 +121,8 @@ function work(): void {
         work()
       })
   }
+  const waiting = running + pending.size
+  if (useTiles.getState().waiting !== waiting) useTiles.setState({ waiting })
 }
 
 function hold(key: string, tile: Tile): void {

@@ -48,14 +48,15 @@ class ImageFile implements SheetFile {
       resolution: { dpi, stated: dpi === found.density },
       zeroPt: { x: 0, y: 0 },
       linework: async () => imageLinework({ widthPt, heightPt }, { map, widthPx, heightPx, layer: -1, flags: 0 }),
-      picture: () =>
-        orBroken(
+      picture: async () => ({
+        packed: orBroken(
           open()
             .flatten({ background: '#ffffff' })
             .resize(PICTURE_PX, PICTURE_PX, { fit: 'inside', withoutEnlargement: true })
-            .jpeg({ quality: 88 })
+            .jpeg({ quality: 84 })
             .toBuffer(),
         ),
+      }),
       print: async () => ({
         pdf: null,
         tiles: [{ pyramid: await orBroken(makePyramid(open(), found.bitsPerSample === 1)), map }],

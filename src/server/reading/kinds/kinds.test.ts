@@ -49,7 +49,7 @@ describe('images', () => {
       } else expect(page.resolution).toMatchObject({ stated: false })
       expect(page.widthPt / page.heightPt).toBeCloseTo(10 / 7, 6)
       expect(await quarters(file)).toEqual([0, 1, 1, 1])
-      const picture = await sharp(await page.picture()).metadata()
+      const picture = await sharp(await (await page.picture()).packed).metadata()
       expect(picture.width! / picture.height!).toBeCloseTo(10 / 7, 2)
     },
   )
@@ -216,7 +216,7 @@ describe('scans in PDF', () => {
     expect(pdf).toBeNull()
     expect(tiles[0]!.map).toEqual([600, 0, 0, 600, 0, 0])
     expect(await quarters(file)).toEqual([0, 1, 1, 1])
-    const corner = await sharp(await page.picture())
+    const corner = await sharp(await (await page.picture()).packed)
       .extract({ left: 20, top: 20, width: 99, height: 99 })
       .toBuffer()
     const { dominant } = await sharp(corner).stats()

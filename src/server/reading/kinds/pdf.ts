@@ -4,7 +4,7 @@ import { findLargeImages, type LargeImage, standsFor, withoutLargeImages } from 
 import type { PdfFile, PdfPage } from '@/core/sheet/pdf/open'
 import { SourceError } from '@/core/sheet/problem'
 import { MOST_PIXELS } from '../make-pyramid'
-import { type Opener, PICTURE_PX, type PrintParts, type SheetFile, type SheetPage } from '../sheet-file'
+import { type Opener, PICTURE_PX, type Picture, type PrintParts, type SheetFile, type SheetPage } from '../sheet-file'
 import { openPdf, PDF_ASSETS } from './pdf-runtime'
 
 export const openPdfFile: Opener = async (bytes, { password }) => {
@@ -83,8 +83,9 @@ class PdfSheetPage implements SheetPage {
     return (await this.whole()).linework
   }
 
-  async picture(): Promise<Uint8Array> {
+  async picture(): Promise<Picture> {
     const { createCanvas, loadImage } = await import('@napi-rs/canvas')
+    const { packPicture } = await import('../pack-picture')
     const placed = this.scans ? (await this.whole()).placed : []
     const whole = this.page.page.getViewport({ scale: 1 })
     const scale = PICTURE_PX / Math.max(whole.width, whole.height)
@@ -110,7 +111,7 @@ class PdfSheetPage implements SheetPage {
         context.drawImage(await loadImage(small), 0, 0, 1, 1)
       }
     }
-    return new Uint8Array(await canvas.encode('jpeg', 88))
+    return { packed: packPicture(canvas) }
   }
 
   async print(): Promise<PrintParts> {
