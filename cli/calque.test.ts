@@ -2,8 +2,11 @@ import { execFile } from 'node:child_process'
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { boathouseSet } from '../demo/sheets/boathouse'
+import { outriggerPlate } from '../demo/sheets/outrigger-plate'
+import { servicesDrawing } from '../demo/sheets/services-drawing'
 import { readDxf } from '../tests/support/ezdxf'
 import { endlessPage, handWritten, noPages, withPassword } from '../tests/support/hand-written'
 
@@ -35,6 +38,13 @@ beforeAll(async () => {
     'set.pdf': await boathouseSet(),
     'secret.pdf': await withPassword(await handWritten(line), 'teal'),
     'hollow.pdf': await noPages(),
+    'services.dxf': servicesDrawing(),
+    'plate.svg': outriggerPlate(),
+    'scan.png': await sharp({ create: { width: 600, height: 300, channels: 3, background: '#fff' } })
+      .withMetadata({ density: 150 })
+      .png()
+      .toBuffer(),
+    'binary.dxf': new TextEncoder().encode('Some Binary DXF\r\n\x1a\0'),
     'letter.pdf': new TextEncoder().encode('Dear Sir or Madam'),
     'endless.pdf': await endlessPage(),
   }
@@ -66,6 +76,36 @@ describe('inspect', () => {
         producer: '',
       },
     ])
+  })
+})
+
+describe('every kind of sheet', () => {
+  it.each([
+    ['services.dxf', { content: 'vector', layers: ['BUILDING', 'WATER', 'WASTE', 'NOTES'], rotation: 0 }],
+    ['plate.svg', { content: 'vector', widthMm: 228.6, heightMm: 139.7 }],
+    [
+      'scan.png',
+      { content: 'image', widthMm: 101.6, heightMm: 50.8, counts: { lines: 0, curves: 0, textRuns: 0, images: 1 } },
+    ],
+  ])('%s is inspected', async (file, expected) => {
+    const { out } = await calque('inspect', file, '--json')
+    expect(JSON.parse(out).pages).toMatchObject([{ number: 1, ...expected }])
+  })
+
+  it('a DXF goes through and comes out as long', async () => {
+    expect((await calque('linework', 'services.dxf', '--page', '1', '--dxf', 'through.dxf')).status).toBe(0)
+    const report = await readDxf(await readFile(join(folder, 'through.dxf')))
+    expect(report.errors).toEqual([])
+    expect(report.layers).toContain('WATER')
+    expect(Math.max(...report.lines.map(([x1, y1, x2, y2]) => Math.hypot(x2! - x1!, y2! - y1!)))).toBeCloseTo(31_200, 1)
+  })
+
+  it('where an image lies is told', async () => {
+    const { out } = await calque('linework', 'scan.png', '--page', '1', '--json')
+    expect(JSON.parse(out)).toMatchObject({
+      segments: [],
+      images: [{ map: [288, 0, 0, 144, 0, 0], widthPx: 600, heightPx: 300 }],
+    })
   })
 })
 
@@ -101,6 +141,8 @@ describe('what cannot be done is said in one sentence, with exit code 2', () => 
   it.concurrent.each([
     [['inspect', 'nowhere.pdf'], /There is no file nowhere\.pdf/],
     [['inspect', 'letter.pdf'], /letter\.pdf is not a PDF/],
+    [['inspect', 'binary.dxf'], /binary\.dxf is a DXF in the binary form/],
+    [['linework', 'scan.png', '--page', '2', '--json'], /scan\.png has one page, no page 2/],
     [['inspect', 'hollow.pdf', '--json'], /hollow\.pdf has no pages/],
     [['inspect', 'secret.pdf'], /secret\.pdf is protected by a password/],
     [['inspect', 'secret.pdf', '--password', 'mauve'], /does not open secret\.pdf/],

@@ -7,7 +7,16 @@ import { ensurePackages } from './lib/packages.mjs'
 import { ROOT } from './lib/root.mjs'
 
 ensurePackages(ROOT)
-ensureDebian('postgresql', 'chromium', 'poppler-utils', 'python3-ezdxf', 'ghostscript', 'librsvg2-bin', 'qpdf')
+ensureDebian(
+  'postgresql',
+  'chromium',
+  'poppler-utils',
+  'python3-ezdxf',
+  'ghostscript',
+  'librsvg2-bin',
+  'qpdf',
+  'libopenjp2-tools',
+)
 
 const home = join(ROOT, '.calque', 'test')
 const results = join(home, 'results')

@@ -12,6 +12,7 @@ const SHOWN_BY = {
   'python3-ezdxf': () => existsSync('/usr/lib/python3/dist-packages/ezdxf'),
   ghostscript: () => existsSync('/usr/bin/gs'),
   'librsvg2-bin': () => existsSync('/usr/bin/rsvg-convert'),
+  'libopenjp2-tools': () => existsSync('/usr/bin/opj_compress'),
   qpdf: () => existsSync('/usr/bin/qpdf'),
 }
 

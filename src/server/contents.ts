@@ -44,9 +44,18 @@ export async function storeStream(
   return { hash, size }
 }
 
+const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
+
+/** Stores several, always in the order of their names, so that two who store the same ones don't wait for one another. */
+export async function storeAll(tx: Transaction, all: readonly Uint8Array[], mediaType: string): Promise<string[]> {
+  const named = new Map(all.map((bytes) => [hashOf(bytes), bytes]))
+  for (const hash of [...named.keys()].sort()) await storeBytes(tx, named.get(hash)!, mediaType)
+  return all.map(hashOf)
+}
+
 /** Stores bytes that are at hand. @returns their hash */
 export async function storeBytes(tx: Transaction, bytes: Uint8Array, mediaType: string): Promise<string> {
-  const hash = createHash('sha256').update(bytes).digest('hex')
+  const hash = hashOf(bytes)
   const inserted = await tx
     .insert(contents)
     .values({ hash, size: bytes.length, mediaType })
@@ -108,7 +117,7 @@ export async function loadContent(hash: string, db: Database = database()): Prom
     .where(and(eq(contentChunks.hash, hash), between(contentChunks.index, 0, 1 << 30)))
     .orderBy(asc(contentChunks.index))
   const whole = new Uint8Array(Buffer.concat(rows.map((row) => row.bytes)))
-  if (createHash('sha256').update(whole).digest('hex') === hash) return whole
+  if (hashOf(whole) === hash) return whole
   const found = await findContent(hash)
   throw new SourceError(whole.length === (found?.size ?? -1) ? 'bytes-damaged' : 'bytes-lost')
 }

@@ -18,7 +18,7 @@ test('from a PDF to walls in a DXF, true to size', async ({ page }) => {
 
   await studio.bringIn(1, A3.width, A3.height)
   await expect(page.getByText('1:100', { exact: true })).toBeVisible()
-  await expect(page.getByText('as the sheet says, not fitted')).toBeVisible()
+  await expect(page.getByText('as the sheet says, not fitted', { exact: true })).toBeVisible()
 
   await test.step('the cursor says in a word what it catches', async () => {
     await studio.hover(...onPaper(0, 0))

@@ -10,10 +10,29 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await page.goto('/')
     await page.getByText('Teal Reach Boathouse').waitFor()
   },
-  'page-choice': async (_, studio) => {
+  'page-choice': async (page, studio) => {
     await studio.open('demo-boathouse')
     await studio.goTo('Bring in')
-    await studio.pageCard(3).waitFor()
+    await page.getByText(/Reading the lines|Drawing page|Opening/).waitFor({ state: 'hidden' })
+    await page.getByRole('region', { name: 'Pages', exact: true }).hover()
+    await page.mouse.wheel(0, 1250)
+    await studio.pageCard(1).last().click()
+    await studio.pageCard(3).last().click()
+  },
+  'looking-closer': async (page) => {
+    await page.getByRole('button', { name: 'Look closer at Page 1' }).last().click()
+    await page.waitForLoadState('networkidle')
+    const canvas = (await page.getByRole('application', { name: 'The page' }).boundingBox())!
+    await page.getByRole('button', { name: 'Crop by a rectangle' }).click()
+    await page.mouse.click(canvas.x + canvas.width * 0.2, canvas.y + canvas.height * 0.28)
+    await page.mouse.click(canvas.x + canvas.width * 0.66, canvas.y + canvas.height * 0.8)
+  },
+  adjusting: async (page, studio) => {
+    await page.getByRole('button', { name: 'Close' }).click()
+    await page.getByRole('button', { name: 'Let go' }).click()
+    await studio.goTo('Trace')
+    await page.getByRole('button', { name: /^Adjust Ground floor/ }).click()
+    await page.getByRole('listitem').filter({ hasText: 'Openings' }).hover()
   },
   fitting: async (page, studio) => {
     await studio.goTo('Fit')

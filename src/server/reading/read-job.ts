@@ -6,7 +6,7 @@ import { contentOf, countContent, isVisible, type Linework } from '@/core/sheet/
 import { problemOf } from '@/core/sheet/pdf/problem'
 import type { Print } from '@/core/sheet/print'
 import { SourceError, type SourceProblem } from '@/core/sheet/problem'
-import { loadContent, storeBytes, verifyContent } from '../contents'
+import { loadContent, storeAll, storeBytes, verifyContent } from '../contents'
 import { database, inTransaction, type Transaction } from '../database/client'
 import { type SheetStatus, sheets, sources } from '../database/schema'
 import { announce } from '../events'
@@ -150,16 +150,15 @@ class PictureStore {
 
   private async keep(few: readonly DrawnPicture[]): Promise<void> {
     const packed = await Promise.allSettled(few.map((each) => each.packed))
+    const pictures = packed.flatMap((each) => (each.status === 'fulfilled' ? [each.value] : []))
     await inTransaction(async (tx) => {
-      for (const [i, { sheetId }] of few.entries()) {
-        const picture = packed[i]!
-        if (picture.status !== 'fulfilled') continue
-        const pictureHash = await storeBytes(tx, picture.value, 'image/jpeg')
+      const hashes = await storeAll(tx, pictures, 'image/jpeg')
+      const stored = few.filter((_, i) => packed[i]!.status === 'fulfilled')
+      for (const [i, { sheetId }] of stored.entries())
         await tx
           .update(sheets)
-          .set({ status: 'reading', pictureHash })
+          .set({ status: 'reading', pictureHash: hashes[i]! })
           .where(and(eq(sheets.id, sheetId), eq(sheets.status, 'waiting')))
-      }
     })
     for (const [i, { sheetId, source }] of few.entries()) {
       const picture = packed[i]!

@@ -9,7 +9,7 @@ import { api, type SheetView, type SourceView } from '../api'
 import { goTo, select, takeTool } from '../bench-store'
 import { showUnderlays, underlayBox } from '../board/show'
 import { whenSized } from '../board/view'
-import { put, tell, underlaysOf, useProject } from '../project/store'
+import { levelsOf, put, tell, underlaysOf, useProject } from '../project/store'
 import { sheetOf } from '../sheets/use-sheets'
 import { letGo, useChoice } from './choice'
 
@@ -65,7 +65,7 @@ export function placePicked(at: Point | null): void {
       name: sheetName(source, sheet),
       sheetId: sheet.id,
       placement: placements[i]!,
-      levelId: records.has(lay.levelId) ? lay.levelId : FIRST_LEVEL.id,
+      levelId: records.has(lay.levelId) ? lay.levelId : (levelsOf(records)[0] ?? FIRST_LEVEL).id,
       crop: crops.has(sheet.id) ? [...crops.get(sheet.id)!] : null,
       order: order + 1 + i,
     }),

@@ -16,7 +16,10 @@ export function KeysDialog() {
   const open = useBench((bench) => bench.keysOpen)
   const close = () => useBench.setState({ keysOpen: false })
   const rows = [
-    ...TOOLS.map(({ key, word }) => ({ keys: key.toUpperCase(), does: `take the tool “${word}”` })),
+    ...TOOLS.filter(({ key }) => key !== '').map(({ key, word }) => ({
+      keys: key.toUpperCase(),
+      does: `take the tool “${word}”`,
+    })),
     ...KEYS,
   ]
   return (

@@ -77,6 +77,7 @@ export function needWholePicture(underlayId: string, from: DrawnFrom, sheet: She
   made
     .then((bitmap) => {
       if (!bitmap || asked.get(underlayId) !== key) return
+      useSheetPictures.getState().byUnderlay.get(underlayId)?.whole?.bitmap.close()
       update(underlayId, { whole: { bitmap, region, pxPerPt: bitmap.width / widthPt, key } })
     })
     .catch(() => asked.delete(underlayId))

@@ -109,17 +109,30 @@ export class PdfFile {
 
   /** The pixels of images of a page, as pdf.js unpacks them. @param wanted by size in pixels */
   async pixels({ page }: PdfPage, wanted: (widthPx: number, heightPx: number) => boolean): Promise<Pixels[]> {
-    const found: Pixels[] = []
+    const ids = new Set<string>()
     this.reader.current = {
       font: () => undefined,
-      operators: () => undefined,
-      image: (image) => {
-        if (image.data && wanted(image.width, image.height)) found.push(image as Pixels)
+      operators: ({ fnArray, argsArray }) => {
+        for (const [i, fn] of fnArray.entries())
+          if (fn === pdfjs.OPS.paintImageXObject || fn === pdfjs.OPS.paintImageMaskXObject) {
+            const [image] = argsArray[i] as [string | { data?: unknown }]
+            const id = typeof image === 'string' ? image : image.data
+            if (typeof id === 'string') ids.add(id)
+          }
       },
     }
     try {
       await page.getOperatorList()
-      return found
+      // Images may come later than the operators that paint them.
+      const images = await Promise.all(
+        [...ids].map(
+          (id) =>
+            new Promise<Pixels | null>((resolve) =>
+              (id.startsWith('g_') ? page.commonObjs : page.objs).get(id, resolve),
+            ),
+        ),
+      )
+      return images.filter((image) => image !== null).filter(({ width, height, data }) => data && wanted(width, height))
     } catch (error) {
       throw problemOf(error)
     } finally {
@@ -206,7 +219,6 @@ interface LoadedFont {
 interface ChunkReader {
   font(name: string): void
   operators(list: OperatorList): void
-  image?(image: Partial<Pixels> & Pick<Pixels, 'width' | 'height'>): void
 }
 
 /** An image unpacked. `kind` as pdf.js numbers it: 1 one bit, set for white, rows filled to whole bytes; 2 RGB; 3 RGBA. */
@@ -273,7 +285,6 @@ interface WorkerMessage {
 function tapOperators(message: unknown, reader: { current: ChunkReader | null }): unknown {
   const { action, data, chunk } = message as WorkerMessage
   if (action === 'commonobj' && Array.isArray(data) && data[1] === 'Font') reader.current?.font(data[0] as string)
-  if (action === 'obj' && Array.isArray(data) && data[2] === 'Image' && data[3]) reader.current?.image?.(data[3])
   if (!chunk?.fnArray) return message
   // The sender empties its arrays after handing them over, so they are copied.
   const list = { fnArray: chunk.fnArray.slice(), argsArray: chunk.argsArray.slice() }

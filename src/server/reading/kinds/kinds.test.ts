@@ -160,6 +160,26 @@ describe('SVG', () => {
   })
 })
 
+/** Fax data as JBIG2 carries it: a page, and one generic region in MMR coding (ISO/IEC 14492, 7.4.6 and 7.4.8). */
+function asJbig2(fax: Uint8Array, side: number): Uint8Array {
+  const segment = (number: number, type: number, data: Buffer) => {
+    const header = Buffer.alloc(11)
+    header.writeUInt32BE(number, 0)
+    header[4] = type
+    header[6] = 1
+    header.writeUInt32BE(data.length, 7)
+    return Buffer.concat([header, data])
+  }
+  const page = Buffer.alloc(19)
+  page.writeUInt32BE(side, 0)
+  page.writeUInt32BE(side, 4)
+  const region = Buffer.alloc(18)
+  region.writeUInt32BE(side, 0)
+  region.writeUInt32BE(side, 4)
+  region[17] = 1
+  return Buffer.concat([segment(0, 48, page), segment(1, 38, Buffer.concat([region, fax]))])
+}
+
 describe('scans in PDF', () => {
   const SIDE = 4200
   /** Dark in its upper left quarter, too large to be decoded in a browser. */
@@ -231,6 +251,19 @@ describe('scans in PDF', () => {
     expect(await quarters(await scanned(inverted, data))).toEqual([0, 1, 1, 1])
     const mask = { ImageMask: true, BitsPerComponent: 1, Filter: 'CCITTFaxDecode', DecodeParms: parameters }
     expect(await quarters(await scanned(mask, data))).toEqual([0, 1, 1, 1])
+  })
+
+  it('JBIG2 and JPEG 2000: are unpacked by pdf.js', async () => {
+    const jbig2 = { ...gray, BitsPerComponent: 1, Filter: 'JBIG2Decode' }
+    expect(await quarters(await scanned(jbig2, asJbig2(await faxData(), SIDE)))).toEqual([0, 1, 1, 1])
+    const jpx = await inScratch(async (folder) => {
+      const [source, out] = [join(folder, 'in.pgm'), join(folder, 'out.jp2')]
+      const grey = await sharp(scan).extractChannel(0).raw().toBuffer()
+      await writeFile(source, Buffer.concat([Buffer.from(`P5\n${SIDE} ${SIDE}\n255\n`), grey]))
+      await program('opj_compress', '-i', source, '-o', out, '-r', '40')
+      return new Uint8Array(await readFile(out))
+    })
+    expect(await quarters(await scanned({ ...gray, Filter: 'JPXDecode' }, jpx))).toEqual([0, 1, 1, 1])
   })
 
   it('what is not packed for images is unpacked by pdf.js', async () => {

@@ -8,13 +8,23 @@ import type { PdfAssets } from '@/core/sheet/pdf/open'
  * its polyfills replace Array.prototype.push by a slow one, and Node's DecompressionStream hands over 16 kB at a time.
  */
 const nativePush = Array.prototype.push
+
+/** Bytes that one stream may come to: the pixels of the largest image, in colour. */
+const MOST_INFLATED = 1_500_000_000
+
 globalThis.DecompressionStream = class {
   private inflated: Uint8Array | null = null
   readonly writable = {
     getWriter: () => ({
       ready: Promise.resolve(),
       write: async (bytes: Uint8Array) => {
-        this.inflated = inflateSync(bytes)
+        try {
+          this.inflated = inflateSync(bytes, { maxOutputLength: MOST_INFLATED })
+        } catch (error) {
+          // A few kilobytes that swell beyond all bounds are no sheet: such a stream counts as empty.
+          if ((error as { code?: string }).code !== 'ERR_BUFFER_TOO_LARGE') throw error
+          this.inflated = new Uint8Array(0)
+        }
       },
       close: async () => undefined,
     }),
@@ -27,6 +37,14 @@ globalThis.DecompressionStream = class {
     yield this.inflated
   }
 } as unknown as typeof DecompressionStream
+
+/**
+ * pdf.js tries on a canvas how large an image may be, and unpacks JPEG 2000 smaller beyond that. Here images of any size
+ * are unpacked whole: they are cut into tiles, not drawn on a canvas.
+ */
+globalThis.OffscreenCanvas ??= class {
+  getContext = () => ({ fillRect: () => undefined, getImageData: () => ({ data: [0, 0, 0, 255] }) })
+} as unknown as typeof OffscreenCanvas
 
 const { openPdf } = await import('@/core/sheet/pdf/open')
 Array.prototype.push = nativePush

@@ -9,8 +9,8 @@ import { MM_PER_PT } from '../../../units/length'
 import { ENTITY_READERS } from './entities/registry'
 import { type Drawn, type Entity, type Look, Pen, planeMap, pointOf, toRad } from './entity'
 import { Looks } from './looks'
-import { type DxfRecord, sectionsOf, variablesOf } from './records'
-import { groupsOf } from './tokens'
+import { type DxfRecord, recordsOf, variablesOf } from './records'
+import { type Group, groupsOf } from './tokens'
 
 /** Millimetres in the units that $INSUNITS numbers (DXF reference, header variables). */
 const UNIT_MM: Record<number, number> = {
@@ -44,14 +44,26 @@ export interface DxfSheet {
  * @throws SourceError where it is no DXF, holds nothing, or grows beyond bounds
  */
 export function readDxf(bytes: Uint8Array): DxfSheet {
-  const sections = sectionsOf(groupsOf(bytes))
-  const section = (name: string) => sections.find((each) => each.name === name)?.records ?? []
-  if (sections.length === 0) throw new SourceError('broken-drawing')
-  const variables = variablesOf(section('HEADER')[0])
+  let variables = new Map<string, Group[]>()
+  const tables: DxfRecord[] = []
+  const blocks: DxfRecord[] = []
+  let reader: DrawingReader | null = null
   const figure = (name: string, usual: number) => Number(variables.get(name)?.[0]?.value ?? usual)
-  const looks = new Looks(section('TABLES'), figure('$LTSCALE', 1) || 1)
-  const reader = new DrawingReader(looks, blocksOf(section('BLOCKS')))
-  const drawn = reader.read(section('ENTITIES'))
+  const begin = () => new DrawingReader(new Looks(tables, figure('$LTSCALE', 1) || 1), blocksOf(blocks))
+  let any = false
+  // Entities are drawn as they come and not kept: a drawing may hold a million of them.
+  for (const { section, record } of recordsOf(groupsOf(bytes))) {
+    any = true
+    if (section === 'HEADER' && record.type === 'VARIABLES') variables = variablesOf(record)
+    else if (section === 'TABLES') tables.push(record)
+    else if (section === 'BLOCKS') blocks.push(record)
+    else if (section === 'ENTITIES') {
+      reader ??= begin()
+      reader.take(record)
+    }
+  }
+  if (!any) throw new SourceError('broken-drawing')
+  const { drawn, looks } = (reader ?? begin()).close()
   const insUnits = figure('$INSUNITS', 0)
   const mmPerUnit = UNIT_MM[insUnits] ?? (figure('$MEASUREMENT', 1) === 0 ? 25.4 : 1)
   return { ...asSheet(drawn, looks, mmPerUnit / MM_PER_PT), unitStated: UNIT_MM[insUnits] !== undefined }
@@ -79,19 +91,32 @@ function blocksOf(records: readonly DxfRecord[]): Map<string, Block> {
 }
 
 /** Puts vertices and attributes to what they belong to. */
-function entitiesOf(records: readonly DxfRecord[]): Entity[] {
-  const entities: Entity[] = []
-  let open: DxfRecord[] | null = null
-  for (const record of records) {
-    if (record.type === 'SEQEND') open = null
-    else if (open && (record.type === 'VERTEX' || record.type === 'ATTRIB')) open.push(record)
-    else {
-      const parts: DxfRecord[] = []
-      entities.push({ record, parts })
-      open = record.type === 'POLYLINE' || record.type === 'INSERT' ? parts : null
+class EntityMaker {
+  private open: { readonly record: DxfRecord; readonly parts: DxfRecord[] } | null = null
+
+  /** Takes the next record. @returns the entity that is complete by that, if one is */
+  take(record: DxfRecord): Entity | null {
+    if (this.open && (record.type === 'VERTEX' || record.type === 'ATTRIB')) {
+      this.open.parts.push(record)
+      return null
     }
+    const complete = this.close()
+    const ends = record.type === 'SEQEND'
+    this.open = ends ? null : { record, parts: [] }
+    return complete
   }
-  return entities
+
+  close(): Entity | null {
+    const complete = this.open
+    this.open = null
+    return complete
+  }
+}
+
+function entitiesOf(records: readonly DxfRecord[]): Entity[] {
+  const maker = new EntityMaker()
+  const entities = records.map((record) => maker.take(record))
+  return [...entities, maker.close()].filter((entity) => entity !== null)
 }
 
 /** How deep inserts may stand within one another. */
@@ -101,18 +126,30 @@ const MOST_COPIES = 10_000
 
 class DrawingReader {
   private readonly drawn: Drawn = { lines: [], curves: [], texts: [] }
+  private readonly maker = new EntityMaker()
+  /** What stands on the layout rather than in the model. */
+  private readonly onLayout: Entity[] = []
 
   constructor(
     private readonly looks: Looks,
     private readonly blocks: ReadonlyMap<string, Block>,
   ) {}
 
-  read(records: readonly DxfRecord[]): Drawn {
-    const entities = entitiesOf(records)
-    const onLayout = ({ record }: Entity) => record.number(67) === 1
-    const model = entities.filter((entity) => !onLayout(entity))
-    this.draw(model.length > 0 ? model : entities, IDENTITY, null, [])
-    return this.drawn
+  take(record: DxfRecord): void {
+    this.add(this.maker.take(record))
+  }
+
+  close(): { drawn: Drawn; looks: Looks } {
+    this.add(this.maker.close())
+    const { lines, curves, texts } = this.drawn
+    if (lines.length + curves.length + texts.length === 0) this.draw(this.onLayout, IDENTITY, null, [])
+    return { drawn: this.drawn, looks: this.looks }
+  }
+
+  private add(entity: Entity | null): void {
+    if (!entity) return
+    if (entity.record.number(67) === 1) this.onLayout.push(entity)
+    else this.draw([entity], IDENTITY, null, [])
   }
 
   private draw(entities: readonly Entity[], map: Affine, insert: Look | null, within: readonly string[]): void {

@@ -24,51 +24,45 @@ export class DxfRecord {
 
 export const toNumber = (value: string): number => (value === '' ? Number.NaN : Number(value))
 
-/** A named section of the file with its records. */
-export interface Section {
-  readonly name: string
-  readonly records: readonly DxfRecord[]
+/** A record with the section that it stands in. */
+export interface Placed {
+  readonly section: string
+  readonly record: DxfRecord
 }
 
-/** More records than any drawing holds; beyond it the file is not read on. */
-const MOST_RECORDS = 4_000_000
-
-export function sectionsOf(groups: Iterable<Group>): Section[] {
-  const sections: Section[] = []
-  let name: string | null = null
-  let records: DxfRecord[] = []
+/** The records of a file, one after another; the variables of the header, which are no records, as one of type VARIABLES. */
+export function* recordsOf(groups: Iterable<Group>): Generator<Placed> {
+  let section = ''
   let type = ''
   let held: Group[] = []
-  let count = 0
-  const close = () => {
+  const close = (): Placed | null => {
+    const record = new DxfRecord(type, held)
     if (type === 'SECTION') {
-      name = held.find(({ code }) => code === 2)?.value ?? ''
-      records = []
-      // The header has no records of its own: its variables follow the section's name.
-      if (name === 'HEADER') records.push(new DxfRecord('VARIABLES', held))
-      sections.push({ name, records })
-    } else if (type === 'ENDSEC') name = null
-    else if (type !== '' && name !== null) records.push(new DxfRecord(type, held))
+      section = record.text(2) ?? ''
+      return section === 'HEADER' ? { section, record: new DxfRecord('VARIABLES', held) } : null
+    }
+    if (type === 'ENDSEC') section = ''
+    return section === '' ? null : { section, record }
   }
   for (const group of groups) {
     if (group.code !== 0) {
       held.push(group)
       continue
     }
-    close()
-    if (++count > MOST_RECORDS) break
+    const placed = close()
+    if (placed) yield placed
     type = group.value
     held = []
   }
-  close()
-  return sections
+  const last = close()
+  if (last) yield last
 }
 
 /** The variables of the header by name, each with its groups. */
-export function variablesOf(header: DxfRecord | undefined): Map<string, Group[]> {
+export function variablesOf(header: DxfRecord): Map<string, Group[]> {
   const variables = new Map<string, Group[]>()
   let current: Group[] = []
-  for (const group of header?.groups ?? []) {
+  for (const group of header.groups) {
     if (group.code === 9) {
       current = []
       variables.set(group.value, current)
