@@ -15,9 +15,10 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await studio.goTo('Bring in')
     await page.getByText(/Reading the lines|Drawing page|Opening/).waitFor({ state: 'hidden' })
     await page.getByRole('region', { name: 'Pages', exact: true }).hover()
-    await page.mouse.wheel(0, 1250)
-    await studio.pageCard(1).last().click()
-    await studio.pageCard(3).last().click()
+    // The plan set came first and stands last.
+    await page.mouse.wheel(0, 9000)
+    await planCard(page, 1).click()
+    await planCard(page, 3).click()
   },
   'looking-closer': async (page) => {
     await page.getByRole('button', { name: 'Look closer at Page 1' }).last().click()
@@ -66,6 +67,9 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await page.getByRole('dialog').waitFor()
   },
 }
+
+const planCard = (page: Page, number: number) =>
+  page.getByRole('button', { name: `Page ${number}, A3 landscape, lines: pick` })
 
 const folder = 'docs/screenshots'
 mkdirSync(folder, { recursive: true })

@@ -43,6 +43,7 @@ export function PageViewer({ order }: { order: readonly string[] }) {
   if (!found) return null
   const { source, sheet } = found
   const close = () => viewPage(null)
+  const others = picked.filter((id) => id !== sheet.id).length
   const bringIn = () => {
     if (!picked.includes(sheet.id)) togglePick(sheet.id)
     bringInPicked()
@@ -96,7 +97,7 @@ export function PageViewer({ order }: { order: readonly string[] }) {
           Whole page
         </Button>
         <Button variant="contained" onClick={bringIn}>
-          Bring it in
+          {others === 0 ? 'Bring it in' : `Bring in with ${others} picked`}
         </Button>
         <IconButton aria-label="Close" onClick={close}>
           <CloseIcon />

@@ -15,7 +15,7 @@ export interface FitState {
 export function fitState(underlay: Underlay, sources: readonly SourceView[]): FitState {
   const found = sheetOf(sources, underlay.sheetId)
   const ratio = formatRatio(ratioOf(underlay.placement) / (found?.sheet.paperFactor ?? 1))
-  if (fittedBy(underlay)) return { ratio, words: 'fitted by a known length', trusted: true }
+  if (fittedBy(underlay)) return { ratio, words: 'by a known length', trusted: true }
   // A drawing is made at full size; its file states the unit.
   if (found?.source.kind === 'dxf' && ratio === '1:1') return { ratio, words: 'full size, as drawn', trusted: true }
   const stated = found?.sheet.ratio && formatRatio(found.sheet.ratio.ratio)

@@ -147,21 +147,31 @@ function tinted(bitmap: ImageBitmap, color: string): ImageBitmap {
   return canvas.transferToImageBitmap()
 }
 
-/** The tiles at hand of what shows, coarse ones first; using them keeps them. */
-export function tilesAtHand(placed: Placed, seenPt: Box, pxPerPt: number, color: string | null): Tile[] {
+export interface TilesAtHand {
+  /** Coarse ones first; only the sharpest where those show everything. */
+  readonly tiles: readonly Tile[]
+  readonly complete: boolean
+}
+
+/** The tiles at hand of what shows; using them keeps them. */
+export function tilesAtHand(placed: Placed, seenPt: Box, pxPerPt: number, color: string | null): TilesAtHand {
   const found = ready.get(placed.hash)
   const seen = seenOf(placed, seenPt)
-  if (!found || !seen) return []
+  if (!found || !seen) return { tiles: [], complete: false }
   const wanted = wantedLevel(found.pyramid, placed, pxPerPt)
-  const tiles: Tile[] = []
-  for (let level = 0; level <= wanted; level++)
-    for (const { index } of tilesIn(found.pyramid, level, seen)) {
-      const key = tileKey(placed.hash, color, level, index)
-      const tile = held.get(key)
-      if (!tile) continue
-      held.delete(key)
-      held.set(key, tile)
-      tiles.push(tile)
-    }
-  return tiles
+  const atLevel = (level: number) =>
+    tilesIn(found.pyramid, level, seen).map(({ index }) => use(tileKey(placed.hash, color, level, index)))
+  const sharpest = atLevel(wanted)
+  if (sharpest.every((tile) => tile !== null)) return { tiles: sharpest, complete: true }
+  const coarse = Array.from({ length: wanted }, (_, level) => atLevel(level)).flat()
+  return { tiles: [...coarse, ...sharpest].filter((tile) => tile !== null), complete: false }
+}
+
+/** Takes a tile that is held, which keeps it held longest. */
+function use(key: string): Tile | null {
+  const tile = held.get(key)
+  if (!tile) return null
+  held.delete(key)
+  held.set(key, tile)
+  return tile
 }

@@ -62,13 +62,13 @@ function paintContent(
   const { whole = null, sharp = null } = pictures ?? {}
   const shown = seenOfSheet(view, underlay, sheet)
   const from = drawnFrom(underlay, source, sheet)
-  // A picture of the page holds its large images too; one that we drew does not.
-  const base = from.tiles.length > 0 && from.plain ? whole : null
-  if (base) paintPicture(canvas, view, underlay, base)
-  if (shown) {
+  if (shown && from.tiles.length > 0) {
     const pxPerPt = view.pxPerMm * underlay.placement.mmPerPt * (globalThis.devicePixelRatio || 1)
-    for (const placed of from.tiles)
-      for (const { bitmap, region } of tilesAtHand(placed, shown, pxPerPt, from.tint))
+    const atHand = from.tiles.map((placed) => ({ placed, ...tilesAtHand(placed, shown, pxPerPt, from.tint) }))
+    // A picture of the page holds its large images too; one that we drew does not.
+    if (whole && from.plain && !atHand.every(({ complete }) => complete)) paintPicture(canvas, view, underlay, whole)
+    for (const { placed, tiles } of atHand)
+      for (const { bitmap, region } of tiles)
         paintBitmap(canvas, view, underlay, bitmap, region, placed.map, TILE_OVERLAP_PX)
   }
   if (from.tiles.length > 0) {
@@ -92,6 +92,9 @@ const paintPicture = (
   { bitmap, region }: SheetPicture,
 ): void => paintBitmap(canvas, view, underlay, bitmap, region, [1, 0, 0, 1, 0, 0])
 
+/** Pictures smaller than this part of themselves are shrunk with care; tiles never are, since the next level is half as large. */
+const SHRUNK_BY = 0.49
+
 /** Tiles reach this far over one another, so that no seam shows where their edges fall between pixels. */
 const TILE_OVERLAP_PX = 0.6
 
@@ -114,7 +117,7 @@ function paintBitmap(
   canvas.save()
   canvas.transform(a * across, -b * across, -c * down, d * down, corner.x, corner.y)
   // Shrinking well costs a copy in several sizes; a picture drawn for this view needs none.
-  canvas.imageSmoothingQuality = Math.hypot(a, b) * across < 0.8 ? 'high' : 'low'
+  canvas.imageSmoothingQuality = Math.hypot(a, b) * across < SHRUNK_BY ? 'high' : 'low'
   const more = (scale: number) => 1 + overlapPx / Math.max(scale, 1e-9)
   canvas.drawImage(
     bitmap,
