@@ -22,6 +22,8 @@ export interface BenchState {
   readonly solo: readonly string[] | null
   /** Whether the card tells of the picked sheets rather than of the step. */
   readonly sheetCard: boolean
+  /** Files of which the last sheet was just taken off the board. */
+  readonly unused: readonly string[]
 }
 
 export const useBench = create<BenchState>(() => ({
@@ -36,6 +38,7 @@ export const useBench = create<BenchState>(() => ({
   pointed: null,
   solo: null,
   sheetCard: false,
+  unused: [],
 }))
 
 const { getState: get, setState: set } = useBench
@@ -67,6 +70,9 @@ export const pointAt = (pointed: string | null): void => {
 
 /** Opens the card of sheets, with these picked. */
 export const showSheetCard = (selection: readonly string[]): void => set({ selection, sheetCard: true, cardOpen: true })
+
+/** Asks whether the pages of files that nothing lies there of any more shall stay. */
+export const askAbout = (unused: readonly string[]): void => set({ unused })
 
 export const lookAlone = (solo: readonly string[] | null): void => set({ solo })
 

@@ -2,6 +2,7 @@ import { useEffect } from 'react'
 import { goTo, pressEnter, pressEscape, select, takeTool, updateSession, useBench } from './bench-store'
 import { showAll } from './board/show'
 import { panBy, useView, zoomAbout } from './board/view'
+import { removeSheets } from './panels/stack-edits'
 import { remove, useProject } from './project/store'
 import { STEPS } from './steps'
 import { TOOLS } from './tools/registry'
@@ -149,9 +150,10 @@ function startTyping(key: string): boolean {
 function removePicked(): void {
   const { selection } = useBench.getState()
   const { records } = useProject.getState()
-  const present = selection.filter((id) => records.has(id))
-  if (present.length === 0) return
-  const walls = present.every((id) => records.get(id)?.kind === 'wall')
-  remove(walls ? 'Delete wall' : 'Remove sheet', ...present)
+  const picked = selection.map((id) => records.get(id)).filter((record) => record !== undefined)
+  const sheets = picked.filter((record) => record.kind === 'underlay')
+  const others = picked.filter((record) => record.kind !== 'underlay')
+  if (others.length > 0) remove(others.length === 1 ? 'Delete wall' : 'Delete walls', ...others.map(({ id }) => id))
+  if (sheets.length > 0) removeSheets(sheets)
   select([])
 }

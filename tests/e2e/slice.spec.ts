@@ -91,7 +91,7 @@ test('from a PDF to walls in a DXF, true to size', async ({ page }) => {
   await test.step('after a reload all is there, and undo still reaches back', async () => {
     await page.reload()
     await expect(page.getByText('4 walls', { exact: true })).toBeVisible()
-    await expect(page.getByText('fitted, 1:145.6')).toBeVisible()
+    await expect(page.getByText('1:145.6, by a known length')).toBeVisible()
     await page.keyboard.press('Control+z')
     await expect(page.getByText('3 walls', { exact: true })).toBeVisible()
     await page.keyboard.press('Control+y')
@@ -120,5 +120,14 @@ test('from a PDF to walls in a DXF, true to size', async ({ page }) => {
   })
 
   const response = await page.request.get(`/api/projects/${projectId}`)
-  expect((await response.json()).records).toHaveLength(6)
+  const { records } = (await response.json()) as { records: { kind: string }[] }
+  expect(records.map(({ kind }) => kind).sort()).toEqual([
+    'level',
+    'settings',
+    'underlay',
+    'wall',
+    'wall',
+    'wall',
+    'wall',
+  ])
 })

@@ -12,5 +12,10 @@ export async function openSource(bytes: Uint8Array, options: OpenOptions = {}): 
   const found = kindOf(bytes)
   if (!found) throw new SourceError('unknown-kind')
   const open = await OPENERS[found.kind]()
-  return open(bytes, options)
+  try {
+    return await open(bytes, options)
+  } catch (error) {
+    // Whatever a damaged file makes a reader stumble over is the file's fault.
+    throw error instanceof SourceError ? error : new SourceError('broken', error)
+  }
 }

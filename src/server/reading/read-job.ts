@@ -48,6 +48,9 @@ function runJob(job: Job, pictures: PictureStore): Promise<void> {
   }
 }
 
+/** A statement takes 65,535 values at most. */
+const ROWS_AT_ONCE = 1000
+
 async function openJob({ sourceId }: Jobs['open']): Promise<void> {
   const [source] = await database().select().from(sources).where(eq(sources.id, sourceId))
   if (!source) return
@@ -84,13 +87,15 @@ async function openJob({ sourceId }: Jobs['open']): Promise<void> {
         status: problem ? ('failed' as const) : ('waiting' as const),
         problem,
       }))
-      const made = await tx
-        .insert(sheets)
-        .values(rows)
-        .onConflictDoNothing()
-        .returning({ id: sheets.id, problem: sheets.problem })
-      const sound = made.filter(({ problem }) => !problem).map(({ id }) => id)
-      await enqueue(tx, pageJobs(sourceId, sound))
+      for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
+        const made = await tx
+          .insert(sheets)
+          .values(rows.slice(at, at + ROWS_AT_ONCE))
+          .onConflictDoNothing()
+          .returning({ id: sheets.id, problem: sheets.problem })
+        const sound = made.filter(({ problem }) => !problem).map(({ id }) => id)
+        await enqueue(tx, pageJobs(sourceId, sound))
+      }
       if (pages.every(({ problem }) => problem))
         await tx.update(sources).set({ status: 'ready' }).where(eq(sources.id, sourceId))
     })
@@ -114,7 +119,6 @@ interface DrawnPicture extends Picture {
 class PictureStore {
   private readonly drawn: DrawnPicture[] = []
   private stored: Promise<void> = Promise.resolve()
-
   private readonly expected = new Map<string, FoundSheet>()
 
   /** Looks pages up together: one by one that would take as long as drawing them. */

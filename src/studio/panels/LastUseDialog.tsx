@@ -5,14 +5,17 @@ import DialogContent from '@mui/material/DialogContent'
 import DialogContentText from '@mui/material/DialogContentText'
 import DialogTitle from '@mui/material/DialogTitle'
 import { api } from '../api'
+import { askAbout, useBench } from '../bench-store'
 import { refreshSources, tell, useProject } from '../project/store'
 
 /** Asks, when nothing of a file lies on the board any more, whether its pages shall stay at hand. */
-export function LastUseDialog({ sourceIds, onClose }: { sourceIds: readonly string[]; onClose: () => void }) {
+export function LastUseDialog() {
+  const sourceIds = useBench((bench) => bench.unused)
   const sources = useProject((project) => project.sources)
   const unused = sources.filter(({ id }) => sourceIds.includes(id))
   if (unused.length === 0) return null
   const names = unused.map(({ name }) => name).join(', ')
+  const onClose = () => askAbout([])
   const drop = () => {
     onClose()
     Promise.all(unused.map(({ id }) => api.removeSource(id))).then(refreshSources, (error: Error) =>

@@ -15,7 +15,6 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
-import { useState } from 'react'
 import { lookAlone, useBench } from '../bench-store'
 import { palette } from '../board/palette'
 import { underlaysOf, useProject } from '../project/store'
@@ -30,7 +29,6 @@ export function SheetStack() {
   const records = useProject((project) => project.records)
   const solo = useBench((bench) => bench.solo)
   const picked = useBench((bench) => bench.selection)
-  const [removed, setRemoved] = useState<readonly string[]>([])
   const walls = [...records.values()].filter((record) => record.kind === 'wall').length
   const underlays = underlaysOf(records).reverse()
   const ids = underlays.map(({ id }) => id)
@@ -96,7 +94,7 @@ export function SheetStack() {
           {solo.length === 1 ? 'One sheet alone' : `${solo.length} sheets alone`}: show all again
         </Button>
       )}
-      {pickedSheets.length > 1 && <SheetsBar underlays={pickedSheets} onRemoved={setRemoved} />}
+      {pickedSheets.length > 1 && <SheetsBar underlays={pickedSheets} />}
       <DndContext
         accessibility={{ announcements }}
         sensors={sensors}
@@ -106,7 +104,7 @@ export function SheetStack() {
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           <Stack component="ul" aria-label="Sheets" sx={{ listStyle: 'none', p: 0, m: 0, gap: 1.25 }}>
             {underlays.map((underlay) => (
-              <StackEntry key={underlay.id} underlay={underlay} order={ids} onRemoved={setRemoved} />
+              <StackEntry key={underlay.id} underlay={underlay} order={ids} />
             ))}
           </Stack>
         </SortableContext>
@@ -116,7 +114,7 @@ export function SheetStack() {
           No sheet lies here yet. Bring one in: it goes beneath the tracing.
         </Typography>
       )}
-      <LastUseDialog sourceIds={removed} onClose={() => setRemoved([])} />
+      <LastUseDialog />
     </Box>
   )
 }

@@ -7,13 +7,7 @@ import { lookAlone, showSheetCard } from '../bench-store'
 import { changeSheets, duplicateSheets, removeSheets } from './stack-edits'
 
 /** What can be done with several picked sheets at once. */
-export function SheetsBar({
-  underlays,
-  onRemoved,
-}: {
-  underlays: readonly Underlay[]
-  onRemoved: (sourceIds: readonly string[]) => void
-}) {
+export function SheetsBar({ underlays }: { underlays: readonly Underlay[] }) {
   const ids = underlays.map(({ id }) => id)
   const some = (key: 'visible' | 'locked' | 'catching') => underlays.some((underlay) => underlay[key])
   const actions: [string, () => void][] = [
@@ -32,7 +26,7 @@ export function SheetsBar({
     ['Alone', () => lookAlone(ids)],
     ['Duplicate', () => duplicateSheets(underlays)],
     ['Adjust', () => showSheetCard(ids)],
-    ['Remove', () => onRemoved(removeSheets(underlays))],
+    ['Remove', () => removeSheets(underlays)],
   ]
   return (
     <Box

@@ -32,15 +32,7 @@ import { NameField } from './NameField'
 import { changeSheets, duplicateSheets, removeSheets } from './stack-edits'
 
 /** A sheet in the stack. A click picks it alone, with Ctrl beside others, with Shift all up to it. */
-export function StackEntry({
-  underlay,
-  order,
-  onRemoved,
-}: {
-  underlay: Underlay
-  order: readonly string[]
-  onRemoved: (sourceIds: readonly string[]) => void
-}) {
+export function StackEntry({ underlay, order }: { underlay: Underlay; order: readonly string[] }) {
   const { id, name, visible, locked, catching, crop } = underlay
   const sources = useProject((project) => project.sources)
   const records = useProject((project) => project.records)
@@ -145,7 +137,7 @@ export function StackEntry({
           icon={<AdsClickIcon sx={{ opacity: catching ? 1 : 0.35 }} />}
         />
         <Toggle label={`Adjust ${name}: crop, layers, look`} onClick={() => showSheetCard([id])} icon={<TuneIcon />} />
-        <More underlay={underlay} onRemove={() => onRemoved(removeSheets([underlay]))} />
+        <More underlay={underlay} />
       </Stack>
     </Box>
   )
@@ -179,7 +171,7 @@ function Trouble({ found, superseded }: { found: { source: SourceView } | null; 
   )
 }
 
-function More({ underlay, onRemove }: { underlay: Underlay; onRemove: () => void }) {
+function More({ underlay }: { underlay: Underlay }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const { id, name } = underlay
   const solo = useBench((bench) => bench.solo?.includes(id) === true)
@@ -191,7 +183,7 @@ function More({ underlay, onRemove }: { underlay: Underlay; onRemove: () => void
       () => lookAlone(solo ? null : [id]),
     ],
     ['Duplicate', <ContentCopyIcon key="copy" fontSize="small" />, () => duplicateSheets([underlay])],
-    ['Remove from the board', <DeleteOutline key="remove" fontSize="small" />, onRemove],
+    ['Remove from the board', <DeleteOutline key="remove" fontSize="small" />, () => removeSheets([underlay])],
   ]
   return (
     <>

@@ -1,5 +1,5 @@
 import type { Underlay } from '@/core/model/underlay/schema'
-import { select } from '../bench-store'
+import { askAbout, select } from '../bench-store'
 import { put, remove, underlaysOf, useProject } from '../project/store'
 import { sheetOf } from '../sheets/use-sheets'
 
@@ -34,12 +34,12 @@ export function duplicateSheets(underlays: readonly Underlay[]): void {
   select(copies.map(({ id }) => id))
 }
 
-/** Takes sheets off the board. @returns the sources of which nothing lies there any more */
-export function removeSheets(underlays: readonly Underlay[]): string[] {
+/** Takes sheets off the board; where that was the last of a file, the person is asked about its pages. */
+export function removeSheets(underlays: readonly Underlay[]): void {
   const { sources } = useProject.getState()
   const sourceOf = ({ sheetId }: Underlay) => sheetOf(sources, sheetId)?.source.id
   remove(underlays.length === 1 ? 'Remove sheet' : 'Remove sheets', ...underlays.map(({ id }) => id))
   select([])
   const left = new Set(underlaysOf(useProject.getState().records).map(sourceOf))
-  return [...new Set(underlays.map(sourceOf))].filter((id) => id !== undefined && !left.has(id)) as string[]
+  askAbout([...new Set(underlays.map(sourceOf))].filter((id) => id !== undefined).filter((id) => !left.has(id)))
 }

@@ -12,6 +12,7 @@ ALTER TABLE "source" ADD COLUMN "supersedes" text;--> statement-breakpoint
 ALTER TABLE "source" ADD COLUMN "damage" text;--> statement-breakpoint
 ALTER TABLE "source" ADD COLUMN "checked_at" timestamp with time zone;--> statement-breakpoint
 UPDATE "sheet" s SET "print" = jsonb_build_object('pdf', jsonb_build_object('hash', f."content_hash", 'page', s."number"), 'tiles', '[]'::jsonb) FROM "source" f WHERE f."id" = s."source_id" AND s."linework_hash" IS NOT NULL;--> statement-breakpoint
+UPDATE "sheet" SET "status" = 'stopped' WHERE "status" IN ('waiting', 'reading');--> statement-breakpoint
 INSERT INTO "record" ("project_id", "id", "data") SELECT "id", 'level-0', '{"id":"level-0","kind":"level","name":"Ground","elevationMm":0}'::jsonb FROM "project";--> statement-breakpoint
 UPDATE "record" SET "data" = '{"levelId":"level-0","crop":null,"parts":[],"markup":true,"drawing":"print","tint":null}'::jsonb || "data" WHERE "data"->>'kind' = 'underlay';--> statement-breakpoint
 UPDATE "change" SET "edits" = (
