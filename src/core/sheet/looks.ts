@@ -125,14 +125,15 @@ export const NOTHING_HIDDEN: Shown = {
 /** Works out what shows once parts are switched and reviewers' mark-up is shown or not. */
 export function shownOf(linework: Linework, choices: readonly PartChoice[], markup: boolean): Shown {
   const chosen = new Map(choices.map(({ key, visible }) => [key, visible]))
-  const named = new Set(partsOf(linework).map(({ key }) => key))
   const hidden = (key: string) => chosen.get(key) === false
+  // Sorting a whole sheet takes a while, and every drawing comes by here: only for the one part that needs it.
+  const named = hidden('others') ? new Set(partsOf(linework).map(({ key }) => key)) : null
   const layerShows = linework.layers.map(({ name }) => chosen.get(layerKey(name)))
   // 1 shows, 0 is hidden, 2 as the file's flags say.
   const styles = linework.styles.map((style) => {
     if (style.markup && !markup) return 0
     const key = lookKey(style)
-    if (hidden(key) || (hidden('others') && key.includes(':') && !named.has(key))) return 0
+    if (hidden(key) || (named && key.includes(':') && !named.has(key))) return 0
     const layer = layerShows[style.layer]
     return layer === undefined ? 2 : layer ? 1 : 0
   })

@@ -51,12 +51,11 @@ describe('drawings that another program made', () => {
     expect(Object.keys(ours).sort()).toEqual(Object.keys(made.lengths).sort())
     for (const [layer, length] of Object.entries(made.lengths)) expect(ours[layer]! / length, layer).toBeCloseTo(1, 3)
     const [minX, minY, maxX, maxY] = made.extent
-    const factor = made.bytes.length > 0 ? MM_PER_PT : 1
     // The lower left of the sheet is that of the drawing; curves end up to 3 parts in 10,000 of their radius further out.
-    expect(Math.abs(-zeroPt.x * factor - minX)).toBeLessThan(2)
-    expect(Math.abs(-zeroPt.y * factor - minY)).toBeLessThan(2)
-    expect(Math.abs(linework.widthPt * factor - (maxX - minX))).toBeLessThan(4)
-    expect(Math.abs(linework.heightPt * factor - (maxY - minY))).toBeLessThan(4)
+    expect(Math.abs(-zeroPt.x * MM_PER_PT - minX)).toBeLessThan(2)
+    expect(Math.abs(-zeroPt.y * MM_PER_PT - minY)).toBeLessThan(2)
+    expect(Math.abs(linework.widthPt * MM_PER_PT - (maxX - minX))).toBeLessThan(4)
+    expect(Math.abs(linework.heightPt * MM_PER_PT - (maxY - minY))).toBeLessThan(4)
     const texts = linework.text.map(({ text }) => text)
     for (const text of made.texts) expect(texts).toContain(text)
   })
