@@ -8,4 +8,5 @@ ensureDebian('postgresql', 'chromium', 'poppler-utils', 'mupdf-tools', 'ghostscr
 const { ensureBuilt } = await import('./lib/build.mjs')
 ensureBuilt()
 const { runAgainstFresh } = await import('./lib/stack.mjs')
-process.exit(await runAgainstFresh('bench', 'tests/bench/main.ts', { port: 4980, seed: false }))
+const args = process.argv.slice(2)
+process.exit(await runAgainstFresh('bench', 'tests/bench/main.ts', { port: 4980, seed: false, args }))

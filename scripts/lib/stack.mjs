@@ -92,11 +92,11 @@ export async function withStack(options, work) {
 }
 
 /** Runs a program against a fresh Calque of its own, kept in a folder of that name. @returns the program's exit status */
-export async function runAgainstFresh(name, program, { port, seed }) {
+export async function runAgainstFresh(name, program, { port, seed, args = [] }) {
   const home = join(ROOT, '.calque', name)
   rmSync(home, { recursive: true, force: true })
   return withStack({ home, port: await freePort(port), seed }, ({ address }) =>
-    ended(runProgram(program, [], { cwd: ROOT, env: { CALQUE_ADDRESS: address } })),
+    ended(runProgram(program, args, { cwd: ROOT, env: { CALQUE_ADDRESS: address } })),
   )
 }
 

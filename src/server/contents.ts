@@ -46,30 +46,51 @@ export async function storeStream(
 
 const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
 
-/** Stores several, always in the order of their names, so that two who store the same ones don't wait for one another. */
+/** Bytes that one statement carries. */
+const STATEMENT_BYTES = 16 << 20
+
+/**
+ * Stores several that are at hand, in the order of their names, so that two who store the same ones don't wait for one
+ * another. @returns their hashes
+ */
 export async function storeAll(tx: Transaction, all: readonly Uint8Array[], mediaType: string): Promise<string[]> {
-  const named = new Map(all.map((bytes) => [hashOf(bytes), bytes]))
-  for (const hash of [...named.keys()].sort()) await storeBytes(tx, named.get(hash)!, mediaType)
-  return all.map(hashOf)
+  const hashes = all.map(hashOf)
+  const named = new Map(hashes.map((hash, i) => [hash, all[i]!]))
+  const sorted = [...named].sort(([a], [b]) => (a < b ? -1 : 1))
+  if (sorted.length === 0) return []
+  const inserted = await tx
+    .insert(contents)
+    .values(sorted.map(([hash, { length }]) => ({ hash, size: length, mediaType })))
+    .onConflictDoNothing()
+    .returning({ hash: contents.hash })
+  const fresh = new Set(inserted.map(({ hash }) => hash))
+  let pieces: (typeof contentChunks.$inferInsert)[] = []
+  let held = 0
+  const send = async () => {
+    if (pieces.length > 0) await tx.insert(contentChunks).values(pieces)
+    pieces = []
+    held = 0
+  }
+  for (const [hash, bytes] of sorted) {
+    if (!fresh.has(hash)) {
+      if ((await verifyContent(hash, tx)) === null) continue
+      await tx.delete(contentChunks).where(eq(contentChunks.hash, hash))
+    }
+    for (let index = 0; index * CHUNK_BYTES < bytes.length; index++) {
+      const piece = Buffer.from(bytes.subarray(index * CHUNK_BYTES, (index + 1) * CHUNK_BYTES))
+      pieces.push({ hash, index, bytes: piece })
+      held += piece.length
+      if (held >= STATEMENT_BYTES) await send()
+    }
+  }
+  await send()
+  return hashes
 }
 
 /** Stores bytes that are at hand. @returns their hash */
 export async function storeBytes(tx: Transaction, bytes: Uint8Array, mediaType: string): Promise<string> {
-  const hash = hashOf(bytes)
-  const inserted = await tx
-    .insert(contents)
-    .values({ hash, size: bytes.length, mediaType })
-    .onConflictDoNothing()
-    .returning()
-  if (inserted.length === 0) {
-    if ((await verifyContent(hash, tx)) === null) return hash
-    await tx.delete(contentChunks).where(eq(contentChunks.hash, hash))
-  }
-  for (let index = 0; index * CHUNK_BYTES < bytes.length; index++) {
-    const piece = Buffer.from(bytes.subarray(index * CHUNK_BYTES, (index + 1) * CHUNK_BYTES))
-    await tx.insert(contentChunks).values({ hash, index, bytes: piece })
-  }
-  return hash
+  const [hash] = await storeAll(tx, [bytes], mediaType)
+  return hash!
 }
 
 async function* rechunk(stream: AsyncIterable<Uint8Array>): AsyncGenerator<Buffer> {

@@ -6,17 +6,22 @@ import { benchLargeSet } from './large-set'
 import { benchReading } from './reading'
 import { benchStudio } from './studio'
 
+/** What is measured, by the name under which it can be run alone: `npm run bench -- reading`. */
+const BENCHES: Readonly<Record<string, (folder: string, address: string) => Promise<void>>> = {
+  reading: (folder) => benchReading(folder),
+  studio: (_, address) => benchStudio(address),
+  'large-set': benchLargeSet,
+  'large-scan': benchLargeScans,
+}
+
+const wanted = process.argv.slice(2)
 const folder = mkdtempSync(join(tmpdir(), 'calque-bench-'))
 try {
-  console.log('\nReading …')
-  await benchReading(folder)
-  console.log('\nIn the browser …')
-  const address = process.env.CALQUE_ADDRESS!
-  await benchStudio(address)
-  console.log('\nFive hundred pages …')
-  await benchLargeSet(folder, address)
-  console.log('\nScans of 140 megapixels …')
-  await benchLargeScans(folder, address)
+  for (const [name, bench] of Object.entries(BENCHES)) {
+    if (wanted.length > 0 && !wanted.includes(name)) continue
+    console.log(`\n${name}`)
+    await bench(folder, process.env.CALQUE_ADDRESS!)
+  }
 } finally {
   rmSync(folder, { recursive: true, force: true })
 }

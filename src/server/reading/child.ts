@@ -1,4 +1,6 @@
 import type { Job } from '../jobs'
+import { compiledPdfium } from './kinds/pdf-painter'
+import { OPENERS } from './kinds/registry'
 import { runJobs } from './read-job'
 
 /** What a reader tells the process that started it. */
@@ -20,4 +22,5 @@ process.on('message', (jobs: readonly Job[]) => {
 })
 // Without its parent it has nothing to do.
 process.on('disconnect', () => process.exit(0))
-say({ word: 'ready' })
+// What nearly every file needs is loaded before the first one comes.
+Promise.all([OPENERS.pdf(), compiledPdfium(), import('sharp')]).then(() => say({ word: 'ready' }))

@@ -1,4 +1,4 @@
-import { and, eq, inArray } from 'drizzle-orm'
+import { eq, inArray, sql } from 'drizzle-orm'
 import { statedRatio } from '@/core/fit/stated-ratio'
 import { encodeSheet, indexSheet } from '@/core/sheet/binary'
 import { signatureOf } from '@/core/sheet/likeness'
@@ -118,6 +118,8 @@ interface DrawnPicture extends Picture {
 /** Pictures on their way to the database: a few at once, while the next page is drawn. */
 class PictureStore {
   private readonly drawn: DrawnPicture[] = []
+  /** The first goes alone: somebody waits for it. */
+  private atOnce = 1
   private stored: Promise<void> = Promise.resolve()
   private readonly expected = new Map<string, FoundSheet>()
 
@@ -135,7 +137,8 @@ class PictureStore {
     // Heard of when it is stored; until then nobody else listens.
     drawn.packed.catch(() => undefined)
     this.drawn.push(drawn)
-    if (this.drawn.length < PICTURES_AT_ONCE) return
+    if (this.drawn.length < this.atOnce) return
+    this.atOnce = PICTURES_AT_ONCE
     await this.stored
     this.store()
   }
@@ -158,11 +161,12 @@ class PictureStore {
     await inTransaction(async (tx) => {
       const hashes = await storeAll(tx, pictures, 'image/jpeg')
       const stored = few.filter((_, i) => packed[i]!.status === 'fulfilled')
-      for (const [i, { sheetId }] of stored.entries())
-        await tx
-          .update(sheets)
-          .set({ status: 'reading', pictureHash: hashes[i]! })
-          .where(and(eq(sheets.id, sheetId), eq(sheets.status, 'waiting')))
+      if (stored.length === 0) return
+      const rows = stored.map(({ sheetId }, i) => sql`(${sheetId}, ${hashes[i]!})`)
+      await tx.execute(sql`
+        update ${sheets} set status = 'reading', picture_hash = given.hash
+        from (values ${sql.join(rows, sql`, `)}) as given (id, hash)
+        where ${sheets.id} = given.id and ${sheets.status} = 'waiting'`)
     })
     for (const [i, { sheetId, source }] of few.entries()) {
       const picture = packed[i]!

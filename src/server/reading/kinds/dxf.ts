@@ -2,7 +2,7 @@ import { createCanvas } from '@napi-rs/canvas'
 import { readDxf } from '@/core/formats/dxf/read/read'
 import { paintLinework } from '@/core/sheet/paint'
 import { SourceError } from '@/core/sheet/problem'
-import { packPicture } from '../pack-picture'
+import { packPicture, rasterOf } from '../pack-picture'
 import { type Opener, PICTURE_PX, type SheetFile, type SheetPage } from '../sheet-file'
 
 /** A drawing without paper: it is drawn from its lines alone. */
@@ -30,7 +30,7 @@ export const openDxf: Opener = async (bytes) => {
         region: { minX: 0, minY: 0, maxX: widthPt, maxY: heightPt },
         pxPerPt,
       })
-      return { packed: packPicture(canvas) }
+      return { packed: packPicture(rasterOf(canvas)) }
     },
     print: async () => ({ pdf: null, tiles: [] }),
   }

@@ -4,15 +4,34 @@ import { findLargeImages, type LargeImage, standsFor, withoutLargeImages } from 
 import type { PdfFile, PdfPage } from '@/core/sheet/pdf/open'
 import { SourceError } from '@/core/sheet/problem'
 import { MOST_PIXELS } from '../make-pyramid'
+import type { Raster } from '../pack-picture'
 import { type Opener, PICTURE_PX, type Picture, type PrintParts, type SheetFile, type SheetPage } from '../sheet-file'
+import type { PdfPainter } from './pdf-painter'
 import { openPdf, PDF_ASSETS } from './pdf-runtime'
 
 export const openPdfFile: Opener = async (bytes, { password }) => {
   const large = findLargeImages(bytes)
   const lean = large.length > 0 ? withoutLargeImages(bytes, large) : null
-  // pdf.js takes its bytes over; where large images were taken out, they are needed again.
-  const file = await openPdf(lean ? lean.slice() : bytes, { assets: PDF_ASSETS, password })
-  return new PdfSheetFile(file, lean ? { large, lean, bytes } : null)
+  // pdf.js takes its bytes over; they are needed again for pictures.
+  const file = await openPdf((lean ?? bytes).slice(), { assets: PDF_ASSETS, password })
+  const painter = new LazyPainter(lean ?? bytes, password)
+  return new PdfSheetFile(file, painter, lean ? { large, lean, bytes } : null)
+}
+
+/** A file whose pages are painted, opened when the first of them is. */
+class LazyPainter {
+  private opened: Promise<PdfPainter> | null = null
+
+  constructor(
+    private readonly bytes: Uint8Array,
+    private readonly password?: string,
+  ) {}
+
+  /** @returns null where PDFium can't paint it: pdf.js takes some files that it doesn't */
+  async paint(number: number, longerSidePx: number): Promise<Raster | null> {
+    this.opened ??= import('./pdf-painter').then(({ PdfPainter }) => PdfPainter.open(this.bytes, this.password))
+    return this.opened.then((painter) => painter.paint(number, longerSidePx)).catch(() => null)
+  }
 }
 
 /** Loaded only for files that hold large images. */
@@ -28,6 +47,7 @@ interface Scans {
 class PdfSheetFile implements SheetFile {
   constructor(
     private readonly file: PdfFile,
+    private readonly painter: LazyPainter,
     private readonly scans: Scans | null,
   ) {}
 
@@ -44,7 +64,7 @@ class PdfSheetFile implements SheetFile {
   }
 
   async page(number: number): Promise<SheetPage> {
-    return new PdfSheetPage(this.file, await this.file.page(number), this.scans)
+    return new PdfSheetPage(this.file, await this.file.page(number), this.painter, this.scans)
   }
 
   close(): Promise<void> {
@@ -70,6 +90,7 @@ class PdfSheetPage implements SheetPage {
   constructor(
     private readonly file: PdfFile,
     private readonly page: PdfPage,
+    private readonly painter: LazyPainter,
     private readonly scans: Scans | null,
   ) {
     const { number, space, rotation } = page
@@ -84,34 +105,41 @@ class PdfSheetPage implements SheetPage {
   }
 
   async picture(): Promise<Picture> {
-    const { createCanvas, loadImage } = await import('@napi-rs/canvas')
     const { packPicture } = await import('../pack-picture')
     const placed = this.scans ? (await this.whole()).placed : []
+    const painted = (await this.painter.paint(this.number, PICTURE_PX)) ?? (await this.drawn())
+    return { packed: packPicture(placed.length > 0 ? await this.withScans(painted, placed) : painted) }
+  }
+
+  /** The page as pdf.js draws it: for what PDFium doesn't take. */
+  private async drawn(): Promise<Raster> {
+    const { createCanvas } = await import('@napi-rs/canvas')
+    const { rasterOf } = await import('../pack-picture')
     const whole = this.page.page.getViewport({ scale: 1 })
-    const scale = PICTURE_PX / Math.max(whole.width, whole.height)
-    const viewport = this.page.page.getViewport({ scale })
+    const viewport = this.page.page.getViewport({ scale: PICTURE_PX / Math.max(whole.width, whole.height) })
     const canvas = createCanvas(Math.max(1, Math.round(viewport.width)), Math.max(1, Math.round(viewport.height)))
     await this.page.page.render({ canvas: canvas as unknown as HTMLCanvasElement, viewport, background: '#ffffff' })
       .promise
-    if (placed.length > 0) {
-      const context = canvas.getContext('2d')
-      // What else the page draws lies dark on the scan.
-      context.globalCompositeOperation = 'multiply'
-      for (const { image, map } of placed) {
-        const small = await (await scanReader()).pictureOf(this.scans!.bytes, this.number, image)
-        const [a, b, c, d, e, f] = map
-        context.setTransform(
-          a * scale,
-          -b * scale,
-          -c * scale,
-          d * scale,
-          (e + c) * scale,
-          canvas.height - (f + d) * scale,
-        )
-        context.drawImage(await loadImage(small), 0, 0, 1, 1)
-      }
+    return rasterOf(canvas)
+  }
+
+  /** Large images laid beneath what else the page shows, which stays dark on them. */
+  private async withScans(painted: Raster, placed: readonly PlacedScan[]): Promise<Raster> {
+    const { createCanvas, loadImage } = await import('@napi-rs/canvas')
+    const { pngOf, rasterOf } = await import('../pack-picture')
+    const { widthPx, heightPx } = painted
+    const canvas = createCanvas(widthPx, heightPx)
+    const context = canvas.getContext('2d')
+    context.drawImage(await loadImage(await pngOf(painted)), 0, 0)
+    context.globalCompositeOperation = 'multiply'
+    const [across, up] = [widthPx / this.widthPt, heightPx / this.heightPt]
+    for (const { image, map } of placed) {
+      const small = await (await scanReader()).pictureOf(this.scans!.bytes, this.number, image)
+      const [a, b, c, d, e, f] = map
+      context.setTransform(a * across, -b * up, -c * across, d * up, (e + c) * across, heightPx - (f + d) * up)
+      context.drawImage(await loadImage(small), 0, 0, 1, 1)
     }
-    return { packed: packPicture(canvas) }
+    return rasterOf(canvas)
   }
 
   async print(): Promise<PrintParts> {
