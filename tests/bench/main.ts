@@ -3,11 +3,13 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { benchLargeScans } from './large-scan'
 import { benchLargeSet } from './large-set'
+import { benchProposals } from './proposals'
 import { benchReading } from './reading'
 import { benchStudio } from './studio'
 
 /** What is measured, by the name under which it can be run alone: `npm run bench -- reading`. */
 const BENCHES: Readonly<Record<string, (folder: string, address: string) => Promise<void>>> = {
+  proposals: () => benchProposals(),
   reading: (folder) => benchReading(folder),
   studio: (_, address) => benchStudio(address),
   'large-set': benchLargeSet,

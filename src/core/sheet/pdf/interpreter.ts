@@ -501,19 +501,19 @@ export class Interpreter {
 
   private text(glyphs: never): void {
     const { state } = this
-    const shown = showText(state, glyphs)
-    if (!shown) return
     // Modes 0 to 6 without 3 paint; 3 and 7 leave no mark (ISO 32000-2, table 104).
     const mode = state.textRenderingMode
     const paint = mode === 1 || mode === 5 ? state.stroke : state.fill
-    const middle = {
-      x: shown.x + (Math.cos(shown.turnRad) * shown.lengthPt) / 2,
-      y: shown.y + (Math.sin(shown.turnRad) * shown.lengthPt) / 2,
+    const unseen = this.hidden(paint) | (mode === 3 || mode === 7 ? Flag.transparent : 0)
+    for (const shown of showText(state, glyphs)) {
+      const middle = {
+        x: shown.x + (Math.cos(shown.turnRad) * shown.lengthPt) / 2,
+        y: shown.y + (Math.sin(shown.turnRad) * shown.lengthPt) / 2,
+      }
+      const seen = isInside(state.clip, middle) || isInside(state.clip, shown)
+      this.recorder.nextPaint()
+      this.recorder.run({ ...shown, layer: this.layer, flags: unseen | (seen ? 0 : Flag.clipped) }, paint.color)
     }
-    const seen = isInside(state.clip, middle) || isInside(state.clip, shown)
-    const flags = this.hidden(paint) | (mode === 3 || mode === 7 ? Flag.transparent : 0) | (seen ? 0 : Flag.clipped)
-    this.recorder.nextPaint()
-    this.recorder.run({ ...shown, layer: this.layer, flags }, paint.color)
   }
 }
 

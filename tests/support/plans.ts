@@ -1,0 +1,332 @@
+import { degrees, PDFDocument, rgb, StandardFonts } from 'pdf-lib'
+import { seeded } from '../../demo/sheets/random'
+import { byCairo, byChromium, byGhostscript } from './producers'
+
+/** A made-up plan as it is drawn on a page, and what is true of it. Paper space: points, y up. */
+export interface MadePlan {
+  readonly widthPt: number
+  readonly heightPt: number
+  readonly lines: readonly (readonly [x1: number, y1: number, x2: number, y2: number, widthPt: number])[]
+  readonly fills: readonly (readonly (readonly [number, number])[])[]
+  readonly texts: readonly PlacedText[]
+  readonly truth: PlanTruth
+}
+
+interface PlacedText {
+  readonly text: string
+  /** Where its baseline is at its middle, or at its start. */
+  readonly x: number
+  readonly y: number
+  readonly sizePt: number
+  readonly turnRad: number
+  readonly anchor: 'middle' | 'start'
+}
+
+export interface PlanTruth {
+  readonly mmPerPtX: number
+  readonly mmPerPtY: number
+  readonly units: Units
+  readonly dimensions: number
+  readonly wrong: number
+}
+
+type Units = 'mm' | 'm' | 'cm' | 'ft'
+export type Producer = 'pdf-lib' | 'cairo' | 'ghostscript' | 'chromium'
+
+type Vector = readonly [number, number]
+const IN = 25.4
+
+/** Helvetica's advance widths as parts of the size, near enough to place one piece of text behind another. */
+const advance = (text: string, size: number) =>
+  [...text].reduce((sum, letter) => sum + (/[.,' -]/.test(letter) ? 0.28 : letter === '"' ? 0.36 : 0.556), 0) * size
+
+/** A plan with the faults of real ones, always the same for the same seed. */
+export function makePlan(seed: number, { stackedFractions = true } = {}): MadePlan {
+  const random = seeded(seed)
+  const pick = <T>(all: readonly T[]): T => all[Math.floor(random() * all.length)]!
+  const chance = (p: number) => random() < p
+  const between = (a: number, b: number) => a + (b - a) * random()
+
+  const units = pick<Units>(['mm', 'mm', 'm', 'cm', 'ft', 'ft'])
+  const step = units === 'ft' ? IN / 2 : units === 'cm' ? 10 : pick([1, 5, 10])
+  const snap = (mm: number) => Math.round(mm / step) * step
+  const ratio = units === 'ft' ? pick([24, 48, 64, 96]) : pick([20, 50, 50, 100, 100, 200])
+  const printed = pick([1, 1, Math.SQRT1_2, Math.SQRT2, 0.6866, between(0.85, 1.15)])
+  const stretch = chance(0.25) ? 1 + pick([-1, 1]) * between(0.004, 0.03) : 1
+  const ptX = (72 / 25.4 / ratio) * printed
+  const ptY = ptX * stretch
+  // A stretched print isn't turned afterwards: its directions are those of the paper.
+  const turn = stretch === 1 && chance(0.2) ? pick([Math.PI / 2, Math.PI / 6, -0.2, 0.61]) : 0
+  const jitter = pick([0, 0, 0.02, 0.08])
+  const paper = Math.max(0.7, Math.min(1.4, printed))
+
+  const [columns, rows] = [2 + Math.floor(random() * 4), 2 + Math.floor(random() * 3)]
+  const room = ratio <= 24 ? 1400 : ratio <= 64 ? 3400 : 6000
+  const xs = [0]
+  for (let i = 0; i < columns; i++) xs.push(xs.at(-1)! + snap(room * between(0.45, 1.5)))
+  const ys = [0]
+  for (let i = 0; i < rows; i++) ys.push(ys.at(-1)! + snap(room * between(0.45, 1.3)))
+  const [width, depth] = [xs.at(-1)!, ys.at(-1)!]
+
+  const marginPt = 150 * paper
+  const raw: { lines: number[][]; fills: Vector[][]; texts: PlacedText[] } = { lines: [], fills: [], texts: [] }
+  const [cos, sin] = [Math.cos(turn), Math.sin(turn)]
+  const at = (x: number, y: number): Vector => {
+    const [px, py] = [x * ptX, y * ptY]
+    const off = () => (jitter ? (random() + random() + random() - 1.5) * jitter : 0)
+    return [px * cos - py * sin + off(), px * sin + py * cos + off()]
+  }
+  const inPt = (pt: number) => pt / ptX
+  const line = (x1: number, y1: number, x2: number, y2: number, widthPt = 0.35) =>
+    raw.lines.push([...at(x1, y1), ...at(x2, y2), widthPt])
+  const write = (text: string, x: number, y: number, sizePt: number, more: Partial<PlacedText> = {}) => {
+    const [px, py] = at(x, y)
+    raw.texts.push({ text, x: px, y: py, sizePt, anchor: 'middle', ...more, turnRad: turn + (more.turnRad ?? 0) })
+  }
+
+  // Walls: each as two lines, cut by openings here and there.
+  const wall = snap(between(100, 300))
+  for (const [i, x] of xs.entries())
+    for (const side of i === 0 || i === columns ? [0, wall * (i === 0 ? -1 : 1)] : [0, wall])
+      line(x + side, 0, x + side, depth, 0.7)
+  for (const [i, y] of ys.entries())
+    for (const side of i === 0 || i === rows ? [0, wall * (i === 0 ? -1 : 1)] : [0, wall])
+      line(0, y + side, width, y + side, 0.7)
+  // Furniture and other lines that measure nothing.
+  for (let i = 0; i < 40 + random() * 120; i++) {
+    const [x, y] = [between(0, width), between(0, depth)]
+    const [w, d] = [between(100, 900), between(100, 900)]
+    if (chance(0.7)) {
+      line(x, y, x + w, y)
+      line(x + w, y, x + w, y + d)
+    } else line(x, y, x + w, y + d)
+  }
+
+  const height = pick([6, 7, 8, 9.5]) * Math.sqrt(paper)
+  const style = {
+    end: pick(['tick', 'tick', 'arrow', 'open arrow', 'none'] as const),
+    text: pick(['above', 'above', 'breaking'] as const),
+    lead: pick([0, 2, 6]),
+    over: pick([0, 3, 5]),
+    fraction: pick(['plain', 'dash', ...(stackedFractions ? (['stacked'] as const) : [])] as const),
+  }
+  let dimensions = 0
+  let wrong = 0
+  const wrongShare = pick([0, 0.1, 0.2, 0.33])
+  const words = (mm: number): { text: string; over?: string; under?: string } => {
+    if (units === 'mm') return { text: String(Math.round(mm)) }
+    if (units === 'm') return { text: (mm / 1000).toFixed(step < 10 ? 3 : 2) }
+    if (units === 'cm') return mm < 1000 ? { text: String(Math.round(mm / 10)) } : { text: (mm / 1000).toFixed(2) }
+    const halves = Math.round(mm / (IN / 2))
+    const feet = Math.floor(halves / 24)
+    const inches = Math.floor((halves % 24) / 2)
+    if (halves % 2 === 0) return { text: `${feet}'-${inches}"` }
+    if (style.fraction === 'stacked') return { text: `${feet}'-${inches}`, over: '1', under: '2"' }
+    return { text: `${feet}'${style.fraction === 'dash' ? '-' : ' '}${inches} 1/2"` }
+  }
+
+  /** A dimension between two places, its line shifted sideways by `offPt`. */
+  const dimension = (x1: number, y1: number, x2: number, y2: number, offPt: number) => {
+    const [dx, dy] = [x2 - x1, y2 - y1]
+    const size = Math.hypot(dx, dy)
+    const [ux, uy] = [dx / size, dy / size]
+    // Sideways in paper measure: along the other direction of the paper.
+    const side = (pt: number): Vector => [(-uy * pt) / ptX, (ux * pt) / ptY]
+    const [ox, oy] = side(offPt)
+    const from: Vector = [x1 + ox, y1 + oy]
+    const to: Vector = [x2 + ox, y2 + oy]
+    const paperLength = Math.hypot(dx * ptX, dy * ptY)
+    const isWrong = chance(wrongShare) && (wrong + 1) * 3 <= dimensions + 1
+    const label = words(
+      isWrong ? snap(size * pick([between(0.5, 0.93), between(1.07, 1.8), between(1.02, 1.06)])) : size,
+    )
+    const long = advance(label.text, height) + (label.over ? height * 0.6 : 0)
+    const sign = Math.sign(offPt) || 1
+    for (const [x, y] of [
+      [x1, y1],
+      [x2, y2],
+    ] as const) {
+      const [ax, ay] = side(sign * style.lead)
+      const [bx, by] = side(offPt + sign * style.over)
+      if (style.end !== 'none' || style.over > 0) line(x + ax, y + ay, x + bx, y + by, 0.25)
+      else line(x + ax, y + ay, x + ox, y + oy, 0.25)
+    }
+    const middle: Vector = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2]
+    const breaks = style.text === 'breaking' && paperLength > long + 4 * height
+    if (breaks) {
+      const gap = (long / 2 + height * 0.4) / paperLength
+      line(from[0], from[1], from[0] + dx * (0.5 - gap), from[1] + dy * (0.5 - gap), 0.25)
+      line(to[0], to[1], to[0] - dx * (0.5 - gap), to[1] - dy * (0.5 - gap), 0.25)
+    } else line(from[0], from[1], to[0], to[1], 0.25)
+    const alongPt = (pt: number): Vector => [
+      (ux * pt) / (Math.abs(ux) > 0.5 ? ptX : ptY),
+      (uy * pt) / (Math.abs(ux) > 0.5 ? ptX : ptY),
+    ]
+    for (const [end, way] of [
+      [from, 1],
+      [to, -1],
+    ] as const) {
+      const [ax, ay] = alongPt(3.5 * way)
+      const [sx, sy] = side(1.1)
+      const [tx, ty] = [ax * 0.8, ay * 0.8]
+      const [wx, wy] = side(2.4)
+      if (style.end === 'tick')
+        line(end[0] - tx * way - wx, end[1] - ty * way - wy, end[0] + tx * way + wx, end[1] + ty * way + wy, 0.6)
+      if (style.end === 'arrow')
+        raw.fills.push([at(...end), at(end[0] + ax + sx, end[1] + ay + sy), at(end[0] + ax - sx, end[1] + ay - sy)])
+      if (style.end === 'open arrow')
+        for (const s of [1, -1]) line(end[0], end[1], end[0] + ax + s * sx, end[1] + ay + s * sy, 0.3)
+    }
+    if (paperLength < long) return
+    dimensions++
+    if (isWrong) wrong++
+    const rise = side(breaks ? -height * 0.35 : height * 0.35)
+    const turnRad = Math.atan2(uy * ptY, ux * ptX)
+    if (label.over && label.under) {
+      const [bx, by] = alongPt(-long / 2)
+      const start: Vector = [middle[0] + rise[0] + bx, middle[1] + rise[1] + by]
+      write(label.text, ...start, height, { turnRad, anchor: 'start' })
+      const [fx, fy] = alongPt(advance(label.text, height) + height * 0.12)
+      const [ux2, uy2] = side(height * 0.42)
+      const [lx, ly] = side(-height * 0.22)
+      write(label.over, start[0] + fx + ux2, start[1] + fy + uy2, height * 0.6, { turnRad, anchor: 'start' })
+      write(label.under, start[0] + fx + lx, start[1] + fy + ly, height * 0.6, { turnRad, anchor: 'start' })
+    } else write(label.text, middle[0] + rise[0], middle[1] + rise[1], height, { turnRad })
+  }
+
+  const rowPt = 20 * Math.sqrt(paper)
+  for (let i = 0; i < columns; i++) dimension(xs[i]!, 0, xs[i + 1]!, 0, -rowPt * 1.5)
+  dimension(0, 0, width, 0, -rowPt * 3)
+  for (let i = 0; i < rows; i++) dimension(0, ys[i]!, 0, ys[i + 1]!, rowPt * 1.5)
+  dimension(0, 0, 0, depth, rowPt * 3)
+  // Within rooms.
+  for (let i = 0; i < columns; i++)
+    for (let j = 0; j < rows; j++) {
+      if (dimensions >= 8 && chance(0.5)) continue
+      const y = ys[j]! + (ys[j + 1]! - ys[j]!) * between(0.2, 0.3)
+      dimension(xs[i]! + wall, y, xs[i + 1]!, y, 0.01)
+    }
+
+  // What looks like a dimension and is none.
+  const label = 7 * Math.sqrt(paper)
+  for (let i = 0; i < columns; i++)
+    for (let j = 0; j < rows; j++) {
+      const [x, y] = [(xs[i]! + xs[i + 1]!) / 2, ys[j]! + (ys[j + 1]! - ys[j]!) * 0.7]
+      write(pick(['Boat store', 'Hall', 'Kit room', 'Workshop']), x, y, label)
+      write(String(100 + i * 10 + j), x, y - inPt(label * 1.4), label)
+      if (chance(0.6)) write(`${between(5, 60).toFixed(1)} m²`, x, y - inPt(label * 2.8), label)
+      if (chance(0.3)) write(`+${between(0, 9).toFixed(3)}`, x + inPt(20), y + inPt(label * 1.6), label)
+    }
+  // A detail at another scale on the same sheet.
+  const second = chance(0.2)
+  if (second) {
+    const [x, y] = [width + inPt(90), 0]
+    const factor = pick([2, 4, 5])
+    const parts = [snap(240), snap(365), snap(500)]
+    let from = x
+    for (const part of parts) {
+      const [a, b] = [from, from + part * factor]
+      line(a, y, a, y + 400 * factor, 0.5)
+      const [px, py, qx] = [a, y - inPt(14), b]
+      line(px, py, qx, py, 0.25)
+      for (const end of [a, b]) line(end, y - inPt(2), end, py - inPt(3), 0.25)
+      write(words(part).text, (a + b) / 2, py + inPt(2), height * 0.8)
+      from = b
+    }
+  }
+  if (chance(0.6)) write(`Scale 1:${ratio}`, width, -inPt(rowPt * 5), label, { anchor: 'start' })
+  write('12.03.2024', width * 0.4, -inPt(rowPt * 5), label, { anchor: 'start' })
+  write('Sheet 07 of 12', 0, -inPt(rowPt * 5), label, { anchor: 'start' })
+  write('16 x 175 / 280', width * 0.5, depth * 0.5, label)
+  write('2024-117', 0, -inPt(rowPt * 6), label, { anchor: 'start' })
+
+  // Onto a page around all of it.
+  const all = [
+    ...raw.lines.flatMap(([x1, y1, x2, y2]) => [
+      [x1!, y1!],
+      [x2!, y2!],
+    ]),
+    ...raw.texts.map(({ x, y }) => [x, y]),
+  ]
+  const [minX, minY] = [0, 1].map((k) => Math.min(...all.map((p) => p[k]!)) - marginPt / 2) as [number, number]
+  const [maxX, maxY] = [0, 1].map((k) => Math.max(...all.map((p) => p[k]!)) + marginPt / 2) as [number, number]
+  return {
+    widthPt: maxX - minX,
+    heightPt: maxY - minY,
+    lines: raw.lines.map(([x1, y1, x2, y2, w]) => [x1! - minX, y1! - minY, x2! - minX, y2! - minY, w!] as const),
+    fills: raw.fills.map((fill) => fill.map(([x, y]) => [x - minX, y - minY] as const)),
+    texts: raw.texts.map((text) => ({ ...text, x: text.x - minX, y: text.y - minY })),
+    truth: { mmPerPtX: 1 / ptX, mmPerPtY: 1 / ptY, units, dimensions, wrong },
+  }
+}
+
+/** The plan as PDF, as a producer writes it. */
+export function printPlan(plan: MadePlan, producer: Producer): Promise<Uint8Array> {
+  switch (producer) {
+    case 'pdf-lib':
+      return byPdfLib(plan)
+    case 'cairo':
+      return byCairo(asSvg(plan))
+    case 'ghostscript':
+      return byGhostscript(asPostScript(plan))
+    case 'chromium':
+      return byChromium(`<style>@page{margin:0}body{margin:0}svg{display:block}</style>${asSvg(plan, ONTO_A3)}`)
+  }
+}
+
+/** Chromium prints on A3 here: a plan is shrunk to go onto it. */
+const ONTO_A3 = { widthPt: 1190, heightPt: 841 }
+
+/** By how much a producer shrinks a plan. */
+export const shrinkBy = ({ widthPt, heightPt }: MadePlan, producer: Producer): number =>
+  producer === 'chromium' ? Math.min(1, ONTO_A3.widthPt / widthPt, ONTO_A3.heightPt / heightPt) : 1
+
+async function byPdfLib({ widthPt, heightPt, lines, fills, texts }: MadePlan): Promise<Uint8Array> {
+  const document = await PDFDocument.create()
+  const font = await document.embedFont(StandardFonts.Helvetica)
+  const page = document.addPage([widthPt, heightPt])
+  const color = rgb(0, 0, 0)
+  for (const [x1, y1, x2, y2, thickness] of lines)
+    page.drawLine({ start: { x: x1, y: y1 }, end: { x: x2, y: y2 }, thickness, color })
+  for (const fill of fills) page.drawSvgPath(`M${fill.map(([x, y]) => `${x},${-y}`).join('L')}Z`, { x: 0, y: 0, color })
+  for (const { text, x, y, sizePt, turnRad, anchor } of texts) {
+    const back = anchor === 'middle' ? font.widthOfTextAtSize(text, sizePt) / 2 : 0
+    const at = { x: x - Math.cos(turnRad) * back, y: y - Math.sin(turnRad) * back }
+    page.drawText(text, { ...at, size: sizePt, font, color, rotate: degrees((turnRad * 180) / Math.PI) })
+  }
+  return document.save()
+}
+
+const xml = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;')
+
+function asSvg(plan: MadePlan, onto?: { widthPt: number; heightPt: number }): string {
+  const { widthPt: w, heightPt: h, lines, fills, texts } = plan
+  const shrink = onto ? Math.min(1, onto.widthPt / w, onto.heightPt / h) : 1
+  const drawn = lines.map(
+    ([x1, y1, x2, y2, width]) =>
+      `<path d="M${x1} ${h - y1}L${x2} ${h - y2}" stroke="#000" stroke-width="${width}" fill="none"/>`,
+  )
+  const filled = fills.map((fill) => `<path d="M${fill.map(([x, y]) => `${x} ${h - y}`).join('L')}Z"/>`)
+  const written = texts.map(
+    ({ text, x, y, sizePt, turnRad, anchor }) =>
+      `<text transform="translate(${x} ${h - y}) rotate(${(-turnRad * 180) / Math.PI})" font-size="${sizePt}" font-family="sans-serif" text-anchor="${anchor}">${xml(text)}</text>`,
+  )
+  const size = `width="${w * shrink}pt" height="${h * shrink}pt" viewBox="0 0 ${w} ${h}"`
+  return `<svg xmlns="http://www.w3.org/2000/svg" ${size}>${[...drawn, ...filled, ...written].join('\n')}</svg>`
+}
+
+const escaped = (text: string) => text.replace(/[()\\]/g, '\\$&').replaceAll('²', '2')
+
+function asPostScript({ widthPt, heightPt, lines, fills, texts }: MadePlan): string {
+  const drawn = lines.map(
+    ([x1, y1, x2, y2, width]) => `${width} setlinewidth ${x1} ${y1} moveto ${x2} ${y2} lineto stroke`,
+  )
+  const filled = fills.map(
+    (fill) => `newpath ${fill.map(([x, y], i) => `${x} ${y} ${i ? 'lineto' : 'moveto'}`).join(' ')} closepath fill`,
+  )
+  const written = texts.map(({ text, x, y, sizePt, turnRad, anchor }) => {
+    const back = anchor === 'middle' ? `(${escaped(text)}) stringwidth pop -2 div 0 rmoveto` : ''
+    return `gsave /Helvetica findfont ${sizePt} scalefont setfont ${x} ${y} translate ${(turnRad * 180) / Math.PI} rotate 0 0 moveto ${back} (${escaped(text)}) show grestore`
+  })
+  return `%!PS-Adobe-3.0\n<< /PageSize [${widthPt} ${heightPt}] >> setpagedevice\n${[...drawn, ...filled, ...written].join('\n')}\nshowpage\n`
+}
