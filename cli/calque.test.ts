@@ -137,6 +137,69 @@ describe('linework', () => {
   })
 })
 
+describe('propose-scale', () => {
+  it('finds the scale of a plan printed “fit to page” from what is printed on it', async () => {
+    const { out, status } = await calque('propose-scale', 'set.pdf', '--page', '1', '--json')
+    expect(status).toBe(0)
+    const report = JSON.parse(out)
+    expect(report).toMatchObject({ found: true, unitSystem: 'metric' })
+    expect(report.ratio).toBeCloseTo(100 / 0.6866, 1)
+    expect(report.mmPerPtX / report.mmPerPtY).toBeCloseTo(1, 3)
+    expect(report.agree).toBeGreaterThan(15)
+    expect(report.total).toBe(report.agree + report.outliers.length)
+    expect(report.confidence).toBeGreaterThan(0.9)
+  })
+
+  it('says plainly when there is nothing to go on', async () => {
+    const { out } = await calque('propose-scale', 'scan.png', '--page', '1', '--json')
+    expect(JSON.parse(out)).toMatchObject({ found: false, ratio: null, agree: 0, total: 0 })
+    expect((await calque('propose-scale', 'scan.png', '--page', '1')).out).toMatch(/states nothing of its scale/)
+  })
+})
+
+describe('fit', () => {
+  const fit = async (points: unknown): Promise<Ended> => {
+    await writeFile(join(folder, 'points.json'), typeof points === 'string' ? points : JSON.stringify(points))
+    return calque('fit', '--points', 'points.json')
+  }
+
+  it('solves known dimensions, typed in any unit', async () => {
+    const { out } = await fit({
+      dimensions: [
+        { from: [0, 0], to: [1000, 0], stated: '35.28 m' },
+        { from: [0, 0], to: [0, 500], stated: 17640 },
+      ],
+    })
+    const found = JSON.parse(out)
+    expect(found.mmPerPt).toBeCloseTo(35.28, 9)
+    expect(found.residuals).toHaveLength(2)
+    expect(found.stretch).toMatchObject({ beyondPicking: false })
+  })
+
+  it('solves tie points', async () => {
+    const ties = [
+      { sheet: [0, 0], at: [500, 0] },
+      { sheet: [100, 0], at: [500, 3528] },
+      { sheet: [100, 100], at: [-3028, 3528] },
+    ]
+    const found = JSON.parse((await fit({ ties })).out)
+    expect(found.mmPerPt).toBeCloseTo(35.28, 9)
+    expect(found.turnDeg).toBeCloseTo(90, 9)
+  })
+
+  it.each([
+    [{ dimensions: [] }, /at least one known length/],
+    [{ ties: [{ sheet: [0, 0], at: [1, 1] }] }, /2 points or more/],
+    [{ dimensions: [{ from: [0, 0], to: [9, 9], stated: 'far' }] }, /not a length/],
+    [{ dimensions: [{ from: [0], to: [9, 9], stated: '1' }] }, /points\.json/],
+    ['{', /no JSON/],
+  ])('refuses %j in a sentence', async (points, sentence) => {
+    const { status, err } = await fit(points)
+    expect(status).toBe(2)
+    expect(err).toMatch(sentence)
+  })
+})
+
 describe('what cannot be done is said in one sentence, with exit code 2', () => {
   it.concurrent.each([
     [['inspect', 'nowhere.pdf'], /There is no file nowhere\.pdf/],

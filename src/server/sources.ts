@@ -1,4 +1,5 @@
 import { and, asc, eq, getTableColumns, ilike, inArray, isNull, lt, or, sql } from 'drizzle-orm'
+import type { ScaleProposal } from '@/core/fit/proposal/propose'
 import type { SheetView, SourceView } from '@/core/project/views'
 import { HEAD_BYTES, kindOf, type SourceKind } from '@/core/sheet/kinds'
 import { matchPages, type PageMatch } from '@/core/sheet/likeness'
@@ -14,7 +15,7 @@ import { notFound, Problem } from './problem'
 export const UPLOAD_LIMIT_MB = 200
 
 /** Everything of a sheet but what only the server needs, or only now and then. */
-const { words: _words, signature: _signature, ...SHEET_COLUMNS } = getTableColumns(sheets)
+const { words: _words, signature: _signature, proposal: _proposal, ...SHEET_COLUMNS } = getTableColumns(sheets)
 
 export async function listSources(projectId: string): Promise<SourceView[]> {
   const db = database()
@@ -43,7 +44,7 @@ export async function listSources(projectId: string): Promise<SourceView[]> {
   })
 }
 
-function viewOf(name: string, sheet: Omit<typeof sheets.$inferSelect, 'words' | 'signature'>): SheetView {
+function viewOf(name: string, sheet: Omit<typeof sheets.$inferSelect, 'words' | 'signature' | 'proposal'>): SheetView {
   const { sourceId: _, zeroX, zeroY, dpi, dpiStated, dpiSet, ...rest } = sheet
   return {
     ...rest,
@@ -340,6 +341,13 @@ export async function findPages(projectId: string, text: string): Promise<{ shee
     const at = Math.max(0, line.toLowerCase().indexOf(wanted) - EXCERPT / 3)
     return { sheetId, line: line.slice(at, at + EXCERPT) }
   })
+}
+
+/** The scale that a page proposes of itself; null where there is nothing to go on, or it isn't read yet. */
+export async function proposalOf(sheetId: string): Promise<ScaleProposal | null> {
+  const [sheet] = await database().select({ proposal: sheets.proposal }).from(sheets).where(eq(sheets.id, sheetId))
+  if (!sheet) throw notFound('The page')
+  return sheet.proposal
 }
 
 /** Says how many pixels to the inch a page has, in place of what its file says; null goes back to that. */

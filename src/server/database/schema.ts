@@ -13,6 +13,7 @@ import {
   timestamp,
   uniqueIndex,
 } from 'drizzle-orm/pg-core'
+import type { ScaleProposal } from '@/core/fit/proposal/propose'
 import type { StatedRatio } from '@/core/fit/stated-ratio'
 import type { Change } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
@@ -116,6 +117,8 @@ export const sheets = pgTable(
     print: jsonb().$type<Print>(),
     /** The ratio that the sheet names as its own. */
     ratio: jsonb().$type<StatedRatio>(),
+    /** The scale that it proposes of itself; null where there is nothing to go on. */
+    proposal: jsonb().$type<ScaleProposal>(),
     /** All its text, for finding it. */
     words: text(),
     /** See core/sheet/likeness.ts. */

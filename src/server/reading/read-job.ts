@@ -1,4 +1,5 @@
 import { eq, inArray, sql } from 'drizzle-orm'
+import { proposeScale, type ScaleProposal } from '@/core/fit/proposal/propose'
 import { statedRatio } from '@/core/fit/stated-ratio'
 import { encodeSheet, indexSheet } from '@/core/sheet/binary'
 import { signatureOf } from '@/core/sheet/likeness'
@@ -236,12 +237,22 @@ function findings(linework: Linework) {
     counts,
     content: contentOf(counts),
     ratio: statedRatio(text),
+    proposal: proposalOf(linework),
     words: text
       .map((run) => run.text)
       .join('\n')
       .replaceAll('\0', '')
       .slice(0, MOST_WORDS),
     signature: signatureOf(linework),
+  }
+}
+
+/** A proposal is a help beside the page: where it fails, the page is none the worse. */
+function proposalOf(linework: Linework): ScaleProposal | null {
+  try {
+    return proposeScale(linework)
+  } catch {
+    return null
   }
 }
 

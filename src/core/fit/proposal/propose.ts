@@ -41,6 +41,8 @@ export interface ScaleProposal {
   readonly stated: StatedRatio | null
 }
 
+/** Figures looked at of one sheet: more stand in tables, not on dimensions. */
+const MOST_READ = 1500
 /** What a sheet merely names says little of how it was printed. */
 const NAMED_ALONE = 0.4
 
@@ -76,10 +78,12 @@ export function proposeScale(linework: Linework): ScaleProposal | null {
 }
 
 function dimensionEvidence(phrases: readonly Phrase[], lines: LineFinder): Evidence[] {
-  const read = phrases.flatMap((phrase) => {
-    const printed = readPrintedLength(phrase.text)
-    return printed ? [{ phrase, printed }] : []
-  })
+  const read = phrases
+    .flatMap((phrase) => {
+      const printed = readPrintedLength(phrase.text)
+      return printed ? [{ phrase, printed }] : []
+    })
+    .slice(0, MOST_READ)
   // A sheet rounds all its feet and inches to one fraction, also those that happen to have none.
   const inFeet = read.filter(({ phrase }) => FEET.test(phrase.text))
   const finest = Math.min(...inFeet.map(({ printed }) => printed.grain))

@@ -45,6 +45,10 @@ const HABITS: readonly UnitHabit[] = [
 const DRAWN_PT = 0.12
 /** Two readings speak for one scale within this part of it, beside the errors of each. */
 const SAME_SCALE = 0.0015
+/** Readings coarser than this part of themselves agree with anything. */
+const COARSEST = 0.04
+/** How far from a scale anything can speak for it. */
+const WIDEST = SAME_SCALE + 2.5 * COARSEST
 /** A print is stretched by no more than this between its two directions. */
 const MOST_STRETCH = 0.09
 /** Directions differ in scale beyond this only where the print is stretched. */
@@ -137,6 +141,7 @@ function votesUnder(evidence: readonly Evidence[], habit: UnitHabit): Vote[] {
       if (!(scale > SCALES[0] && scale < SCALES[1])) return []
       const grain = candidate.printed.grain / candidate.printed.value / Math.sqrt(12)
       const sigma = Math.hypot((DRAWN_PT * Math.SQRT2) / drawnPt, grain)
+      if (sigma > COARSEST) return []
       // How sure the best span is, and how this one stands against it.
       const weight = SOURCE_WEIGHT[source] * (0.4 + 0.6 * likeliest) * Math.sqrt(candidate.likelihood / likeliest)
       return [{ item, candidate, mm, dx, dy, drawnPt, logScale: Math.log(scale), sigma, weight }]
@@ -169,6 +174,16 @@ function winnerUnder(
   return { habit, votes, centre, score, rival: (rival * score) / agreed }
 }
 
+function firstFrom(votes: readonly Vote[], log: number): number {
+  let [low, high] = [0, votes.length]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (votes[middle]!.logScale < log) low = middle + 1
+    else high = middle
+  }
+  return low
+}
+
 interface Peak {
   readonly at: number
   readonly score: number
@@ -194,10 +209,12 @@ function directionsAround(votes: readonly Vote[], centre: number): [Vote[], Vote
   ]
 }
 
-/** The weight of all items that speak for a scale, each once. */
+/** The weight of all items that speak for a scale, each once. @param votes sorted by their scale */
 function scoreAt(votes: readonly Vote[], centre: number): number {
   const heaviest = new Map<number, number>()
-  for (const { item, logScale, sigma, weight } of votes) {
+  for (let i = firstFrom(votes, centre - WIDEST); i < votes.length; i++) {
+    const { item, logScale, sigma, weight } = votes[i]!
+    if (logScale > centre + WIDEST) break
     const off = Math.abs(logScale - centre) / (SAME_SCALE + 2.5 * sigma)
     if (off > 1) continue
     // The nearer the better, and what would agree with anything counts for less.

@@ -1,12 +1,24 @@
 import { array, boolean, type InferType, number, object, string } from 'yup'
 import { finite, idSchema, lengthMm, pointSchema } from '../fields'
 
-/** A similarity from sheet space (points) to the work plane (millimetres): scale, then turn, then shift. */
+/** How a print is distorted before it is scaled: along, up, and by how much of the height it leans. Keeps the area. */
+const strainSchema = object({
+  along: finite().positive().max(10).required(),
+  up: finite().positive().max(10).required(),
+  lean: finite().min(-10).max(10).required(),
+}).noUnknown()
+
+/**
+ * From sheet space (points) to the work plane (millimetres): scale, then turn, then shift; an affine placement strains
+ * the sheet before that.
+ */
 export const placementSchema = object({
   kind: string()
-    .oneOf(['similarity'] as const)
+    .oneOf(['similarity', 'affine'] as const)
     .required(),
-  /** Millimetres of the building in one point of the sheet. */
+  /** Only of an affine placement. */
+  strain: strainSchema.optional().default(undefined),
+  /** Millimetres of the building in one point of the sheet; of a strained one on average. */
   mmPerPt: finite().positive().max(1e9).required(),
   turnRad: finite().required(),
   /** Where the sheet's lower left corner lies. */
@@ -20,7 +32,11 @@ export const knownDimensionSchema = object({
   fromPt: pointSchema.required(),
   toPt: pointSchema.required(),
   statedMm: lengthMm().positive().required(),
-  /** `fit`: the scale comes from it. `check`: measured afterwards to see whether the scale holds. */
+  /** What is stated: the distance itself, or only its part along or across the board. Left out for the distance. */
+  axis: string()
+    .oneOf(['along', 'across'] as const)
+    .optional(),
+  /** `fit`: the scale comes from it, and from others of this kind. `check`: measured afterwards to see whether the scale holds. */
   role: string()
     .oneOf(['fit', 'check'] as const)
     .required(),

@@ -1,0 +1,33 @@
+import type { Point } from './vector'
+
+/** A plane projective map, rows of a 3 × 3 matrix: x' = (h0 x + h1 y + h2) / (h6 x + h7 y + h8), y' alike. */
+export type Homography = readonly [number, number, number, number, number, number, number, number, number]
+
+export function project([a, b, c, d, e, f, g, h, i]: Homography, { x, y }: Point): Point {
+  const w = g * x + h * y + i
+  return { x: (a * x + b * y + c) / w, y: (d * x + e * y + f) / w }
+}
+
+/** The map that applies `first`, then `then`. */
+export function composeProjective(first: Homography, then: Homography): Homography {
+  const at = (row: number, column: number) =>
+    then[3 * row]! * first[column]! + then[3 * row + 1]! * first[3 + column]! + then[3 * row + 2]! * first[6 + column]!
+  return [at(0, 0), at(0, 1), at(0, 2), at(1, 0), at(1, 1), at(1, 2), at(2, 0), at(2, 1), at(2, 2)]
+}
+
+/** The map back, by the adjugate; scaled so that its last entry is 1 where it can be. */
+export function invertProjective([a, b, c, d, e, f, g, h, i]: Homography): Homography {
+  const adjugate = [
+    e * i - f * h,
+    c * h - b * i,
+    b * f - c * e,
+    f * g - d * i,
+    a * i - c * g,
+    c * d - a * f,
+    d * h - e * g,
+    b * g - a * h,
+    a * e - b * d,
+  ] as const
+  const last = adjugate[8] || 1
+  return adjugate.map((value) => value / last) as unknown as Homography
+}
