@@ -15,6 +15,7 @@ import { whenSized } from './board/view'
 import { PageWall } from './bring-in/PageWall'
 import { followPlacing } from './bring-in/place-sheets'
 import { bringInFiles } from './bring-in/uploads'
+import { RefitDialog } from './fit/RefitDialog'
 import { Bench } from './panels/Bench'
 import { Card } from './panels/Card'
 import { ConflictDialog } from './panels/ConflictDialog'
@@ -88,6 +89,7 @@ export function Studio({ projectId }: { projectId: string }) {
       {step !== 'bring-in' && <Card />}
       <Bench />
       <ConflictDialog />
+      <RefitDialog />
       <KeysDialog />
       <Snackbar
         open={notice !== null}

@@ -1,4 +1,5 @@
 import { create } from 'zustand'
+import type { Point } from '@/core/geometry/vector'
 import { USUAL_DISPLAY } from '@/core/units/format'
 import { settingsOf, tell, useProject } from './project/store'
 import type { Step } from './steps'
@@ -24,6 +25,15 @@ export interface BenchState {
   readonly sheetCard: boolean
   /** Files of which the last sheet was just taken off the board. */
   readonly unused: readonly string[]
+  /** A length of a sheet that is pointed at in a card, and lights up on the board. */
+  readonly lit: LitLength | null
+}
+
+/** Two points of an underlay, in sheet space. */
+export interface LitLength {
+  readonly underlayId: string
+  readonly fromPt: Point
+  readonly toPt: Point
 }
 
 export const useBench = create<BenchState>(() => ({
@@ -31,7 +41,13 @@ export const useBench = create<BenchState>(() => ({
   tool: 'look',
   session: EMPTY_SESSION,
   selection: [],
-  choices: { wallThicknessMm: 300, tracedLine: 'left', cropShape: 'rectangle' },
+  choices: {
+    wallThicknessMm: 300,
+    tracedLine: 'left',
+    cropShape: 'rectangle',
+    statedAlong: 'distance',
+    tieKind: 'similarity',
+  },
   cardOpen: true,
   seeThrough: false,
   keysOpen: false,
@@ -39,6 +55,7 @@ export const useBench = create<BenchState>(() => ({
   solo: null,
   sheetCard: false,
   unused: [],
+  lit: null,
 }))
 
 const { getState: get, setState: set } = useBench
@@ -73,6 +90,9 @@ export const showSheetCard = (selection: readonly string[]): void => set({ selec
 
 /** Asks whether the pages of files that nothing lies there of any more shall stay. */
 export const askAbout = (unused: readonly string[]): void => set({ unused })
+
+/** Lights a length up while it is pointed at. */
+export const light = (lit: LitLength | null): void => set({ lit })
 
 export const lookAlone = (solo: readonly string[] | null): void => set({ solo })
 

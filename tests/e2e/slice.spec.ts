@@ -44,7 +44,7 @@ test('from a PDF to walls in a DXF, true to size', async ({ page }) => {
     await studio.clickOn(...onPaper(31200, 0), 'end')
     await page.keyboard.type('31.2 m')
     await page.keyboard.press('Enter')
-    await expect(page.getByText('1:145.6', { exact: true })).toBeVisible()
+    await expect(page.getByText('1:145.6', { exact: true }).first()).toBeVisible()
     await studio.hover(...onPaper(31200, 14400))
     await expect(studio.caught).toContainText('end')
   })

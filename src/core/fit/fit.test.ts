@@ -6,8 +6,8 @@ import { type Homography, invertProjective, project } from '../geometry/projecti
 import { distance, type Point } from '../geometry/vector'
 import { placementMap, placementOf, rescaled } from '../model/underlay/placement'
 import type { KnownDimension } from '../model/underlay/schema'
-import { coverageOf, drawnUnder, findStretch, fitDimensions, fitStretched } from './known-dimensions'
-import { FitError } from './single-dimension'
+import { coverageOf, findStretch, fitDimensions, fitStretched } from './known-dimensions'
+import { drawnUnder, FitError } from './single-dimension'
 import { fitTiePoints, type TieKind } from './tie-points'
 
 const random = seeded(4)

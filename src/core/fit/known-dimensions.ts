@@ -1,5 +1,4 @@
 import { length as lengthOf, subtract } from '../geometry/vector'
-import { placementMap } from '../model/underlay/placement'
 import type { KnownDimension, Placement } from '../model/underlay/schema'
 import { FitError, SHORTEST_KNOWN_PT } from './single-dimension'
 import { halfWidth68, halfWidth99 } from './student'
@@ -235,13 +234,4 @@ export function coverageOf(
       ? { fromPt: { x: widthPt * 0.1, y }, toPt: { x: widthPt * 0.9, y } }
       : { fromPt: { x, y: heightPt * 0.1 }, toPt: { x, y: heightPt * 0.9 } }
   return { short, oneDirection, most }
-}
-
-/** What a dimension measures on the board under a placement, in millimetres. */
-export function drawnUnder(placement: Placement, { fromPt, toPt, axis }: KnownDimension): number {
-  const [a, b, c, d] = placementMap(placement)
-  const { x, y } = subtract(toPt, fromPt)
-  const [along, across] = [a * x + c * y, b * x + d * y]
-  if (axis === 'along') return Math.abs(along)
-  return axis === 'across' ? Math.abs(across) : Math.hypot(along, across)
 }

@@ -1,5 +1,5 @@
 import { apply } from '../geometry/affine'
-import { distance, type Point } from '../geometry/vector'
+import { distance, type Point, subtract } from '../geometry/vector'
 import { placementMap } from '../model/underlay/placement'
 import type { KnownDimension, Placement } from '../model/underlay/schema'
 
@@ -27,6 +27,15 @@ export function fitToDimension(placement: Placement, fromPt: Point, toPt: Point,
   return { ...scaled, originMm: { x: originMm.x + fixed.x - moved.x, y: originMm.y + fixed.y - moved.y } }
 }
 
+/** What a dimension measures on the board under a placement, in millimetres. */
+export function drawnUnder(placement: Placement, { fromPt, toPt, axis }: KnownDimension): number {
+  const [a, b, c, d] = placementMap(placement)
+  const { x, y } = subtract(toPt, fromPt)
+  const [along, across] = [a * x + c * y, b * x + d * y]
+  if (axis === 'along') return Math.abs(along)
+  return axis === 'across' ? Math.abs(across) : Math.hypot(along, across)
+}
+
 /** Stated against drawn, for one known dimension under a placement. */
 export interface DimensionResidual {
   readonly statedMm: number
@@ -37,8 +46,9 @@ export interface DimensionResidual {
   readonly perThousand: number
 }
 
-export function residualOf(placement: Placement, { fromPt, toPt, statedMm }: KnownDimension): DimensionResidual {
-  const drawnMm = distance(fromPt, toPt) * placement.mmPerPt
+export function residualOf(placement: Placement, dimension: KnownDimension): DimensionResidual {
+  const { statedMm } = dimension
+  const drawnMm = drawnUnder(placement, dimension)
   const differenceMm = statedMm - drawnMm
   return { statedMm, drawnMm, differenceMm, perThousand: (differenceMm / statedMm) * 1000 }
 }

@@ -10,6 +10,7 @@ import { placementMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { wallOutlines } from '@/core/model/wall/joins'
 import { pointAt as pointTo, select, takeOutcome, toolContext, updateSession, useBench } from '../bench-store'
+import { useRefit } from '../fit/refit'
 import { settingsOf, useProject } from '../project/store'
 import { underlaysInSight } from '../sheets/in-sight'
 import { useSheetData } from '../sheets/sheet-data'
@@ -23,6 +24,8 @@ import { Loupe } from './Loupe'
 import { paintCursor } from './painters/cursor'
 import { paintDimensions } from './painters/dimensions'
 import { paintGround } from './painters/ground'
+import { paintLit } from './painters/lit'
+import { paintRefit } from './painters/refit'
 import { edgeOf, paintSheet } from './painters/sheets'
 import { paintWalls } from './painters/walls'
 import { useBoardPointer } from './use-board-pointer'
@@ -74,6 +77,7 @@ export function Board() {
       useView.subscribe(all),
       useProject.subscribe(all),
       useSheetPictures.subscribe(() => sheetLayer.current?.batchDraw()),
+      useRefit.subscribe(() => toolLayer.current?.batchDraw()),
       useTiles.subscribe(() => sheetLayer.current?.batchDraw()),
       useBench.subscribe((now, before) => (now.session === before.session ? all() : toolLayer.current?.batchDraw())),
     ]
@@ -169,10 +173,14 @@ export function Board() {
             sceneFunc={(konva) => {
               const canvas = konva._context
               const view = useView.getState()
-              const { step, tool, session } = useBench.getState()
+              const { step, tool, session, lit } = useBench.getState()
               const now = useProject.getState().records
               const context = toolContext()
               if (step === 'fit' || step === 'check') paintDimensions(canvas, view, underlaysInSight(), settingsOf(now))
+              if (lit) paintLit(canvas, view, underlaysInSight(), lit)
+              const { pending } = useRefit.getState()
+              const refitted = pending && sheetOf(useProject.getState().sources, pending.after.sheetId)
+              if (pending && refitted) paintRefit(canvas, view, pending, refitted.sheet)
               toolNamed(tool).paint(canvas, session, view, context)
               if (session.cursor && toolNamed(tool).places) paintCursor(canvas, view, session.cursor)
             }}

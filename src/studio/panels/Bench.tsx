@@ -15,6 +15,7 @@ import { useSheetData } from '../sheets/sheet-data'
 import { TOOLS, toolNamed } from '../tools/registry'
 import type { Field } from '../tools/tool'
 import { CropChoices } from './CropChoices'
+import { StatedChoice, TieChoice } from './FitChoices'
 import { WallChoices } from './WallChoices'
 
 /** The strip of the tool in hand: what comes next, what can be typed, what the cursor has caught, where it is. */
@@ -73,6 +74,8 @@ export function Bench() {
       </Typography>
       {toolName === 'wall' && <WallChoices />}
       {toolName === 'crop' && <CropChoices />}
+      {toolName === 'fit' && <StatedChoice />}
+      {toolName === 'tie' && <TieChoice />}
       {fields.map((field) => (
         <BenchField key={`${field.name}-${session.points.length}`} field={field} typed={session.typed[field.name]} />
       ))}

@@ -1,6 +1,7 @@
 import type { Box } from '@/core/geometry/box'
-import type { Placement, Underlay } from '@/core/model/underlay/schema'
+import type { Underlay } from '@/core/model/underlay/schema'
 import { showUnderlays, underlayBox } from '../board/show'
+import { turnedAbout } from '../fit/turned'
 import { put, tell } from '../project/store'
 
 /** Turns each sheet by quarters about its own middle; locked ones stay. @param quarters anticlockwise */
@@ -9,22 +10,10 @@ export function turnSheets(underlays: readonly Underlay[], quarters: number): vo
   if (loose.length === 0) return tell('A locked sheet does not turn. Unlock it in the stack.')
   const turned = loose.map((underlay) => ({
     ...underlay,
-    placement: turnAbout(underlay.placement, middleOf(underlayBox(underlay)), (quarters * Math.PI) / 2),
+    placement: turnedAbout(underlay.placement, middleOf(underlayBox(underlay)), (quarters * Math.PI) / 2),
   }))
   put(quarters > 0 ? 'Turn sheet left' : 'Turn sheet right', ...turned)
   showUnderlays(turned)
 }
 
 const middleOf = ({ minX, minY, maxX, maxY }: Box) => ({ x: (minX + maxX) / 2, y: (minY + maxY) / 2 })
-
-function turnAbout(placement: Placement, center: { x: number; y: number }, byRad: number): Placement {
-  const { originMm } = placement
-  const [cos, sin] = [Math.cos(byRad), Math.sin(byRad)]
-  const [dx, dy] = [originMm.x - center.x, originMm.y - center.y]
-  const whole = 2 * Math.PI
-  return {
-    ...placement,
-    turnRad: (((placement.turnRad + byRad) % whole) + whole) % whole,
-    originMm: { x: center.x + cos * dx - sin * dy, y: center.y + sin * dx + cos * dy },
-  }
-}

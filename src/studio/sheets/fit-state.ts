@@ -2,7 +2,6 @@ import { ratioOf } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { formatRatio } from '@/core/units/format'
 import type { SourceView } from '../api'
-import { fittedBy } from '../tools/fit'
 import { sheetOf } from './use-sheets'
 
 /** Whether a sheet has its true size, and how that came about, in words. */
@@ -15,7 +14,8 @@ export interface FitState {
 export function fitState(underlay: Underlay, sources: readonly SourceView[]): FitState {
   const found = sheetOf(sources, underlay.sheetId)
   const ratio = formatRatio(ratioOf(underlay.placement) / (found?.sheet.paperFactor ?? 1))
-  if (fittedBy(underlay)) return { ratio, words: 'by a known length', trusted: true }
+  const count = underlay.dimensions.filter(({ role }) => role === 'fit').length
+  if (count > 0) return { ratio, words: count === 1 ? 'by a known length' : `by ${count} known lengths`, trusted: true }
   // A drawing is made at full size; its file states the unit.
   if (found?.source.kind === 'dxf' && ratio === '1:1') return { ratio, words: 'full size, as drawn', trusted: true }
   const stated = found?.sheet.ratio && formatRatio(found.sheet.ratio.ratio)

@@ -1,4 +1,5 @@
-import { FitError, fitToDimension } from '@/core/fit/single-dimension'
+import { placementBy } from '@/core/fit/refit'
+import { FitError } from '@/core/fit/single-dimension'
 import { apply, invert } from '@/core/geometry/affine'
 import { distance, type Point } from '@/core/geometry/vector'
 import { placementMap } from '@/core/model/underlay/placement'
@@ -7,7 +8,7 @@ import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
 import type { BoardPoint } from '../board/catch-on-board'
 import { paintMeasure } from '../board/painters/measure'
-import { followResize } from '../board/view'
+import { fitBy } from '../fit/refit'
 import { put, underlaysOf } from '../project/store'
 import { EMPTY_SESSION, holdDirection, type Outcome, type Session, type Tool, type ToolContext } from './tool'
 
@@ -35,9 +36,9 @@ export const fit: Tool = {
       ? 'Type what it should measure and press Enter.'
       : 'Type its true length, in any unit, and press Enter.'
   },
-  fields: ({ points, typed }, { display }) => {
+  fields: ({ points, typed }, { display, choices }) => {
     if (points.length < 2) return []
-    const drawn = formatLength(distance(points[0]!.at, points[1]!.at), display, false)
+    const drawn = formatLength(measured(points[0]!.at, points[1]!.at, choices), display, false)
     return [{ name: 'stated', label: `True length (drawn ${drawn})`, value: typed.stated ?? '', first: true }]
   },
   steer: ({ points, held }, raw) => {
@@ -58,57 +59,59 @@ export const fit: Tool = {
     }
   },
   undone: () => EMPTY_SESSION,
-  paint: (canvas, { points, cursor, typed }, view, { display }) => {
+  paint: (canvas, { points, cursor, typed }, view, { display, choices }) => {
     const [from, to] = points.length === 1 && cursor ? [points[0]!, cursor] : points
     if (!from || !to) return
-    const drawn = formatLength(distance(from.at, to.at), display)
+    const drawn = formatLength(measured(from.at, to.at, choices), display)
     paintMeasure(canvas, view, from.at, to.at, typed.stated ? `${typed.stated}  (drawn ${drawn})` : drawn)
   },
 }
 
-/** The dimension from which a sheet has its size. */
+/** The distance between two points, or the part of it that is stated. */
+function measured(from: Point, to: Point, { statedAlong }: ToolContext['choices']): number {
+  if (statedAlong === 'along') return Math.abs(to.x - from.x)
+  return statedAlong === 'across' ? Math.abs(to.y - from.y) : distance(from, to)
+}
+
+/** The dimension from which a sheet has its size, or the first of them. */
 export const fittedBy = (underlay: Underlay): KnownDimension | undefined =>
   underlay.dimensions.find(({ role }) => role === 'fit')
 
 /** The sheet that a point belongs to: where it was caught, else the picked one, else the uppermost that shows. */
-function underlayOf(point: BoardPoint | null | undefined, { records, selection }: ToolContext): Underlay | undefined {
+export function underlayOf(
+  point: BoardPoint | null | undefined,
+  { records, selection }: ToolContext,
+): Underlay | undefined {
   const shown = underlaysOf(records).filter(({ visible }) => visible)
   const wanted = [point?.caught?.underlayId, ...selection]
   return wanted.map((id) => shown.find((underlay) => underlay.id === id)).find(Boolean) ?? shown.at(-1)
 }
 
+/** A point of the board in the space of a sheet; null where the sheet is flattened. */
+export function onSheet(underlay: Underlay, { at, caught }: BoardPoint): Point | null {
+  if (caught?.underlayId === underlay.id && caught.onSheetPt) return caught.onSheetPt
+  const back = invert(placementMap(underlay.placement))
+  return back && apply(back, at)
+}
+
 function state(session: Session, context: ToolContext): Outcome {
   const [from, to] = session.points as [BoardPoint, BoardPoint]
   const underlay = underlayOf(from, context)
-  const map = underlay && placementMap(underlay.placement)
-  const back = map && invert(map)
-  if (!underlay || !back) return { session: EMPTY_SESSION, say: 'There is no sheet under these points.' }
-  const onSheet = ({ at, caught }: BoardPoint): Point =>
-    caught?.underlayId === underlay.id && caught.onSheetPt ? caught.onSheetPt : apply(back, at)
-  const statedMm = parseLength(session.typed.stated ?? '', context.display.unit)
-  const role = fittedBy(underlay) ? 'check' : 'fit'
+  const ends = underlay && [onSheet(underlay, from), onSheet(underlay, to)]
+  if (!underlay || !ends?.[0] || !ends[1])
+    return { session: EMPTY_SESSION, say: 'There is no sheet under these points.' }
+  const { statedAlong } = context.choices
   const dimension: KnownDimension = {
     id: crypto.randomUUID(),
-    fromPt: onSheet(from),
-    toPt: onSheet(to),
-    statedMm,
-    role,
+    fromPt: ends[0],
+    toPt: ends[1],
+    statedMm: parseLength(session.typed.stated ?? '', context.display.unit),
+    role: fittedBy(underlay) ? 'check' : 'fit',
+    ...(statedAlong !== 'distance' && { axis: statedAlong }),
   }
-  if (role === 'fit') fitUnderlay(underlay, dimension)
-  else {
-    // The same refusals hold for a check: two points on one another say nothing.
-    fitToDimension(underlay.placement, dimension.fromPt, dimension.toPt, statedMm)
-    put('Check a dimension', { ...underlay, dimensions: [...underlay.dimensions, dimension] })
-  }
+  // The same refusals hold for a check: two points on one another say nothing.
+  placementBy(underlay.placement, [{ ...dimension, role: 'fit' }], false)
+  if (dimension.role === 'fit') fitBy(underlay, [dimension, ...underlay.dimensions])
+  else put('Check a dimension', { ...underlay, dimensions: [...underlay.dimensions, dimension] })
   return { session: EMPTY_SESSION }
-}
-
-/** Gives a sheet its size by one of its dimensions; the others become checks. The view follows. */
-export function fitUnderlay(underlay: Underlay, dimension: KnownDimension): void {
-  const placement = fitToDimension(underlay.placement, dimension.fromPt, dimension.toPt, dimension.statedMm)
-  const others = underlay.dimensions
-    .filter(({ id }) => id !== dimension.id)
-    .map((each) => ({ ...each, role: 'check' as const }))
-  put('Fit sheet', { ...underlay, placement, dimensions: [{ ...dimension, role: 'fit' }, ...others] })
-  followResize(apply(placementMap(placement), dimension.fromPt), placement.mmPerPt / underlay.placement.mmPerPt)
 }

@@ -5,7 +5,7 @@ import type { BoardPoint } from '../board/catch-on-board'
 import type { View } from '../board/view'
 import type { Step } from '../steps'
 
-export type ToolName = 'look' | 'measure' | 'fit' | 'wall' | 'crop' | 'move-sheet' | 'place'
+export type ToolName = 'look' | 'measure' | 'fit' | 'straighten' | 'tie' | 'wall' | 'crop' | 'move-sheet' | 'place'
 
 /** What a tool has gathered so far. Given up when another tool is taken. */
 export interface Session {
@@ -36,6 +36,10 @@ export interface Choices {
   readonly wallThicknessMm: number
   readonly tracedLine: 'left' | 'centre' | 'right'
   readonly cropShape: 'rectangle' | 'corners'
+  /** What a known length states: the distance, or only its part along or across the board. */
+  readonly statedAlong: 'distance' | 'along' | 'across'
+  /** What tie points may do to a sheet. */
+  readonly tieKind: 'rigid' | 'similarity' | 'affine'
 }
 
 /** A value that can be typed on the bench. */

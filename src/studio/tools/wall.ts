@@ -78,7 +78,11 @@ function place(session: Session, point: BoardPoint, { choices }: ToolContext): O
   if (!from) return { session: { ...EMPTY_SESSION, points: [point] } }
   if (distance(from.at, point.at) < SAME_POINT_MM)
     return { session, say: 'A wall needs some length: click further away.' }
-  put('Trace wall', wallBetween(crypto.randomUUID(), from.at, point.at, choices))
+  const tracedFrom = [from, point].map(({ caught }) => caught?.underlayId).find((id) => id) ?? undefined
+  put('Trace wall', {
+    ...wallBetween(crypto.randomUUID(), from.at, point.at, choices),
+    ...(tracedFrom && { tracedFrom }),
+  })
   const closed = distance(session.points[0]!.at, point.at) < SAME_POINT_MM
   return { session: closed ? EMPTY_SESSION : { ...EMPTY_SESSION, points: [...session.points, point] } }
 }

@@ -1,6 +1,6 @@
 import { type InferType, number, object, string } from 'yup'
 import type { LengthUnit } from '../../units/length'
-import { idSchema } from '../fields'
+import { idSchema, lengthMm } from '../fields'
 
 /** How the job writes lengths. One record a project, always under the id `settings`. */
 export const settingsSchema = object({
@@ -11,6 +11,9 @@ export const settingsSchema = object({
   unit: string<LengthUnit>().oneOf(['mm', 'cm', 'm', 'in', 'ft']).required(),
   /** See units/format.ts. */
   precision: number().integer().min(0).max(6).required(),
+  /** A stated length is out where it differs by more than this, and by more than that part of itself. */
+  toleranceMm: lengthMm().min(0).max(10_000).optional(),
+  tolerancePerThousand: number().min(0).max(1000).optional(),
 }).noUnknown()
 
 export type Settings = InferType<typeof settingsSchema>

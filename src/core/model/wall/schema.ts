@@ -16,6 +16,8 @@ export const wallSchema = object({
   end: pointSchema.required(),
   thicknessMm: lengthMm().positive().max(10_000).required(),
   tracedLine: string<TracedLine>().oneOf(TRACED_LINES).required(),
+  /** The underlay that it was traced from, where that is known. */
+  tracedFrom: idSchema.optional(),
 }).noUnknown()
 
 export type Wall = InferType<typeof wallSchema>

@@ -1,10 +1,16 @@
 import { residualOf } from '@/core/fit/single-dimension'
 import { apply } from '@/core/geometry/affine'
+import { distance } from '@/core/geometry/vector'
 import { placementMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { formatLength, type LengthDisplay } from '@/core/units/format'
 import type { View } from '../view'
 import { paintMeasure } from './measure'
+
+/** More than these would hide the sheet with their figures: then only those that have room are lettered. */
+const LETTERED_ANYHOW = 3
+/** Room that a figure takes along its dimension, on the screen. */
+const FIGURE_PX = 120
 
 /** The known dimensions of the sheets that show, each with what it states and how far the sheet is off. */
 export function paintDimensions(
@@ -13,15 +19,17 @@ export function paintDimensions(
   underlays: readonly Underlay[],
   display: LengthDisplay,
 ): void {
-  for (const { placement, dimensions, visible } of underlays) {
-    if (!visible) continue
+  const shown = underlays.filter(({ visible }) => visible)
+  const many = shown.reduce((sum, { dimensions }) => sum + dimensions.length, 0) > LETTERED_ANYHOW
+  for (const { placement, dimensions } of shown) {
     const map = placementMap(placement)
     for (const dimension of dimensions) {
-      const { differenceMm } = residualOf(placement, dimension)
-      const off = formatLength(differenceMm, display, false)
+      const [from, to] = [apply(map, dimension.fromPt), apply(map, dimension.toPt)]
+      const off = formatLength(residualOf(placement, dimension).differenceMm, display, false)
       const figure =
         formatLength(dimension.statedMm, display) + (dimension.role === 'check' ? `  (${signed(off)})` : '')
-      paintMeasure(canvas, view, apply(map, dimension.fromPt), apply(map, dimension.toPt), figure)
+      const room = distance(from, to) * view.pxPerMm > FIGURE_PX
+      paintMeasure(canvas, view, from, to, many && !room ? null : figure)
     }
   }
 }

@@ -5,13 +5,13 @@ import { toScreen, type View } from '../view'
 /** Lines this near to upright are lettered as upright ones. */
 const SLACK_RAD = 0.02
 
-/** A measured length: a red line between two short bars, its figure beside its middle, upright to read. */
+/** A measured length: a red line between two short bars, its figure, if any, beside its middle, upright to read. */
 export function paintMeasure(
   canvas: CanvasRenderingContext2D,
   view: View,
   from: Point,
   to: Point,
-  figure: string,
+  figure: string | null,
 ): void {
   const a = toScreen(view, from)
   const b = toScreen(view, to)
@@ -32,7 +32,7 @@ export function paintMeasure(
   const upright = turn > Math.PI / 2 - SLACK_RAD || turn <= -Math.PI / 2 - SLACK_RAD ? turn + Math.PI : turn
   canvas.translate((a.x + b.x) / 2, (a.y + b.y) / 2)
   canvas.rotate(upright)
-  paintLabel(canvas, figure, 0, -16)
+  if (figure !== null) paintLabel(canvas, figure, 0, -16)
   canvas.restore()
 }
 

@@ -1,0 +1,29 @@
+import { apply } from '@/core/geometry/affine'
+import { placementMap } from '@/core/model/underlay/placement'
+import type { Underlay } from '@/core/model/underlay/schema'
+import type { LitLength } from '../../bench-store'
+import { palette } from '../palette'
+import { toScreen, type View } from '../view'
+
+/** A length that is pointed at in a card: a broad band, so that it shows among the others. */
+export function paintLit(
+  canvas: CanvasRenderingContext2D,
+  view: View,
+  underlays: readonly Underlay[],
+  { underlayId, fromPt, toPt }: LitLength,
+): void {
+  const underlay = underlays.find(({ id }) => id === underlayId)
+  if (!underlay) return
+  const map = placementMap(underlay.placement)
+  const [a, b] = [fromPt, toPt].map((p) => toScreen(view, apply(map, p)))
+  canvas.save()
+  canvas.strokeStyle = palette.caughtLine
+  canvas.lineWidth = 9
+  canvas.lineCap = 'round'
+  canvas.globalAlpha = 0.6
+  canvas.beginPath()
+  canvas.moveTo(a!.x, a!.y)
+  canvas.lineTo(b!.x, b!.y)
+  canvas.stroke()
+  canvas.restore()
+}

@@ -1,0 +1,112 @@
+'use client'
+
+import Button from '@mui/material/Button'
+import Typography from '@mui/material/Typography'
+import dynamic from 'next/dynamic'
+import { useMemo } from 'react'
+import { type DimensionFit, fitDimensions, fitStretched } from '@/core/fit/known-dimensions'
+import { fittingOf } from '@/core/fit/refit'
+import { FitError } from '@/core/fit/single-dimension'
+import type { Underlay } from '@/core/model/underlay/schema'
+import { useBench } from '../bench-store'
+import { underlaysOf, useProject } from '../project/store'
+import { fitState } from '../sheets/fit-state'
+import { sheetOf } from '../sheets/use-sheets'
+import { DimensionTable } from './DimensionTable'
+import { FitVerdict } from './FitVerdict'
+import { ProposalPanel } from './ProposalPanel'
+import { fitBy } from './refit'
+
+const ResidualChart = dynamic(() => import('./ResidualChart'), { ssr: false })
+
+/** How a sheet came to its size, and how well that holds elsewhere on it. */
+export function FitCard() {
+  const records = useProject((project) => project.records)
+  const selection = useBench((bench) => bench.selection)
+  const underlays = underlaysOf(records)
+  const underlay = underlays.find(({ id }) => selection.includes(id)) ?? underlays.at(-1)
+  if (!underlay) return <Typography>Bring in a sheet, then measure something on it that you know.</Typography>
+  return <Fitting underlay={underlay} />
+}
+
+function Fitting({ underlay }: { underlay: Underlay }) {
+  const sources = useProject((project) => project.sources)
+  const { name, dimensions } = underlay
+  const { ratio, words, trusted } = fitState(underlay, sources)
+  const paperFactor = sheetOf(sources, underlay.sheetId)?.sheet.paperFactor ?? 1
+  const fitting = useMemo(() => fittingOf(dimensions), [dimensions])
+  const checks = dimensions.filter(({ role }) => role === 'check')
+  const ordered = useMemo(
+    // The longest say most.
+    () =>
+      [...dimensions].sort((a, b) => Number(b.role === 'fit') - Number(a.role === 'fit') || b.statedMm - a.statedMm),
+    [dimensions],
+  )
+  const solved = useMemo(() => solve(underlay), [underlay])
+  const doubted = useMemo(
+    () => new Set(fitting.filter((_, i) => solved && !solved.trusted[i]).map(({ id }) => id)),
+    [fitting, solved],
+  )
+  return (
+    <>
+      <Typography variant="h3" noWrap title={name}>
+        {name}
+      </Typography>
+      <Typography sx={{ my: 1.5 }}>
+        <Typography
+          component="span"
+          variant="figure"
+          sx={{ fontSize: 26, fontWeight: 600 }}
+          color={trusted ? 'text.primary' : 'error'}
+        >
+          {ratio}
+        </Typography>
+        <Typography component="span" color="text.secondary" sx={{ ml: 1 }}>
+          {words}
+        </Typography>
+      </Typography>
+      {fitting.length < 2 && <ProposalPanel underlay={underlay} paperFactor={paperFactor} />}
+      {dimensions.length === 0 && (
+        <Typography color="text.secondary">
+          Click both ends of a length that you know, the longer the better, and type how long it is. The first point
+          stays where it is.
+        </Typography>
+      )}
+      {fitting.length > 0 && (
+        <FitVerdict underlay={underlay} fitting={fitting} checks={checks} solved={solved} paperFactor={paperFactor} />
+      )}
+      {dimensions.length > 0 && <DimensionTable underlay={underlay} dimensions={ordered} doubted={doubted} />}
+      {checks.length > 0 && fitting.length > 0 && (
+        <Button
+          size="small"
+          sx={{ mt: 1 }}
+          onClick={() =>
+            fitBy(
+              underlay,
+              dimensions.map((each) => ({ ...each, role: 'fit' })),
+            )
+          }
+        >
+          Fit by all of them
+        </Button>
+      )}
+      {dimensions.length > 1 && <ResidualChart underlay={underlay} dimensions={ordered} doubted={doubted} />}
+      <Typography color="text.secondary" sx={{ mt: 2, fontSize: 12.5 }}>
+        Nothing but this sheet changes its size. A long length weighs more than a short one, by the square of its size:
+        picking errs by the same amount on paper everywhere.
+      </Typography>
+    </>
+  )
+}
+
+/** What the fitting dimensions give; null where they give nothing. */
+function solve({ dimensions, placement }: Underlay): DimensionFit | null {
+  const fitting = fittingOf(dimensions)
+  if (fitting.length === 0) return null
+  try {
+    return placement.strain ? fitStretched(fitting, placement.turnRad) : fitDimensions(fitting, placement.turnRad)
+  } catch (error) {
+    if (error instanceof FitError) return null
+    throw error
+  }
+}

@@ -1,0 +1,75 @@
+import { create } from 'zustand'
+import { followers, placementBy } from '@/core/fit/refit'
+import { apply } from '@/core/geometry/affine'
+import type { Point } from '@/core/geometry/vector'
+import { placementMap } from '@/core/model/underlay/placement'
+import type { KnownDimension, Placement, Underlay } from '@/core/model/underlay/schema'
+import type { Wall } from '@/core/model/wall/schema'
+import { followResize } from '../board/view'
+import { put, useProject } from '../project/store'
+
+/** A new place for a sheet from which something was traced already: whether that follows is asked. */
+export interface PendingRefit {
+  readonly label: string
+  readonly before: Underlay
+  readonly after: Underlay
+  /** What was traced from it, as it is and as it would lie. */
+  readonly traced: readonly Wall[]
+  readonly moved: readonly Wall[]
+  /** Which of the two the board shows. */
+  readonly shown: 'follow' | 'stay'
+}
+
+export const useRefit = create<{ readonly pending: PendingRefit | null }>(() => ({ pending: null }))
+
+/** Further than this on the board a sheet has moved. */
+const MOVED_MM = 1e-6
+
+/** Gives a sheet another place; where something was traced from it, only once the person has said what becomes of that. */
+export function refit(label: string, before: Underlay, after: Underlay): void {
+  const { records } = useProject.getState()
+  const traced = [...records.values()].filter(
+    (record): record is Wall => record.kind === 'wall' && record.tracedFrom === before.id,
+  )
+  const moved = followers(traced, before, after)
+  const stays = moved.every((wall, i) => near(wall.start, traced[i]!.start) && near(wall.end, traced[i]!.end))
+  if (stays) return keep(label, before, after, [])
+  useRefit.setState({ pending: { label, before, after, traced, moved, shown: 'follow' } })
+}
+
+const near = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y) < MOVED_MM
+
+/** Answers the question. `null` leaves everything as it was. */
+export function settleRefit(answer: 'follow' | 'stay' | null): void {
+  const { pending } = useRefit.getState()
+  useRefit.setState({ pending: null })
+  if (pending && answer) keep(pending.label, pending.before, pending.after, answer === 'follow' ? pending.moved : [])
+}
+
+export function previewRefit(shown: 'follow' | 'stay'): void {
+  const { pending } = useRefit.getState()
+  if (pending) useRefit.setState({ pending: { ...pending, shown } })
+}
+
+/** The view goes along: nothing vanishes. */
+function keep(label: string, before: Underlay, after: Underlay, moved: readonly Wall[]): void {
+  put(label, after, ...moved)
+  const fixed = after.dimensions.find(({ role }) => role === 'fit')?.fromPt ?? { x: 0, y: 0 }
+  const growth = after.placement.mmPerPt / before.placement.mmPerPt
+  if (growth !== 1) followResize(apply(placementMap(after.placement), fixed), growth)
+}
+
+/**
+ * Fits a sheet by those of its dimensions that are to fit it, with separate factors along and up where it has them.
+ * @throws FitError
+ */
+export function fitBy(
+  underlay: Underlay,
+  dimensions: readonly KnownDimension[],
+  apart: boolean = underlay.placement.strain !== undefined,
+): void {
+  const list = [...dimensions]
+  if (!list.some(({ role }) => role === 'fit')) return put('Change dimensions', { ...underlay, dimensions: list })
+  const placement: Placement = placementBy(underlay.placement, list, apart)
+  refit('Fit sheet', underlay, { ...underlay, placement, dimensions: list })
+}

@@ -1,0 +1,22 @@
+import { useQuery } from '@tanstack/react-query'
+import type { ScaleProposal } from '@/core/fit/proposal/propose'
+import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
+import { api } from '../api'
+import { useProject } from '../project/store'
+import { sheetOf } from '../sheets/use-sheets'
+
+/** What the sheet of an underlay proposes of its scale: `undefined` until that is known. */
+export function useProposal({ sheetId }: Underlay): ScaleProposal | null | undefined {
+  const read = useProject(({ sources }) => sheetOf(sources, sheetId)?.sheet.status === 'ready')
+  const { data } = useQuery({
+    queryKey: ['proposal', sheetId],
+    queryFn: () => api.proposal(sheetId),
+    enabled: read,
+    staleTime: Number.POSITIVE_INFINITY,
+  })
+  return data?.proposal
+}
+
+/** Printed dimensions that were accepted, as known ones that fit the sheet. */
+export const accepted = (chosen: ScaleProposal['dimensions']): KnownDimension[] =>
+  chosen.map(({ fromPt, toPt, statedMm }) => ({ id: crypto.randomUUID(), fromPt, toPt, statedMm, role: 'fit' }))

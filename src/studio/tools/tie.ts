@@ -1,0 +1,137 @@
+import { FitError } from '@/core/fit/single-dimension'
+import { FEWEST, fitTiePoints, type TieFit, type TiePoint } from '@/core/fit/tie-points'
+import { apply } from '@/core/geometry/affine'
+import { distance, subtract } from '@/core/geometry/vector'
+import { placementMap, placementOf } from '@/core/model/underlay/placement'
+import type { Underlay } from '@/core/model/underlay/schema'
+import { formatLength } from '@/core/units/format'
+import { LengthError, parseLength } from '@/core/units/length'
+import type { BoardPoint } from '../board/catch-on-board'
+import { paintLabel, paintMeasure } from '../board/painters/measure'
+import { toScreen, type View } from '../board/view'
+import { refit } from '../fit/refit'
+import { onSheet, underlayOf } from './fit'
+import { EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from './tool'
+
+/**
+ * Lays points of a sheet onto the places where they belong: of another sheet, of the tracing, or typed. One pair moves
+ * it; two and more turn and scale it as well, with what is left over shown at each.
+ */
+export const tie: Tool = {
+  ...plain,
+  name: 'tie',
+  word: 'Lay onto',
+  key: 'o',
+  steps: ['fit'],
+  places: true,
+  loupe: true,
+  say: ({ points }, context) => {
+    const sheet = underlayOf(points[0], context)
+    if (!sheet) return 'Bring in a sheet first: there is nothing here to lay onto anything.'
+    const pairs = Math.floor(points.length / 2)
+    if (points.length % 2 === 1) return 'Click where that point belongs, or type its place as “x, y”.'
+    if (pairs === 0) return `Click a point of the sheet that shall move, a corner or the edge of a stair.`
+    return `${pairs === 1 ? 'Press Enter to move it there' : `Press Enter to lay it onto these ${pairs}`}, or click a further point of ${sheet.name}.`
+  },
+  fields: ({ points, typed }) =>
+    points.length % 2 === 1
+      ? [{ name: 'place', label: 'Belongs at (x, y)', value: typed.place ?? '', first: true }]
+      : [],
+  click: (session, point, context) => {
+    const mover = session.points[0] ? underlayOf(session.points[0], context) : underlayOf(point, context)
+    if (mover?.locked)
+      return { session: EMPTY_SESSION, say: `${mover.name} is locked and does not move. Unlock it in the stack.` }
+    return { session: { ...EMPTY_SESSION, points: [...session.points, point] } }
+  },
+  enter: (session, context) => {
+    if (session.points.length % 2 === 1) return typedPlace(session, context)
+    if (session.points.length === 0) return { session: EMPTY_SESSION }
+    try {
+      return lay(session, context)
+    } catch (error) {
+      if (error instanceof FitError) return { session, say: error.message }
+      throw error
+    }
+  },
+  undone: () => EMPTY_SESSION,
+  paint: (canvas, { points, cursor }, view, context) => {
+    const pending = points.length % 2 === 1 ? [...points, ...(cursor ? [cursor] : [])] : points
+    for (let i = 0; i + 1 < pending.length; i += 2) {
+      const [from, to] = [pending[i]!.at, pending[i + 1]!.at]
+      paintMeasure(canvas, view, from, to, formatLength(distance(from, to), context.display))
+    }
+    if (points.length >= 4 && points.length % 2 === 0) paintResiduals(canvas, points, view, context)
+  },
+}
+
+function typedPlace(session: Session, { display }: ToolContext): Outcome {
+  const parts = (session.typed.place ?? '').split(/[;,]\s+|;|\s{2,}|,(?=\s*-?\d+$)/)
+  if (parts.length !== 2) return { session, say: 'Type two lengths, for instance “0, 0” or “12.5 m, 3 m”.' }
+  try {
+    const [x, y] = parts.map((part) => parseLength(part, display.unit)) as [number, number]
+    return { session: { ...EMPTY_SESSION, points: [...session.points, { at: { x, y }, caught: null }] } }
+  } catch (error) {
+    if (error instanceof LengthError) return { session, say: error.message }
+    throw error
+  }
+}
+
+/** The pairs of points as ties of the sheet that the first of them belongs to. */
+function tiesOf(points: readonly BoardPoint[], context: ToolContext): { underlay: Underlay; ties: TiePoint[] } | null {
+  const underlay = underlayOf(points[0], context)
+  if (!underlay) return null
+  const ties: TiePoint[] = []
+  for (let i = 0; i + 1 < points.length; i += 2) {
+    const sheetPt = onSheet(underlay, points[i]!)
+    if (sheetPt) ties.push({ sheetPt, atMm: points[i + 1]!.at })
+  }
+  return { underlay, ties }
+}
+
+/** With fewer points than a way of laying takes, the next simpler one. */
+function solve(
+  { underlay, ties }: { underlay: Underlay; ties: readonly TiePoint[] },
+  { choices }: ToolContext,
+): TieFit {
+  const kind = ties.length < FEWEST[choices.tieKind] ? 'similarity' : choices.tieKind
+  return fitTiePoints(ties, kind, underlay.placement.mmPerPt)
+}
+
+function lay({ points }: Session, context: ToolContext): Outcome {
+  const found = tiesOf(points, context)
+  if (!found) return { session: EMPTY_SESSION, say: 'There is no sheet under these points.' }
+  const { underlay, ties } = found
+  const { placement } = underlay
+  if (ties.length === 1) {
+    const by = subtract(ties[0]!.atMm, apply(placementMap(placement), ties[0]!.sheetPt))
+    const originMm = { x: placement.originMm.x + by.x, y: placement.originMm.y + by.y }
+    refit('Move sheet', underlay, { ...underlay, placement: { ...placement, originMm } })
+    return { session: EMPTY_SESSION }
+  }
+  const { map, spreadMm } = solve(found, context)
+  refit('Lay sheet onto', underlay, { ...underlay, placement: placementOf(map!) })
+  const say =
+    spreadMm === null
+      ? undefined
+      : `Laid: each point is off by ${formatLength(spreadMm, { ...context.display, precision: 1 })} or so.`
+  return { session: EMPTY_SESSION, say }
+}
+
+function paintResiduals(
+  canvas: CanvasRenderingContext2D,
+  points: readonly BoardPoint[],
+  view: View,
+  context: ToolContext,
+): void {
+  const found = tiesOf(points, context)
+  if (!found) return
+  try {
+    const { residualsMm } = solve(found, context)
+    for (const [i, { x, y }] of residualsMm.entries()) {
+      const at = toScreen(view, points[2 * i + 1]!.at)
+      paintLabel(canvas, `off ${formatLength(Math.hypot(x, y), context.display)}`, at.x, at.y + 22)
+    }
+  } catch (error) {
+    if (!(error instanceof FitError)) throw error
+  }
+}

@@ -1,0 +1,149 @@
+import { expect } from '@playwright/test'
+import { boathouseSet } from '../../demo/sheets/boathouse'
+import type { Underlay } from '../../src/core/model/underlay/schema'
+import type { Wall } from '../../src/core/model/wall/schema'
+import { A3, CORNERS, onPaper } from '../support/boathouse'
+import { StudioPage, test } from './studio'
+
+/** What the server has of a project. */
+async function kept<T>(studio: StudioPage, id: string, kind: string): Promise<T[]> {
+  await studio.kept()
+  const { records } = (await (await studio.page.request.get(`/api/projects/${id}`)).json()) as {
+    records: { kind: string }[]
+  }
+  return records.filter((record) => record.kind === kind) as T[]
+}
+
+const RATIO = 100 / 0.6866
+const MM_PER_PT = (25.4 / 72) * RATIO
+
+test('a sheet proposes its scale with its evidence, and is fitted by a part of it', async ({ page }) => {
+  const studio = new StudioPage(page)
+  const id = await studio.newProject('Proposed')
+  await studio.upload('plans.pdf', await boathouseSet())
+  await studio.bringIn(1, A3.width, A3.height)
+  const proposal = page.getByRole('region', { name: 'Proposed scale' })
+  await expect(proposal).toContainText('1:145.6')
+  await expect(proposal).toContainText('21 of 21 printed lengths agree')
+  // Nothing is applied until it is accepted.
+  expect((await kept<Underlay>(studio, id, 'underlay'))[0]!.placement.mmPerPt).toBeCloseTo(2540 / 72, 9)
+
+  await proposal.getByRole('button', { name: 'See them' }).click()
+  await proposal.getByLabel('Use 14400').first().click()
+  await proposal.getByLabel('Use 31200').first().focus()
+  await page.keyboard.press('Space')
+  await proposal.getByRole('button', { name: 'Fit by these 19' }).click()
+  await expect(page.getByText('by 19 known lengths', { exact: true })).toBeVisible()
+  await expect(page.getByText(/± .* over .*, corner to corner/)).toBeVisible()
+  await expect(page.getByRole('img', { name: /Residuals of 19 known lengths/ })).toBeVisible()
+  const [underlay] = await kept<Underlay>(studio, id, 'underlay')
+  expect(underlay!.placement.mmPerPt / MM_PER_PT).toBeCloseTo(1, 4)
+  expect(underlay!.dimensions.every(({ role }) => role === 'fit')).toBe(true)
+
+  await page.keyboard.press('Control+z')
+  await expect(page.getByText('1:100', { exact: true })).toBeVisible()
+})
+
+test('of several known lengths the wrong one is told, and taken out', async ({ page }) => {
+  const studio = new StudioPage(page)
+  await studio.newProject('Several')
+  await studio.upload('plans.pdf', await boathouseSet())
+  await studio.bringIn(1, A3.width, A3.height)
+  const know = async (from: readonly [number, number], to: readonly [number, number], stated: string) => {
+    await studio.clickOn(...onPaper(...from), 'end')
+    await studio.clickOn(...onPaper(...to), 'end')
+    await page.keyboard.type(stated)
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('row').filter({ hasText: stated })).toBeVisible()
+  }
+  await page.keyboard.press('k')
+  await know(CORNERS[0], CORNERS[3], '31200')
+  await know(CORNERS[0], CORNERS[1], '14400')
+  await know(CORNERS[1], CORNERS[2], '31210')
+  await know(CORNERS[3], CORNERS[2], '15100')
+  await page.getByRole('button', { name: 'Fit by all of them' }).click()
+  await expect(page.getByText(/15100 mm does not go with the others/)).toBeVisible()
+  const wrong = page.getByRole('row').filter({ hasText: '15100' })
+  await expect(wrong).toContainText('!')
+  await wrong.getByRole('checkbox').click()
+  await expect(page.getByText(/does not go with the others/)).toBeHidden()
+  await expect(page.getByText('by 3 known lengths', { exact: true })).toBeVisible()
+  await expect(page.getByText(/^A check is off by/)).toBeVisible()
+})
+
+test('what was traced follows a new fit, and undo takes back both', async ({ page }) => {
+  const studio = new StudioPage(page)
+  const id = await studio.newProject('Refit')
+  await studio.upload('plans.pdf', await boathouseSet())
+  await studio.bringIn(1, A3.width, A3.height)
+  await studio.goTo('Trace')
+  await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
+  await studio.clickOn(...onPaper(...CORNERS[3]), 'end')
+  await page.keyboard.press('Escape')
+  const [before] = await kept<Wall>(studio, id, 'wall')
+
+  await studio.goTo('Fit')
+  await page.getByRole('button', { name: /^Fit by these/ }).click()
+  const question = page.getByRole('dialog', { name: 'What was traced' })
+  await expect(question).toContainText('One wall was traced from plans – page 1')
+  await question.getByLabel('The tracing stays where it is').check()
+  await question.getByLabel('The tracing follows').check()
+  await question.getByRole('button', { name: 'Fit, and follow' }).click()
+  await expect(page.getByText(/by 21 known lengths/).first()).toBeVisible()
+  const lengthOf = ({ start, end }: Wall) => Math.hypot(end.x - start.x, end.y - start.y)
+  const [followed] = await kept<Wall>(studio, id, 'wall')
+  expect(Math.abs(lengthOf(followed!) - 31200)).toBeLessThan(5)
+
+  await page.keyboard.press('Control+z')
+  await expect(page.getByText('1:100', { exact: true })).toBeVisible()
+  expect(await kept<Wall>(studio, id, 'wall')).toEqual([before])
+
+  await page.getByRole('button', { name: /^Fit by these/ }).click()
+  await question.getByLabel('The tracing stays where it is').check()
+  await question.getByRole('button', { name: 'Fit, and stay' }).click()
+  await expect(page.getByText(/by 21 known lengths/).first()).toBeVisible()
+  expect(await kept<Wall>(studio, id, 'wall')).toEqual([before])
+
+  // Leaving it is a third answer.
+  await page.keyboard.press('Control+z')
+  await page.getByRole('button', { name: /^Fit by these/ }).click()
+  await page.keyboard.press('Escape')
+  await expect(question).toBeHidden()
+  await expect(page.getByText('1:100', { exact: true })).toBeVisible()
+})
+
+test('a sheet is laid onto typed places, straightened, and onto another sheet', async ({ page }) => {
+  const studio = new StudioPage(page)
+  const id = await studio.newProject('Laid')
+  await studio.upload('plans.pdf', await boathouseSet())
+  await studio.bringIn(1, A3.width, A3.height)
+  const [first] = await kept<Underlay>(studio, id, 'underlay')
+  await page.keyboard.press('o')
+  const place = async (at: readonly [number, number], typed: string) => {
+    await studio.clickOn(...onPaper(...at), 'end')
+    await page.keyboard.type(typed)
+    await page.keyboard.press('Enter')
+  }
+  await place(CORNERS[0], '1000, 2000')
+  await place(CORNERS[3], '1000, 33200')
+  await place(CORNERS[2], '-13400, 33200')
+  await expect(studio.bench).toContainText('lay it onto these 3')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/each point is off by/)).toBeVisible()
+  const [laid] = await kept<Underlay>(studio, id, 'underlay')
+  expect(laid!.placement.mmPerPt / MM_PER_PT).toBeCloseTo(1, 4)
+  expect(laid!.placement.turnRad).toBeCloseTo(Math.PI / 2, 4)
+  await page.keyboard.press('Control+z')
+  await studio.kept()
+  expect((await kept<Underlay>(studio, id, 'underlay'))[0]!.placement).toEqual(first!.placement)
+
+  await studio.board.focus()
+  await page.keyboard.press('Home')
+  await page.keyboard.press('t')
+  await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
+  await page.keyboard.type('30')
+  await studio.clickOn(...onPaper(...CORNERS[3]), 'end')
+  await expect
+    .poll(async () => (await kept<Underlay>(studio, id, 'underlay'))[0]!.placement.turnRad)
+    .toBeCloseTo(Math.PI / 6, 4)
+})
