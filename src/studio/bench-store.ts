@@ -47,6 +47,7 @@ export const useBench = create<BenchState>(() => ({
     cropShape: 'rectangle',
     statedAlong: 'distance',
     tieKind: 'similarity',
+    reading: null,
   },
   cardOpen: true,
   seeThrough: false,
@@ -118,6 +119,15 @@ export function takeOutcome({ session, say, done }: Outcome): void {
   if (done) takeTool('look')
   else updateSession({ ...session, raw, held })
   if (say) tell(say)
+}
+
+/** An arrow key. @returns whether the tool took it */
+export function pressArrow(by: Point): boolean {
+  const { tool, session } = get()
+  const { arrow } = toolNamed(tool)
+  if (!arrow) return false
+  takeOutcome(arrow(session, by, toolContext()))
+  return true
 }
 
 export function pressEnter(): void {

@@ -1,5 +1,5 @@
 import { useEffect } from 'react'
-import { goTo, pressEnter, pressEscape, select, takeTool, updateSession, useBench } from './bench-store'
+import { goTo, pressArrow, pressEnter, pressEscape, select, takeTool, updateSession, useBench } from './bench-store'
 import { showAll } from './board/show'
 import { panBy, useView, zoomAbout } from './board/view'
 import { removeSheets } from './panels/stack-edits'
@@ -72,6 +72,7 @@ function act(event: KeyboardEvent): boolean {
   if ((key === 'Enter' || key === ' ') && isControl(event.target)) return false
   const move = ARROWS[key]
   if (move && !isControl(event.target)) {
+    if (pressArrow({ x: -move[0], y: move[1] })) return true
     panBy(move[0] * STEP_PX, move[1] * STEP_PX)
     return true
   }

@@ -1,11 +1,12 @@
 import { type ObjectSchema, object, string } from 'yup'
 import { type Level, levelSchema } from './level/schema'
+import { type Reading, readingSchema } from './reading/schema'
 import { type Settings, settingsSchema } from './settings/schema'
 import { type Underlay, underlaySchema } from './underlay/schema'
 import { type Wall, wallSchema } from './wall/schema'
 
 /** Every kind of record that a project holds; a new one is a folder beside this and a line in each list. */
-export type ProjectRecord = Settings | Level | Underlay | Wall
+export type ProjectRecord = Settings | Level | Underlay | Wall | Reading
 export type RecordKind = ProjectRecord['kind']
 
 const SCHEMAS: { [K in RecordKind]: ObjectSchema<Extract<ProjectRecord, { kind: K }>> } = {
@@ -13,6 +14,7 @@ const SCHEMAS: { [K in RecordKind]: ObjectSchema<Extract<ProjectRecord, { kind: 
   level: levelSchema,
   underlay: underlaySchema,
   wall: wallSchema,
+  reading: readingSchema,
 }
 
 const kindSchema = object({

@@ -10,8 +10,8 @@ import type { IndexedSheet } from '@/core/sheet/binary'
 import { type Caught, catchAt } from '@/core/snap/catch'
 import { CatchIndex } from '@/core/snap/catch-index'
 import type { SourceView } from '../api'
+import { sheetOf } from '../sheets/sheet-of'
 import { limitsOf } from '../sheets/shown'
-import { sheetOf } from '../sheets/use-sheets'
 
 /** How near the cursor must come, in CSS pixels. */
 export const CATCH_RADIUS_PX = 11

@@ -4,7 +4,7 @@ import { placementMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { useProject } from '../project/store'
 import { underlaysInSight } from '../sheets/in-sight'
-import { sheetOf } from '../sheets/use-sheets'
+import { sheetOf } from '../sheets/sheet-of'
 import { showBox } from './view'
 
 /** Where what shows of a sheet lies on the plane. */

@@ -7,7 +7,7 @@ import Typography from '@mui/material/Typography'
 import { formatRatio } from '@/core/units/format'
 import { parseRatio } from '@/core/units/ratio'
 import { levelsOf, useProject } from '../project/store'
-import { sheetOf } from '../sheets/use-sheets'
+import { sheetOf } from '../sheets/sheet-of'
 import { chooseLay, type LayChoices, letGo, useChoice } from './choice'
 import { bringInPicked, sheetName, usualRatio } from './place-sheets'
 

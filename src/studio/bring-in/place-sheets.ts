@@ -10,7 +10,7 @@ import { goTo, select, takeTool } from '../bench-store'
 import { showUnderlays, underlayBox } from '../board/show'
 import { whenSized } from '../board/view'
 import { levelsOf, put, tell, underlaysOf, useProject } from '../project/store'
-import { sheetOf } from '../sheets/use-sheets'
+import { sheetOf } from '../sheets/sheet-of'
 import { letGo, useChoice } from './choice'
 
 /** What a sheet that names no ratio is taken for until it is fitted: the commonest plan ratio. */

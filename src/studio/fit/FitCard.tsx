@@ -4,17 +4,19 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
 import { useMemo } from 'react'
-import { type DimensionFit, fitDimensions, fitStretched } from '@/core/fit/known-dimensions'
+import { type DimensionFit, findStretch, fitDimensions, fitStretched } from '@/core/fit/known-dimensions'
 import { fittingOf } from '@/core/fit/refit'
 import { FitError } from '@/core/fit/single-dimension'
-import type { Underlay } from '@/core/model/underlay/schema'
+import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { useBench } from '../bench-store'
 import { underlaysOf, useProject } from '../project/store'
 import { fitState } from '../sheets/fit-state'
-import { sheetOf } from '../sheets/use-sheets'
+import { sheetOf } from '../sheets/sheet-of'
 import { DimensionTable } from './DimensionTable'
 import { FitVerdict } from './FitVerdict'
+import { OtherWays } from './OtherWays'
 import { ProposalPanel } from './ProposalPanel'
+import { ReadingList } from './ReadingList'
 import { fitBy } from './refit'
 
 const ResidualChart = dynamic(() => import('./ResidualChart'), { ssr: false })
@@ -43,10 +45,7 @@ function Fitting({ underlay }: { underlay: Underlay }) {
     [dimensions],
   )
   const solved = useMemo(() => solve(underlay), [underlay])
-  const doubted = useMemo(
-    () => new Set(fitting.filter((_, i) => solved && !solved.trusted[i]).map(({ id }) => id)),
-    [fitting, solved],
-  )
+  const doubted = useMemo(() => doubtedOf(fitting, solved, underlay.placement.turnRad), [fitting, solved, underlay])
   return (
     <>
       <Typography variant="h3" noWrap title={name}>
@@ -73,7 +72,14 @@ function Fitting({ underlay }: { underlay: Underlay }) {
         </Typography>
       )}
       {fitting.length > 0 && (
-        <FitVerdict underlay={underlay} fitting={fitting} checks={checks} solved={solved} paperFactor={paperFactor} />
+        <FitVerdict
+          underlay={underlay}
+          fitting={fitting}
+          checks={checks}
+          solved={solved}
+          doubted={doubted}
+          paperFactor={paperFactor}
+        />
       )}
       {dimensions.length > 0 && <DimensionTable underlay={underlay} dimensions={ordered} doubted={doubted} />}
       {checks.length > 0 && fitting.length > 0 && (
@@ -91,12 +97,22 @@ function Fitting({ underlay }: { underlay: Underlay }) {
         </Button>
       )}
       {dimensions.length > 1 && <ResidualChart underlay={underlay} dimensions={ordered} doubted={doubted} />}
+      <OtherWays underlay={underlay} paperFactor={paperFactor} />
+      <ReadingList />
       <Typography color="text.secondary" sx={{ mt: 2, fontSize: 12.5 }}>
         Nothing but this sheet changes its size. A long length weighs more than a short one, by the square of its size:
         picking errs by the same amount on paper everywhere.
       </Typography>
     </>
   )
+}
+
+/** Dimensions that do not go with the others; where a stretched print explains them, those that don't go with that. */
+function doubtedOf(fitting: readonly KnownDimension[], solved: DimensionFit | null, turnRad: number): Set<string> {
+  if (!solved) return new Set()
+  const stretched = !solved.strain && findStretch(fitting, turnRad)?.beyondPicking
+  const { trusted } = stretched ? fitStretched(fitting, turnRad) : solved
+  return new Set(fitting.filter((_, i) => !trusted[i]).map(({ id }) => id))
 }
 
 /** What the fitting dimensions give; null where they give nothing. */

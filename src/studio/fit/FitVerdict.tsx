@@ -13,7 +13,7 @@ import { formatLength, formatPerThousand, formatRatio } from '@/core/units/forma
 import { MM_PER_PT } from '@/core/units/length'
 import { light, toolContext } from '../bench-store'
 import { settingsOf, tell, useProject } from '../project/store'
-import { sheetOf } from '../sheets/use-sheets'
+import { sheetOf } from '../sheets/sheet-of'
 import { fitBy } from './refit'
 
 interface VerdictProps {
@@ -21,11 +21,13 @@ interface VerdictProps {
   readonly fitting: readonly KnownDimension[]
   readonly checks: readonly KnownDimension[]
   readonly solved: DimensionFit | null
+  /** Those of them that do not go with the others. */
+  readonly doubted: ReadonlySet<string>
   readonly paperFactor: number
 }
 
 /** What a fit comes to, in words: its scale, how sure it is across the sheet, what is out, and what would help. */
-export function FitVerdict({ underlay, fitting, checks, solved, paperFactor }: VerdictProps) {
+export function FitVerdict({ underlay, fitting, checks, solved, doubted: doubtedIds, paperFactor }: VerdictProps) {
   const { display } = toolContext()
   const sources = useProject((project) => project.sources)
   const records = useProject((project) => project.records)
@@ -34,7 +36,7 @@ export function FitVerdict({ underlay, fitting, checks, solved, paperFactor }: V
   const diagonalMm = sheet ? Math.hypot(sheet.widthPt, sheet.heightPt) * placement.mmPerPt : 0
   // The plain ratio stands large above.
   const words = scaleWords(ratioOf(placement) / paperFactor)
-  const doubted = fitting.filter((_, i) => solved && !solved.trusted[i])
+  const doubted = fitting.filter(({ id }) => doubtedIds.has(id))
   return (
     <Box role="status" sx={{ mb: 1.5 }}>
       {/; /.test(words) && <Typography>{words}</Typography>}

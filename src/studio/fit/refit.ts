@@ -6,7 +6,7 @@ import { placementMap } from '@/core/model/underlay/placement'
 import type { KnownDimension, Placement, Underlay } from '@/core/model/underlay/schema'
 import type { Wall } from '@/core/model/wall/schema'
 import { followResize } from '../board/view'
-import { put, useProject } from '../project/store'
+import { commit, put, useProject } from '../project/store'
 
 /** A new place for a sheet from which something was traced already: whether that follows is asked. */
 export interface PendingRefit {
@@ -16,6 +16,8 @@ export interface PendingRefit {
   /** What was traced from it, as it is and as it would lie. */
   readonly traced: readonly Wall[]
   readonly moved: readonly Wall[]
+  /** Records that go with it. */
+  readonly gone: readonly string[]
   /** Which of the two the board shows. */
   readonly shown: 'follow' | 'stay'
 }
@@ -26,15 +28,15 @@ export const useRefit = create<{ readonly pending: PendingRefit | null }>(() => 
 const MOVED_MM = 1e-6
 
 /** Gives a sheet another place; where something was traced from it, only once the person has said what becomes of that. */
-export function refit(label: string, before: Underlay, after: Underlay): void {
+export function refit(label: string, before: Underlay, after: Underlay, gone: readonly string[] = []): void {
   const { records } = useProject.getState()
   const traced = [...records.values()].filter(
     (record): record is Wall => record.kind === 'wall' && record.tracedFrom === before.id,
   )
   const moved = followers(traced, before, after)
   const stays = moved.every((wall, i) => near(wall.start, traced[i]!.start) && near(wall.end, traced[i]!.end))
-  if (stays) return keep(label, before, after, [])
-  useRefit.setState({ pending: { label, before, after, traced, moved, shown: 'follow' } })
+  if (stays) return keep({ label, before, after, gone }, [])
+  useRefit.setState({ pending: { label, before, after, traced, moved, gone, shown: 'follow' } })
 }
 
 const near = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y) < MOVED_MM
@@ -43,7 +45,7 @@ const near = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y) < MOVED_MM
 export function settleRefit(answer: 'follow' | 'stay' | null): void {
   const { pending } = useRefit.getState()
   useRefit.setState({ pending: null })
-  if (pending && answer) keep(pending.label, pending.before, pending.after, answer === 'follow' ? pending.moved : [])
+  if (pending && answer) keep(pending, answer === 'follow' ? pending.moved : [])
 }
 
 export function previewRefit(shown: 'follow' | 'stay'): void {
@@ -52,8 +54,14 @@ export function previewRefit(shown: 'follow' | 'stay'): void {
 }
 
 /** The view goes along: nothing vanishes. */
-function keep(label: string, before: Underlay, after: Underlay, moved: readonly Wall[]): void {
-  put(label, after, ...moved)
+function keep(
+  { label, before, after, gone }: Pick<PendingRefit, 'label' | 'before' | 'after' | 'gone'>,
+  moved: readonly Wall[],
+): void {
+  commit(label, [
+    ...[after, ...moved].map((record) => ({ id: record.id, after: record })),
+    ...gone.map((id) => ({ id, after: null })),
+  ])
   const fixed = after.dimensions.find(({ role }) => role === 'fit')?.fromPt ?? { x: 0, y: 0 }
   const growth = after.placement.mmPerPt / before.placement.mmPerPt
   if (growth !== 1) followResize(apply(placementMap(after.placement), fixed), growth)
@@ -67,9 +75,10 @@ export function fitBy(
   underlay: Underlay,
   dimensions: readonly KnownDimension[],
   apart: boolean = underlay.placement.strain !== undefined,
+  gone: readonly string[] = [],
 ): void {
   const list = [...dimensions]
   if (!list.some(({ role }) => role === 'fit')) return put('Change dimensions', { ...underlay, dimensions: list })
   const placement: Placement = placementBy(underlay.placement, list, apart)
-  refit('Fit sheet', underlay, { ...underlay, placement, dimensions: list })
+  refit('Fit sheet', underlay, { ...underlay, placement, dimensions: list }, gone)
 }

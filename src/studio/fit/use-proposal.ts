@@ -3,7 +3,7 @@ import type { ScaleProposal } from '@/core/fit/proposal/propose'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { api } from '../api'
 import { useProject } from '../project/store'
-import { sheetOf } from '../sheets/use-sheets'
+import { sheetOf } from '../sheets/sheet-of'
 
 /** What the sheet of an underlay proposes of its scale: `undefined` until that is known. */
 export function useProposal({ sheetId }: Underlay): ScaleProposal | null | undefined {

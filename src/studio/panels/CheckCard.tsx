@@ -1,39 +1,128 @@
 'use client'
 
+import Box from '@mui/material/Box'
 import Stack from '@mui/material/Stack'
+import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
+import { useMemo, useState } from 'react'
+import { isOut, toleranceOf } from '@/core/check/tolerance'
+import { tracedMm } from '@/core/check/traced'
 import { residualOf } from '@/core/fit/single-dimension'
+import type { ProjectRecord } from '@/core/model/registry'
+import { wallOutlines } from '@/core/model/wall/joins'
 import { formatLength, formatPerThousand } from '@/core/units/format'
-import { toolContext } from '../bench-store'
-import { underlaysOf, useProject } from '../project/store'
+import { parseLength } from '@/core/units/length'
+import { light, toolContext } from '../bench-store'
+import { put, settingsOf, tell, underlaysOf, useProject } from '../project/store'
 
-/** Every stated dimension against what is drawn, over all sheets, the worst first. */
+/** Every stated dimension against what is drawn and what is traced, over all sheets, the worst first. */
 export function CheckCard() {
   const records = useProject((project) => project.records)
   const { display } = toolContext()
+  const tolerance = toleranceOf(settingsOf(records))
+  const corners = useMemo(() => cornersOf(records), [records])
   const rows = underlaysOf(records)
     .flatMap((underlay) =>
-      underlay.dimensions
-        .filter(({ role }) => role === 'check')
-        .map((dimension) => ({ id: dimension.id, name: underlay.name, ...residualOf(underlay.placement, dimension) })),
+      underlay.dimensions.map((dimension) => ({
+        underlay,
+        dimension,
+        ...residualOf(underlay.placement, dimension),
+        traced: tracedMm(corners, underlay, dimension),
+      })),
     )
     .sort((a, b) => Math.abs(b.perThousand) - Math.abs(a.perThousand))
+  const out = rows.filter((row) => isOut(row, tolerance)).length
   return (
     <>
-      <Typography color="text.secondary" sx={{ mb: 2 }}>
-        Measure anything on the board. Known lengths that were checked while fitting stand here, the worst first.
+      <Typography color="text.secondary" sx={{ mb: 1.5 }}>
+        Measure anything on the board. Every stated length stands here against what is drawn and traced, the worst
+        first.
       </Typography>
-      {rows.length === 0 && <Typography>No length was checked yet.</Typography>}
-      {rows.map(({ id, name, statedMm, drawnMm, differenceMm, perThousand }) => (
-        <Stack key={id} sx={{ py: 0.75, borderBottom: 1, borderColor: 'divider' }}>
-          <Typography variant="figure">
-            stated {formatLength(statedMm, display)}, drawn {formatLength(drawnMm, display)}
-          </Typography>
-          <Typography sx={{ fontSize: 12.5 }} color="text.secondary">
-            {name}: {formatLength(differenceMm, display)} off, {formatPerThousand(perThousand)}
-          </Typography>
-        </Stack>
-      ))}
+      <ToleranceFields />
+      <Typography role="status" sx={{ my: 1.5 }} color={out > 0 ? 'error' : 'text.primary'}>
+        {rows.length === 0
+          ? 'No length was stated yet.'
+          : out > 0
+            ? `${out} of ${rows.length} stated lengths are out of tolerance.`
+            : `All ${rows.length} stated lengths are within tolerance.`}
+      </Typography>
+      {rows.map(({ underlay, dimension, statedMm, drawnMm, differenceMm, perThousand, traced }) => {
+        const far = isOut({ statedMm, drawnMm, differenceMm, perThousand }, tolerance)
+        return (
+          <Stack
+            key={dimension.id}
+            onMouseEnter={() => light({ underlayId: underlay.id, fromPt: dimension.fromPt, toPt: dimension.toPt })}
+            onMouseLeave={() => light(null)}
+            sx={{ py: 0.75, borderBottom: 1, borderColor: 'divider' }}
+          >
+            <Typography variant="figure" color={far ? 'error' : 'text.primary'}>
+              stated {formatLength(statedMm, display)}, drawn {formatLength(drawnMm, display)}
+              {far ? ' !' : ''}
+            </Typography>
+            <Typography sx={{ fontSize: 12.5 }} color="text.secondary">
+              {underlay.name}: {formatLength(differenceMm, display)} off, {formatPerThousand(perThousand)}
+              {traced !== null && `; traced ${formatLength(traced, display)}`}
+            </Typography>
+          </Stack>
+        )
+      })}
     </>
+  )
+}
+
+/** Corners of all that is traced. */
+const cornersOf = (records: ReadonlyMap<string, ProjectRecord>) => {
+  const walls = [...records.values()].filter((record) => record.kind === 'wall')
+  return [...[...wallOutlines(walls).values()].flat(), ...walls.flatMap(({ start, end }) => [start, end])]
+}
+
+/** How far stated and drawn may differ on this job. */
+function ToleranceFields() {
+  const records = useProject((project) => project.records)
+  const { display } = toolContext()
+  const settings = settingsOf(records)
+  const { mm, perThousand } = toleranceOf(settings)
+  const keep = (change: object) => put('Set tolerance', { ...settings, ...change })
+  return (
+    <Box sx={{ display: 'flex', gap: 1 }}>
+      <Committed
+        label="Tolerance"
+        value={formatLength(mm, display)}
+        onCommit={(text) => keep({ toleranceMm: Math.max(0, parseLength(text, display.unit)) })}
+      />
+      <Committed
+        label="and per thousand"
+        value={String(perThousand)}
+        onCommit={(text) => {
+          const value = Number(text.replace(',', '.').replace('‰', ''))
+          if (!(value >= 0 && value <= 1000)) throw new Error('The tolerance per thousand is a number from 0 to 1000.')
+          keep({ tolerancePerThousand: value })
+        }}
+      />
+    </Box>
+  )
+}
+
+/** A field that takes effect with Enter or when it is left, and goes back where it can't be read. */
+function Committed({ label, value, onCommit }: { label: string; value: string; onCommit: (text: string) => void }) {
+  const [typed, setTyped] = useState<string | null>(null)
+  const take = () => {
+    if (typed === null) return
+    setTyped(null)
+    try {
+      onCommit(typed)
+    } catch (error) {
+      tell((error as Error).message)
+    }
+  }
+  return (
+    <TextField
+      size="small"
+      label={label}
+      value={typed ?? value}
+      onChange={({ target }) => setTyped(target.value)}
+      onBlur={take}
+      onKeyDown={({ key }) => key === 'Enter' && take()}
+    />
   )
 }

@@ -27,7 +27,7 @@ import { lookAlone, pointAt, select, showSheetCard, useBench } from '../bench-st
 import { showUnderlays } from '../board/show'
 import { levelsOf, useProject } from '../project/store'
 import { fitState } from '../sheets/fit-state'
-import { sheetOf } from '../sheets/use-sheets'
+import { sheetOf } from '../sheets/sheet-of'
 import { NameField } from './NameField'
 import { changeSheets, duplicateSheets, removeSheets } from './stack-edits'
 

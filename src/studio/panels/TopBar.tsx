@@ -11,6 +11,8 @@ import Stack from '@mui/material/Stack'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
+import { isOut, toleranceOf } from '@/core/check/tolerance'
+import { residualOf } from '@/core/fit/single-dimension'
 import { USUAL_DISPLAY } from '@/core/units/format'
 import type { LengthUnit } from '@/core/units/length'
 import { goTo, useBench } from '../bench-store'
@@ -71,7 +73,16 @@ function Steps() {
   const unfitted = useProject(
     ({ records, sources }) => underlaysOf(records).filter((underlay) => !fitState(underlay, sources).trusted).length,
   )
-  const wants: Partial<Record<Step, string>> = unfitted > 0 ? { fit: `${unfitted} to fit` } : {}
+  const out = useProject(({ records }) => {
+    const tolerance = toleranceOf(settingsOf(records))
+    return underlaysOf(records).reduce(
+      (sum, { placement, dimensions }) =>
+        sum + dimensions.filter((dimension) => isOut(residualOf(placement, dimension), tolerance)).length,
+      0,
+    )
+  })
+  const words = [unfitted > 0 && `${unfitted} to fit`, out > 0 && `${out} out`].filter(Boolean)
+  const wants: Partial<Record<Step, string>> = words.length > 0 ? { fit: words.join(', ') } : {}
   return (
     <Stack component="nav" direction="row" aria-label="Steps" sx={{ alignItems: 'center' }}>
       {STEPS.map((each, i) => (

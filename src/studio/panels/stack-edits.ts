@@ -1,7 +1,7 @@
 import type { Underlay } from '@/core/model/underlay/schema'
 import { askAbout, select } from '../bench-store'
 import { put, remove, underlaysOf, useProject } from '../project/store'
-import { sheetOf } from '../sheets/use-sheets'
+import { sheetOf } from '../sheets/sheet-of'
 
 /** Changes several sheets alike, as one edit. */
 export const changeSheets = (label: string, underlays: readonly Underlay[], part: Partial<Underlay>): void =>

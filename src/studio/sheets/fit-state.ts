@@ -2,7 +2,7 @@ import { ratioOf } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { formatRatio } from '@/core/units/format'
 import type { SourceView } from '../api'
-import { sheetOf } from './use-sheets'
+import { sheetOf } from './sheet-of'
 
 /** Whether a sheet has its true size, and how that came about, in words. */
 export interface FitState {

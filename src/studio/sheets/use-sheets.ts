@@ -1,7 +1,7 @@
 import { useEffect } from 'react'
 import { type Box, intersect } from '@/core/geometry/box'
 import type { Underlay } from '@/core/model/underlay/schema'
-import type { SheetView, SourceView } from '../api'
+import type { SheetView } from '../api'
 import { useBench } from '../bench-store'
 import { useView, type View } from '../board/view'
 import { underlaysOf, useProject } from '../project/store'
@@ -9,6 +9,7 @@ import { type DrawnFrom, drawnFrom } from './drawn-from'
 import { underlaysInSight } from './in-sight'
 import { seenOfSheet } from './seen'
 import { needSheetData } from './sheet-data'
+import { sheetOf } from './sheet-of'
 import { covers, drawSharp, needWholePicture, useSheetPictures } from './sheet-pictures'
 import { needTiles } from './tiles'
 
@@ -17,17 +18,6 @@ const REST_MS = 120
 
 /** How much more than what shows is drawn, so that a small pan needs nothing new. */
 const MARGIN = 0.3
-
-export function sheetOf(
-  sources: readonly SourceView[],
-  sheetId: string,
-): { source: SourceView; sheet: SheetView } | null {
-  for (const source of sources) {
-    const sheet = source.sheets.find(({ id }) => id === sheetId)
-    if (sheet) return { source, sheet }
-  }
-  return null
-}
 
 /** Keeps the pictures and linework of all underlays at hand, sharp where the view rests. */
 export function useSheets(): void {

@@ -2,6 +2,7 @@ import { placementBy } from '@/core/fit/refit'
 import { FitError } from '@/core/fit/single-dimension'
 import { apply, invert } from '@/core/geometry/affine'
 import { distance, type Point } from '@/core/geometry/vector'
+import type { Reading } from '@/core/model/reading/schema'
 import { placementMap } from '@/core/model/underlay/placement'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { formatLength } from '@/core/units/format'
@@ -9,7 +10,7 @@ import { LengthError, parseLength } from '@/core/units/length'
 import type { BoardPoint } from '../board/catch-on-board'
 import { paintMeasure } from '../board/painters/measure'
 import { fitBy } from '../fit/refit'
-import { put, underlaysOf } from '../project/store'
+import { commit, underlaysOf } from '../project/store'
 import { EMPTY_SESSION, holdDirection, type Outcome, type Session, type Tool, type ToolContext } from './tool'
 
 /**
@@ -36,10 +37,18 @@ export const fit: Tool = {
       ? 'Type what it should measure and press Enter.'
       : 'Type its true length, in any unit, and press Enter.'
   },
-  fields: ({ points, typed }, { display, choices }) => {
+  fields: ({ points, typed }, context) => {
+    const { display, choices } = context
     if (points.length < 2) return []
     const drawn = formatLength(measured(points[0]!.at, points[1]!.at, choices), display, false)
-    return [{ name: 'stated', label: `True length (drawn ${drawn})`, value: typed.stated ?? '', first: true }]
+    return [
+      {
+        name: 'stated',
+        label: `True length (drawn ${drawn})`,
+        value: typed.stated ?? readingText(context),
+        first: true,
+      },
+    ]
   },
   steer: ({ points, held }, raw) => {
     const from = points.length === 1 ? points[0] : undefined
@@ -65,6 +74,17 @@ export const fit: Tool = {
     const drawn = formatLength(measured(from.at, to.at, choices), display)
     paintMeasure(canvas, view, from.at, to.at, typed.stated ? `${typed.stated}  (drawn ${drawn})` : drawn)
   },
+}
+
+/** The length measured on site that is being placed, if it is there still. */
+function readingOf({ choices, records }: ToolContext): Reading | null {
+  const found = choices.reading ? records.get(choices.reading) : undefined
+  return found?.kind === 'reading' ? found : null
+}
+
+function readingText(context: ToolContext): string {
+  const reading = readingOf(context)
+  return reading ? formatLength(reading.statedMm, context.display) : ''
 }
 
 /** The distance between two points, or the part of it that is stated. */
@@ -101,17 +121,26 @@ function state(session: Session, context: ToolContext): Outcome {
   if (!underlay || !ends?.[0] || !ends[1])
     return { session: EMPTY_SESSION, say: 'There is no sheet under these points.' }
   const { statedAlong } = context.choices
+  const reading = readingOf(context)
+  const gone = reading ? [reading.id] : []
   const dimension: KnownDimension = {
     id: crypto.randomUUID(),
     fromPt: ends[0],
     toPt: ends[1],
-    statedMm: parseLength(session.typed.stated ?? '', context.display.unit),
+    statedMm:
+      reading && session.typed.stated === undefined
+        ? reading.statedMm
+        : parseLength(session.typed.stated ?? '', context.display.unit),
     role: fittedBy(underlay) ? 'check' : 'fit',
     ...(statedAlong !== 'distance' && { axis: statedAlong }),
   }
   // The same refusals hold for a check: two points on one another say nothing.
   placementBy(underlay.placement, [{ ...dimension, role: 'fit' }], false)
-  if (dimension.role === 'fit') fitBy(underlay, [dimension, ...underlay.dimensions])
-  else put('Check a dimension', { ...underlay, dimensions: [...underlay.dimensions, dimension] })
+  if (dimension.role === 'fit') fitBy(underlay, [dimension, ...underlay.dimensions], undefined, gone)
+  else
+    commit('Check a dimension', [
+      { id: underlay.id, after: { ...underlay, dimensions: [...underlay.dimensions, dimension] } },
+      ...gone.map((id) => ({ id, after: null })),
+    ])
   return { session: EMPTY_SESSION }
 }

@@ -1,6 +1,7 @@
-import { subtract } from '@/core/geometry/vector'
+import { type Point, subtract } from '@/core/geometry/vector'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { formatLength } from '@/core/units/format'
+import { LengthError, parseLength } from '@/core/units/length'
 import { paintMeasure } from '../board/painters/measure'
 import { put, underlaysOf } from '../project/store'
 import { EMPTY_SESSION, holdDirection, plain, type Tool, type ToolContext } from './tool'
@@ -8,7 +9,21 @@ import { EMPTY_SESSION, holdDirection, plain, type Tool, type ToolContext } from
 const picked = ({ records, selection }: ToolContext): Underlay[] =>
   underlaysOf(records).filter(({ id }) => selection.includes(id))
 
-/** Moves the picked sheets by two points; a locked one stays. */
+/** What an arrow key moves by until another step is typed. */
+const NUDGE_MM = 10
+
+function move(underlays: readonly Underlay[], by: Point): void {
+  put(
+    'Move sheet',
+    ...underlays.map((underlay) => {
+      const { originMm } = underlay.placement
+      const moved = { x: originMm.x + by.x, y: originMm.y + by.y }
+      return { ...underlay, placement: { ...underlay.placement, originMm: moved } }
+    }),
+  )
+}
+
+/** Moves the picked sheets by two points, or with the arrow keys; a locked one stays. */
 export const moveSheet: Tool = {
   ...plain,
   name: 'move-sheet',
@@ -27,7 +42,9 @@ export const moveSheet: Tool = {
       ? 'Click a point of the sheet that you take it by.'
       : 'Click where that point shall lie. Shift holds level, upright or 45°.'
   },
-  fields: () => [],
+  fields: (session, { display }) => [
+    { name: 'step', label: 'Arrow keys move by', value: session.typed.step ?? formatLength(NUDGE_MM, display) },
+  ],
   steer: ({ points, held }, raw) =>
     points[0] && held ? { at: holdDirection(points[0].at, raw.at), caught: null } : raw,
   click: (session, point, context) => {
@@ -35,16 +52,20 @@ export const moveSheet: Tool = {
     const [from] = session.points
     if (loose.length === 0) return { session: EMPTY_SESSION, say: moveSheet.say(EMPTY_SESSION, context) }
     if (!from) return { session: { ...EMPTY_SESSION, points: [point] } }
-    const by = subtract(point.at, from.at)
-    put(
-      'Move sheet',
-      ...loose.map((underlay) => {
-        const { originMm } = underlay.placement
-        const moved = { x: originMm.x + by.x, y: originMm.y + by.y }
-        return { ...underlay, placement: { ...underlay.placement, originMm: moved } }
-      }),
-    )
-    return { session: EMPTY_SESSION }
+    move(loose, subtract(point.at, from.at))
+    return { session: { ...EMPTY_SESSION, typed: session.typed } }
+  },
+  arrow: (session, by, context) => {
+    const loose = picked(context).filter(({ locked }) => !locked)
+    if (loose.length === 0) return { session, say: moveSheet.say(EMPTY_SESSION, context) }
+    try {
+      const step = session.typed.step ? parseLength(session.typed.step, context.display.unit) : NUDGE_MM
+      move(loose, { x: by.x * step, y: by.y * step })
+      return { session }
+    } catch (error) {
+      if (error instanceof LengthError) return { session, say: error.message }
+      throw error
+    }
   },
   enter: () => ({ session: EMPTY_SESSION }),
   undone: () => EMPTY_SESSION,

@@ -40,6 +40,8 @@ export interface Choices {
   readonly statedAlong: 'distance' | 'along' | 'across'
   /** What tie points may do to a sheet. */
   readonly tieKind: 'rigid' | 'similarity' | 'affine'
+  /** The length measured on site that is being given its two points. */
+  readonly reading: string | null
 }
 
 /** A value that can be typed on the bench. */
@@ -82,6 +84,8 @@ export interface Tool {
   enter(session: Session, context: ToolContext): Outcome
   /** After an undo the last placed point may have lost its ground. */
   undone(session: Session): Session
+  /** Arrow keys, where they mean something else than moving the view. @param by one step to the right or up */
+  arrow?(session: Session, by: Point, context: ToolContext): Outcome
   paint(canvas: CanvasRenderingContext2D, session: Session, view: View, context: ToolContext): void
 }
 

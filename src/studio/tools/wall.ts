@@ -6,7 +6,8 @@ import { LengthError, parseLength } from '@/core/units/length'
 import type { BoardPoint } from '../board/catch-on-board'
 import { paintMeasure } from '../board/painters/measure'
 import { paintWalls } from '../board/painters/walls'
-import { put } from '../project/store'
+import { put, useProject } from '../project/store'
+import { fitState } from '../sheets/fit-state'
 import {
   directionDeg,
   EMPTY_SESSION,
@@ -75,7 +76,7 @@ export const wall: Tool = {
 
 function place(session: Session, point: BoardPoint, { choices }: ToolContext): Outcome {
   const from = session.points.at(-1)
-  if (!from) return { session: { ...EMPTY_SESSION, points: [point] } }
+  if (!from) return { session: { ...EMPTY_SESSION, points: [point] }, say: warnOnce(point) }
   if (distance(from.at, point.at) < SAME_POINT_MM)
     return { session, say: 'A wall needs some length: click further away.' }
   const tracedFrom = [from, point].map(({ caught }) => caught?.underlayId).find((id) => id) ?? undefined
@@ -85,6 +86,17 @@ function place(session: Session, point: BoardPoint, { choices }: ToolContext): O
   })
   const closed = distance(session.points[0]!.at, point.at) < SAME_POINT_MM
   return { session: closed ? EMPTY_SESSION : { ...EMPTY_SESSION, points: [...session.points, point] } }
+}
+
+const warned = new Set<string>()
+
+/** Tracing a sheet that isn't fitted gives walls of a wrong size: said once for each sheet. */
+function warnOnce({ caught }: BoardPoint): string | undefined {
+  const { records, sources } = useProject.getState()
+  const underlay = caught?.underlayId ? records.get(caught.underlayId) : undefined
+  if (underlay?.kind !== 'underlay' || warned.has(underlay.id) || fitState(underlay, sources).trusted) return undefined
+  warned.add(underlay.id)
+  return `${underlay.name} is not fitted yet: what you trace may have a wrong size. Fit it first, or go on; tracing can follow a later fit.`
 }
 
 function wallBetween(

@@ -1,0 +1,36 @@
+import { apply } from '../geometry/affine'
+import { distance, type Point } from '../geometry/vector'
+import { placementMap } from '../model/underlay/placement'
+import type { KnownDimension, Underlay } from '../model/underlay/schema'
+
+/** A corner of the tracing belongs to an end of a dimension within this, or within this part of it. */
+const NEAR_MM = 60
+const NEAR_PART = 0.02
+
+/** Corners of what is traced, by how far they lie from a place. */
+export type Corners = readonly Point[]
+
+/**
+ * What the tracing measures between the ends of a dimension: from the corner nearest to one end to that nearest to the
+ * other. @returns null where nothing was traced there
+ */
+export function tracedMm(corners: Corners, { placement }: Underlay, dimension: KnownDimension): number | null {
+  const map = placementMap(placement)
+  const reach = Math.max(NEAR_MM, dimension.statedMm * NEAR_PART)
+  const [from, to] = [dimension.fromPt, dimension.toPt].map((p) => nearest(corners, apply(map, p), reach))
+  if (!from || !to || from === to) return null
+  if (dimension.axis === 'along') return Math.abs(to.x - from.x)
+  return dimension.axis === 'across' ? Math.abs(to.y - from.y) : distance(from, to)
+}
+
+function nearest(corners: Corners, at: Point, reach: number): Point | null {
+  let best: Point | null = null
+  let least = reach
+  for (const corner of corners) {
+    const far = distance(corner, at)
+    if (far > least) continue
+    least = far
+    best = corner
+  }
+  return best
+}

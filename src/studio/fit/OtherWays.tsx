@@ -1,0 +1,111 @@
+'use client'
+
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import { useState } from 'react'
+import { rescaled } from '@/core/model/underlay/placement'
+import type { Underlay } from '@/core/model/underlay/schema'
+import { MM_PER_PT } from '@/core/units/length'
+import { parseRatio, RatioError } from '@/core/units/ratio'
+import { put, tell, underlaysOf, useProject } from '../project/store'
+import { fitState } from '../sheets/fit-state'
+import { sheetOf } from '../sheets/sheet-of'
+import { refit } from './refit'
+
+/** A scale that is typed, and the same fit for the other sheets of the file. */
+export function OtherWays({ underlay, paperFactor }: { underlay: Underlay; paperFactor: number }) {
+  return (
+    <Box sx={{ mt: 2, display: 'flex', flexDirection: 'column', gap: 1 }}>
+      <TypedScale underlay={underlay} paperFactor={paperFactor} />
+      <SameForSet underlay={underlay} />
+    </Box>
+  )
+}
+
+const FACTOR = /^(?:[x×*]\s*(\d+(?:[.,]\d+)?)|(\d+(?:[.,]\d+)?)\s*%)$/
+
+/** `1:98.6` and the like set the scale; `×1.02` and `102 %` change it. The middle of the sheet stays. */
+function TypedScale({ underlay, paperFactor }: { underlay: Underlay; paperFactor: number }) {
+  const [typed, setTyped] = useState('')
+  const sources = useProject((project) => project.sources)
+  const sheet = sheetOf(sources, underlay.sheetId)?.sheet
+  const take = () => {
+    const { placement } = underlay
+    try {
+      const [, times, percent] = typed.trim().match(FACTOR) ?? []
+      const factor = times ? Number(times.replace(',', '.')) : percent ? Number(percent.replace(',', '.')) / 100 : null
+      const mmPerPt = factor ? placement.mmPerPt * factor : parseRatio(typed) * MM_PER_PT * paperFactor
+      const middle = { x: (sheet?.widthPt ?? 0) / 2, y: (sheet?.heightPt ?? 0) / 2 }
+      refit('Set scale', underlay, {
+        ...underlay,
+        placement: rescaled(placement, { mmPerPt, strain: placement.strain }, middle),
+        // What fitted it before now only checks.
+        dimensions: underlay.dimensions.map((each) => ({ ...each, role: 'check' })),
+      })
+      setTyped('')
+    } catch (error) {
+      if (!(error instanceof RatioError)) throw error
+      tell(`${error.message} Or change it: ×1.02, 98.6 %.`)
+    }
+  }
+  return (
+    <Box
+      component="form"
+      sx={{ display: 'flex', gap: 1 }}
+      onSubmit={(event: React.FormEvent) => {
+        event.preventDefault()
+        take()
+      }}
+    >
+      <TextField
+        size="small"
+        fullWidth
+        label="Scale, or a factor"
+        placeholder="1:100, ×1.02, 98.6 %"
+        value={typed}
+        onChange={({ target }) => setTyped(target.value)}
+      />
+      <Button type="submit" size="small" variant="outlined" disabled={typed.trim() === ''}>
+        Set
+      </Button>
+    </Box>
+  )
+}
+
+/** Sheets of one set are drawn and printed alike: what fits one of them may be given to the others. */
+function SameForSet({ underlay }: { underlay: Underlay }) {
+  const records = useProject((project) => project.records)
+  const sources = useProject((project) => project.sources)
+  const source = sheetOf(sources, underlay.sheetId)?.source
+  if (!source || !fitState(underlay, sources).trusted) return null
+  const others = underlaysOf(records).filter(
+    (other) =>
+      other.id !== underlay.id &&
+      !other.locked &&
+      sheetOf(sources, other.sheetId)?.source.id === source.id &&
+      other.placement.mmPerPt !== underlay.placement.mmPerPt,
+  )
+  if (others.length === 0) return null
+  const { mmPerPt, strain } = underlay.placement
+  const apply = () =>
+    put(
+      'Fit the set alike',
+      ...others.map((other) => ({
+        ...other,
+        placement: rescaled(other.placement, { mmPerPt, strain }, { x: 0, y: 0 }),
+      })),
+    )
+  return (
+    <Box>
+      <Typography sx={{ fontSize: 12.5 }} color="text.secondary">
+        {others.length === 1 ? 'Another sheet' : `${others.length} other sheets`} of {source.name} lie here at another
+        scale.
+      </Typography>
+      <Button size="small" variant="outlined" onClick={apply}>
+        Give {others.length === 1 ? 'it' : 'them'} the same scale
+      </Button>
+    </Box>
+  )
+}

@@ -1,0 +1,13 @@
+import type { SheetView, SourceView } from '../api'
+
+/** A page of a project by its id, with the file that it is of. */
+export function sheetOf(
+  sources: readonly SourceView[],
+  sheetId: string,
+): { source: SourceView; sheet: SheetView } | null {
+  for (const source of sources) {
+    const sheet = source.sheets.find(({ id }) => id === sheetId)
+    if (sheet) return { source, sheet }
+  }
+  return null
+}
