@@ -1,8 +1,9 @@
 import { basename } from 'node:path'
 import type { Command } from 'commander'
-import { proposeScale, type ScaleProposal } from '@/core/fit/proposal/propose'
+import type { ScaleProposal } from '@/core/fit/proposal/propose'
 import { formatRatio } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
+import { proposeForPage } from '@/server/reading/propose-page'
 import { pageOf, withFile, writeAll } from '../read-file'
 
 /** What is printed with `--json`. */
@@ -31,7 +32,7 @@ export function proposeScaleCommand(program: Command): void {
     .option('--json', 'as JSON instead of a sentence')
     .action(async (path: string, options: { page: string; password?: string; json?: boolean }) => {
       const proposal = await withFile(path, options.password, async (file) =>
-        proposeScale(await (await pageOf(file, basename(path), options.page)).linework()),
+        proposeForPage(await pageOf(file, basename(path), options.page)),
       )
       const report = reportOf(proposal)
       await writeAll(process.stdout, [options.json ? `${JSON.stringify(report)}\n` : sentence(report, proposal)])

@@ -9,19 +9,21 @@ interface PageJob {
 
 /**
  * What readers do: `open` finds the pages of a source, `picture` draws one of them, `read` reads its lines, `wanted` does
- * the same for somebody who waits for it, `verify` looks whether the stored bytes are still those that came.
+ * the same for somebody who waits for it, `letters` reads the figures of a page
+ * that has none as text, `verify` looks whether the stored bytes are still those that came.
  */
 export interface Jobs {
   open: { sourceId: string }
   wanted: PageJob
   picture: PageJob
   read: PageJob
+  letters: PageJob
   verify: { sourceId: string }
 }
 export type JobName = keyof Jobs
 
 /** In the order in which they are taken: pictures before lines, since people choose by them. */
-export const JOB_NAMES: readonly JobName[] = ['open', 'wanted', 'picture', 'read', 'verify']
+export const JOB_NAMES: readonly JobName[] = ['open', 'wanted', 'picture', 'read', 'letters', 'verify']
 
 /** Before other work of its name: pages that are being looked at. */
 export const LOOKED_AT = 10

@@ -15,7 +15,13 @@ import { notFound, Problem } from './problem'
 export const UPLOAD_LIMIT_MB = 200
 
 /** Everything of a sheet but what only the server needs, or only now and then. */
-const { words: _words, signature: _signature, proposal: _proposal, ...SHEET_COLUMNS } = getTableColumns(sheets)
+const {
+  words: _words,
+  signature: _signature,
+  proposal: _proposal,
+  lettering: _lettering,
+  ...SHEET_COLUMNS
+} = getTableColumns(sheets)
 
 export async function listSources(projectId: string): Promise<SourceView[]> {
   const db = database()
@@ -44,7 +50,10 @@ export async function listSources(projectId: string): Promise<SourceView[]> {
   })
 }
 
-function viewOf(name: string, sheet: Omit<typeof sheets.$inferSelect, 'words' | 'signature' | 'proposal'>): SheetView {
+function viewOf(
+  name: string,
+  sheet: Omit<typeof sheets.$inferSelect, 'words' | 'signature' | 'proposal' | 'lettering'>,
+): SheetView {
   const { sourceId: _, zeroX, zeroY, dpi, dpiStated, dpiSet, ...rest } = sheet
   return {
     ...rest,
@@ -344,10 +353,13 @@ export async function findPages(projectId: string, text: string): Promise<{ shee
 }
 
 /** The scale that a page proposes of itself; null where there is nothing to go on, or it isn't read yet. */
-export async function proposalOf(sheetId: string): Promise<ScaleProposal | null> {
-  const [sheet] = await database().select({ proposal: sheets.proposal }).from(sheets).where(eq(sheets.id, sheetId))
+export async function proposalOf(
+  sheetId: string,
+): Promise<{ proposal: ScaleProposal | null /** Whether its figures are still being read. */; lettering: boolean }> {
+  const { proposal, lettering } = sheets
+  const [sheet] = await database().select({ proposal, lettering }).from(sheets).where(eq(sheets.id, sheetId))
   if (!sheet) throw notFound('The page')
-  return sheet.proposal
+  return sheet
 }
 
 /** Says how many pixels to the inch a page has, in place of what its file says; null goes back to that. */

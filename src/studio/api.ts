@@ -79,7 +79,8 @@ export const api = {
     call<void>(`/api/projects/${projectId}/preferred`, send('POST', { sheetIds, what })),
   findPages: (projectId: string, text: string) =>
     call<{ sheetId: string; line: string }[]>(`/api/projects/${projectId}/pages?text=${encodeURIComponent(text)}`),
-  proposal: (sheetId: string) => call<{ proposal: ScaleProposal | null }>(`/api/sheets/${sheetId}/proposal`),
+  proposal: (sheetId: string) =>
+    call<{ proposal: ScaleProposal | null; lettering: boolean }>(`/api/sheets/${sheetId}/proposal`),
   setResolution: (sheetId: string, dpi: number | null) => call<void>(`/api/sheets/${sheetId}`, send('PATCH', { dpi })),
   removeSource: (sourceId: string) => call<void>(`/api/sources/${sourceId}`, send('DELETE')),
   keepChange: (projectId: string, change: Change) =>

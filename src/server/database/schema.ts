@@ -119,6 +119,8 @@ export const sheets = pgTable(
     ratio: jsonb().$type<StatedRatio>(),
     /** The scale that it proposes of itself; null where there is nothing to go on. */
     proposal: jsonb().$type<ScaleProposal>(),
+    /** Whether its figures are still to be read from its picture. */
+    lettering: boolean().notNull().default(false),
     /** All its text, for finding it. */
     words: text(),
     /** See core/sheet/likeness.ts. */

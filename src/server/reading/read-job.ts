@@ -13,6 +13,7 @@ import { type SheetStatus, sheets, sources } from '../database/schema'
 import { announce } from '../events'
 import { enqueue, type Job, type Jobs, pageJobs } from '../jobs'
 import { openSource } from './open-source'
+import { proposeFromPicture, wantsLettering } from './propose-page'
 import type { Picture, PrintParts, SheetFile, SheetPage } from './sheet-file'
 
 /** The file that was read last stays open: its next page is probably asked for next. */
@@ -44,6 +45,8 @@ function runJob(job: Job, pictures: PictureStore): Promise<void> {
       return lineworkJob(job.data, ['ready', 'failed'])
     case 'read':
       return lineworkJob(job.data, ['ready', 'failed', 'stopped'])
+    case 'letters':
+      return lettersJob(job.data)
     case 'verify':
       return verifyJob(job.data)
   }
@@ -210,14 +213,17 @@ async function lineworkJob({ sheetId }: Jobs['read'], done: readonly SheetStatus
     const linework = await page.linework()
     const bytes = encodeSheet(indexSheet(linework))
     const parts = await page.print()
+    const found = findings(linework)
+    const lettering = wantsLettering(linework, found.proposal)
     await inTransaction(async (tx) => {
       const lineworkHash = await storeBytes(tx, bytes, 'application/octet-stream')
       const print = await storePrint(tx, parts, source.contentHash, sheet.number)
       const pictured = picture && { pictureHash: await storeBytes(tx, picture, 'image/jpeg') }
       await tx
         .update(sheets)
-        .set({ status: 'ready', lineworkHash, print, ...pictured, ...findings(linework) })
+        .set({ status: 'ready', lineworkHash, print, ...pictured, ...found, lettering })
         .where(eq(sheets.id, sheetId))
+      if (lettering) await enqueue(tx, [{ name: 'letters', data: { sheetId, sourceId: source.id } }])
     })
   } catch (error) {
     await failSheet(sheetId, problemOf(error))
@@ -265,6 +271,19 @@ async function storePrint(tx: Transaction, parts: PrintParts, sourceHash: string
   return { pdf: hash ? { hash, page } : null, tiles: stored }
 }
 
+/** Figures that are pixels or outlines: read after everything else, since that takes seconds. */
+async function lettersJob({ sheetId }: Jobs['letters']): Promise<void> {
+  const found = await sheetWithSource(sheetId)
+  if (!found?.sheet.lettering) return
+  const { sheet, source } = found
+  const page = await (await fileOf(source)).page(sheet.number)
+  const proposal = await proposeFromPicture(page, await page.linework()).catch(() => null)
+  await database()
+    .update(sheets)
+    .set({ lettering: false, ...(proposal && { proposal }) })
+    .where(eq(sheets.id, sheetId))
+}
+
 async function verifyJob({ sourceId }: Jobs['verify']): Promise<void> {
   const [source] = await database().select().from(sources).where(eq(sources.id, sourceId))
   if (!source) return
@@ -280,6 +299,11 @@ export async function failSheet(sheetId: string, { problem }: SourceError): Prom
 
 /** Writes down that a job came to nothing because its process was ended. */
 export async function failJob(job: Job, error: SourceError): Promise<void> {
+  if (job.name === 'letters') {
+    // The page itself is read; only its figures are not.
+    await database().update(sheets).set({ lettering: false }).where(eq(sheets.id, job.data.sheetId))
+    return
+  }
   if (error.problem === 'stopped') return
   if (job.name === 'open') {
     const { sourceId } = job.data

@@ -1,6 +1,7 @@
 import type { Affine } from '@/core/geometry/affine'
 import type { Point } from '@/core/geometry/vector'
 import type { Linework } from '@/core/sheet/linework'
+import type { Greys } from '@/core/sheet/raster-lines'
 
 /** A file of any kind, opened: what the readers, the command line and the tests ask of it. */
 export interface SheetFile {
@@ -32,6 +33,8 @@ export interface SheetPage {
    * beside that. @throws SourceError
    */
   picture(): Promise<Picture>
+  /** Its brightness, pixel by pixel, large enough to read; null where that can't be had, as for a drawing of lines alone. */
+  greys(longerSidePx: number): Promise<Greys | null>
   /** What the page is drawn from as printed. Asked for after the linework. @throws SourceError */
   print(): Promise<PrintParts>
 }

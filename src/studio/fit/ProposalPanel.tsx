@@ -21,8 +21,15 @@ const MOST = 400
 
 /** What the sheet says of its own scale, with its evidence. Nothing is applied until it is accepted, whole or in part. */
 export function ProposalPanel({ underlay, paperFactor }: { underlay: Underlay; paperFactor: number }) {
-  const proposal = useProposal(underlay)
-  if (proposal === undefined) return null
+  const found = useProposal(underlay)
+  if (!found) return null
+  const { proposal, lettering } = found
+  if (lettering)
+    return (
+      <Typography color="text.secondary" role="status" sx={{ mb: 1.5 }}>
+        Reading the figures on this sheet …
+      </Typography>
+    )
   if (proposal === null || proposal.dimensions.length === 0) return <Nothing named={proposal?.stated?.words} />
   return <Proposed key={underlay.sheetId} underlay={underlay} proposal={proposal} paperFactor={paperFactor} />
 }

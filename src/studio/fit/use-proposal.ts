@@ -5,16 +5,20 @@ import { api } from '../api'
 import { useProject } from '../project/store'
 import { sheetOf } from '../sheets/sheet-of'
 
+/** Figures of a scan take some seconds to read. */
+const LOOK_AGAIN_MS = 1500
+
 /** What the sheet of an underlay proposes of its scale: `undefined` until that is known. */
-export function useProposal({ sheetId }: Underlay): ScaleProposal | null | undefined {
+export function useProposal({ sheetId }: Underlay): { proposal: ScaleProposal | null; lettering: boolean } | undefined {
   const read = useProject(({ sources }) => sheetOf(sources, sheetId)?.sheet.status === 'ready')
   const { data } = useQuery({
     queryKey: ['proposal', sheetId],
     queryFn: () => api.proposal(sheetId),
     enabled: read,
     staleTime: Number.POSITIVE_INFINITY,
+    refetchInterval: ({ state }) => (state.data?.lettering ? LOOK_AGAIN_MS : false),
   })
-  return data?.proposal
+  return data
 }
 
 /** Printed dimensions that were accepted, as known ones that fit the sheet. */

@@ -13,6 +13,7 @@ import TuneIcon from '@mui/icons-material/Tune'
 import VisibilityOffIcon from '@mui/icons-material/VisibilityOffOutlined'
 import VisibilityIcon from '@mui/icons-material/VisibilityOutlined'
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import ListItemIcon from '@mui/material/ListItemIcon'
 import Menu from '@mui/material/Menu'
@@ -23,7 +24,7 @@ import Typography from '@mui/material/Typography'
 import { type MouseEvent, type ReactNode, useState } from 'react'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { contentUrl, type SourceView } from '../api'
-import { lookAlone, pointAt, select, showSheetCard, useBench } from '../bench-store'
+import { goTo, lookAlone, pointAt, select, showSheetCard, useBench } from '../bench-store'
 import { showUnderlays } from '../board/show'
 import { levelsOf, useProject } from '../project/store'
 import { fitState } from '../sheets/fit-state'
@@ -97,14 +98,20 @@ export function StackEntry({ underlay, order }: { underlay: Underlay; order: rea
       </Tooltip>
       <Box sx={{ px: 0.75, pt: 0.5 }}>
         <NameField label={`Name of ${name}`} value={name} onChange={(next) => change('Rename sheet', { name: next })} />
-        <Typography
-          sx={{ px: 0.5, fontSize: 12 }}
-          color={trusted ? 'text.secondary' : 'error'}
-          noWrap
-          title={`${ratio}, ${words}`}
-        >
-          {ratio}, {words}
-        </Typography>
+        <Tooltip title={`Fit this sheet: ${ratio}, ${words}`}>
+          <Button
+            size="small"
+            onClick={() => {
+              select([id])
+              goTo('fit')
+            }}
+            sx={{ display: 'block', maxWidth: '100%', minWidth: 0, px: 0.5, py: 0, textAlign: 'left' }}
+          >
+            <Typography sx={{ fontSize: 12 }} color={trusted ? 'text.secondary' : 'error'} noWrap>
+              {ratio}, {words}
+            </Typography>
+          </Button>
+        </Tooltip>
         <Typography sx={{ px: 0.5, fontSize: 12 }} color="text.secondary" noWrap title={found?.source.name}>
           {[
             found

@@ -119,10 +119,14 @@ function habitsFor(kinds: ReadonlySet<PrintedLength['kind']>): UnitHabit[] {
     if (seen.has(key)) return false
     seen.add(key)
     return true
-  }).map((habit) =>
-    // Decimals alone are metres on plans before all else.
-    kinds.has('whole') || !kinds.has('decimal') ? habit : { ...habit, prior: habit.decimalMm === 1000 ? 1 : 0.35 },
-  )
+  }).map((habit) => ({ ...habit, prior: priorOf(habit, kinds) }))
+}
+
+/** Whole figures without decimals beside them are hardly ever centimetres; decimals alone are metres on plans before all else. */
+function priorOf({ wholeMm, decimalMm, prior }: UnitHabit, kinds: ReadonlySet<PrintedLength['kind']>): number {
+  if (kinds.has('whole') && !kinds.has('decimal')) return wholeMm === 10 ? 0.35 : prior
+  if (!kinds.has('whole') && kinds.has('decimal')) return decimalMm === 1000 ? 1 : 0.35
+  return prior
 }
 
 const inMm = ({ kind, value }: PrintedLength, { wholeMm, decimalMm }: UnitHabit): number =>

@@ -32,6 +32,7 @@ export const openDxf: Opener = async (bytes) => {
       })
       return { packed: packPicture(rasterOf(canvas)) }
     },
+    greys: async () => null,
     print: async () => ({ pdf: null, tiles: [] }),
   }
   return {

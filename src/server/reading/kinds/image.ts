@@ -1,6 +1,7 @@
-import sharp, { type Metadata } from 'sharp'
+import sharp, { type Metadata, type Sharp } from 'sharp'
 import type { Linework } from '@/core/sheet/linework'
 import { SourceError } from '@/core/sheet/problem'
+import type { Greys } from '@/core/sheet/raster-lines'
 import { MOST_PIXELS, makePyramid } from '../make-pyramid'
 import { type Opener, PICTURE_PX, type SheetFile, type SheetPage } from '../sheet-file'
 
@@ -57,6 +58,7 @@ class ImageFile implements SheetFile {
             .toBuffer(),
         ),
       }),
+      greys: async (longerSidePx) => greysOf(open(), longerSidePx),
       print: async () => ({
         pdf: null,
         tiles: [{ pyramid: await orBroken(makePyramid(open(), found.bitsPerSample === 1)), map }],
@@ -65,6 +67,20 @@ class ImageFile implements SheetFile {
   }
 
   async close(): Promise<void> {}
+}
+
+/** Brightness at a size that isn't more than its own. */
+async function greysOf(image: Sharp, longerSidePx: number): Promise<Greys> {
+  const side = Math.round(longerSidePx)
+  const { data, info } = await orBroken(
+    image
+      .flatten({ background: '#ffffff' })
+      .greyscale()
+      .resize(side, side, { fit: 'inside', withoutEnlargement: true })
+      .raw()
+      .toBuffer({ resolveWithObject: true }),
+  )
+  return { data, widthPx: info.width, heightPx: info.height }
 }
 
 async function metadataOf(bytes: Uint8Array, page: number): Promise<Metadata> {

@@ -3,6 +3,7 @@ import { isVisible, type Linework } from '@/core/sheet/linework'
 import { findLargeImages, type LargeImage, standsFor, withoutLargeImages } from '@/core/sheet/pdf/large-images'
 import type { PdfFile, PdfPage } from '@/core/sheet/pdf/open'
 import { SourceError } from '@/core/sheet/problem'
+import type { Greys } from '@/core/sheet/raster-lines'
 import { MOST_PIXELS } from '../make-pyramid'
 import type { Raster } from '../pack-picture'
 import { type Opener, PICTURE_PX, type Picture, type PrintParts, type SheetFile, type SheetPage } from '../sheet-file'
@@ -72,6 +73,14 @@ class PdfSheetFile implements SheetFile {
   }
 }
 
+/** Brightness by ITU-R BT.601, in whole figures. */
+function greysOf({ data, widthPx, heightPx, channels }: Raster): Greys {
+  const greys = new Uint8Array(widthPx * heightPx)
+  for (let i = 0, at = 0; i < greys.length; i++, at += channels)
+    greys[i] = (77 * data[at]! + 150 * data[at + 1]! + 29 * data[at + 2]!) >> 8
+  return { data: greys, widthPx, heightPx }
+}
+
 /** A large image where it lies on a page. */
 interface PlacedScan {
   readonly image: LargeImage
@@ -109,6 +118,13 @@ class PdfSheetPage implements SheetPage {
     const placed = this.scans ? (await this.whole()).placed : []
     const painted = (await this.painter.paint(this.number, PICTURE_PX)) ?? (await this.drawn())
     return { packed: packPicture(placed.length > 0 ? await this.withScans(painted, placed) : painted) }
+  }
+
+  async greys(longerSidePx: number): Promise<Greys | null> {
+    // Scans are in the file as it came, not in the lean one.
+    const whole = this.scans ? new LazyPainter(this.scans.bytes) : this.painter
+    const painted = await whole.paint(this.number, longerSidePx)
+    return painted && greysOf(painted)
   }
 
   /** The page as pdf.js draws it: for what PDFium doesn't take. */

@@ -61,6 +61,7 @@ class SvgFile implements SheetFile {
         return { ...linework, text: joinWords(linework.text) }
       },
       picture: () => page.picture(),
+      greys: (longerSidePx: number) => page.greys(longerSidePx),
       print,
     }
   }

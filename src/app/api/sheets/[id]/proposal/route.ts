@@ -4,4 +4,4 @@ import { type IdContext, idParams } from '../../../fields'
 
 /** The scale that a page proposes of itself, with its evidence. */
 export const GET = (_: Request, { params }: IdContext) =>
-  answer(async () => ({ proposal: await proposalOf((await check(await params, idParams)).id) }))
+  answer(async () => proposalOf((await check(await params, idParams)).id))

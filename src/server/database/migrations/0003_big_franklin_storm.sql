@@ -1,1 +1,0 @@
-ALTER TABLE "sheet" ADD COLUMN "proposal" jsonb;
