@@ -227,3 +227,49 @@ test('a sheet is nudged by the arrow keys, in steps that are shown', async ({ pa
     .poll(async () => (await kept<Underlay>(studio, id, 'underlay'))[0]!.placement.originMm)
     .toEqual({ x: -240, y: 10 })
 })
+
+test('an upper floor is laid onto the ground floor by its corners', async ({ page }) => {
+  const studio = new StudioPage(page)
+  const id = await studio.newProject('Floors')
+  await studio.upload('plans.pdf', await boathouseSet())
+  await expect(studio.pageCard(2)).toBeEnabled()
+  await studio.bringIn(1, A3.width, A3.height)
+  await page.keyboard.press('v')
+  const step = studio.bench.getByLabel('Arrow keys move by')
+  for (const [size, key] of [
+    ['2 m', 'ArrowRight'],
+    ['1 m', 'ArrowUp'],
+  ] as const) {
+    await step.fill(size)
+    await studio.board.focus()
+    await page.keyboard.press(key)
+  }
+  await studio.goTo('Bring in')
+  await studio.pageCard(2).click()
+  await page.getByLabel('Lay it').click()
+  await page.getByRole('option', { name: 'at the origin' }).click()
+  await page.getByRole('button', { name: 'Bring it in' }).click()
+  await expect(page.getByRole('complementary', { name: 'Fit: card' })).toBeVisible()
+  await studio.board.focus()
+  await page.keyboard.press('Home')
+  // Two metres and one, at 1:100 on paper.
+  const [dx, dy] = [(20 * 72) / 25.4, (10 * 72) / 25.4]
+  await studio.frameSheet({ width: A3.width + dx, height: A3.height + dy })
+  await page.keyboard.press('o')
+  await page.getByRole('button', { name: 'keep its size' }).click()
+  for (const [left, up] of [CORNERS[0], CORNERS[3], CORNERS[2]]) {
+    const [x, y] = onPaper(left, up)
+    await studio.clickOn(x, y, 'end on plans – page 2')
+    await studio.clickOn(x + dx, y + dy, 'end on plans – page 1')
+  }
+  await studio.board.focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/each point is off by 0\.\d mm or so/)).toBeVisible()
+  const floors = await kept<Underlay>(studio, id, 'underlay')
+  expect(floors).toHaveLength(2)
+  for (const { placement } of floors) {
+    expect(Math.abs(placement.originMm.x - 2000)).toBeLessThan(1)
+    expect(Math.abs(placement.originMm.y - 1000)).toBeLessThan(1)
+    expect(placement.mmPerPt).toBeCloseTo(2540 / 72, 9)
+  }
+})

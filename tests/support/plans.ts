@@ -109,14 +109,25 @@ export function makePlan(seed: number, { stackedFractions = true } = {}): MadePl
     lead: pick([0, 2, 6]),
     over: pick([0, 3, 5]),
     fraction: pick(['plain', 'dash', ...(stackedFractions ? (['stacked'] as const) : [])] as const),
+    // Habits of offices: how figures are written, and where they stand.
+    decimal: pick(['.', '.', ',']),
+    thousands: pick(['', '', '', ' ']),
+    suffix: chance(0.15),
+    below: chance(0.15),
+    away: between(0.3, 0.9),
+    aside: chance(0.2) ? 0.15 : 0,
+    upsideDown: chance(0.15),
   }
   let dimensions = 0
   let wrong = 0
   const wrongShare = pick([0, 0.1, 0.2, 0.33])
+  const metres = (mm: number, decimals: number) => (mm / 1000).toFixed(decimals).replace('.', style.decimal)
   const words = (mm: number): { text: string; over?: string; under?: string } => {
-    if (units === 'mm') return { text: String(Math.round(mm)) }
-    if (units === 'm') return { text: (mm / 1000).toFixed(step < 10 ? 3 : 2) }
-    if (units === 'cm') return mm < 1000 ? { text: String(Math.round(mm / 10)) } : { text: (mm / 1000).toFixed(2) }
+    const suffix = (unit: string) => (style.suffix ? ` ${unit}` : '')
+    if (units === 'mm')
+      return { text: String(Math.round(mm)).replace(/(?<=\d)(?=\d{3}$)/, style.thousands) + suffix('mm') }
+    if (units === 'm') return { text: metres(mm, step < 10 ? 3 : 2) + suffix('m') }
+    if (units === 'cm') return { text: mm < 1000 ? String(Math.round(mm / 10)) : metres(mm, 2) }
     const halves = Math.round(mm / (IN / 2))
     const feet = Math.floor(halves / 24)
     const inches = Math.floor((halves % 24) / 2)
@@ -151,12 +162,14 @@ export function makePlan(seed: number, { stackedFractions = true } = {}): MadePl
       if (style.end !== 'none' || style.over > 0) line(x + ax, y + ay, x + bx, y + by, 0.25)
       else line(x + ax, y + ay, x + ox, y + oy, 0.25)
     }
-    const middle: Vector = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2]
+    // Moved aside, a text still stands between the ends of what it states.
+    const part = 0.5 + style.aside * (random() - 0.5) * 2
+    const middle: Vector = [from[0] + dx * part, from[1] + dy * part]
     const breaks = style.text === 'breaking' && paperLength > long + 4 * height
     if (breaks) {
       const gap = (long / 2 + height * 0.4) / paperLength
-      line(from[0], from[1], from[0] + dx * (0.5 - gap), from[1] + dy * (0.5 - gap), 0.25)
-      line(to[0], to[1], to[0] - dx * (0.5 - gap), to[1] - dy * (0.5 - gap), 0.25)
+      line(from[0], from[1], from[0] + dx * (part - gap), from[1] + dy * (part - gap), 0.25)
+      line(to[0], to[1], from[0] + dx * (part + gap), from[1] + dy * (part + gap), 0.25)
     } else line(from[0], from[1], to[0], to[1], 0.25)
     const alongPt = (pt: number): Vector => [
       (ux * pt) / (Math.abs(ux) > 0.5 ? ptX : ptY),
@@ -180,8 +193,10 @@ export function makePlan(seed: number, { stackedFractions = true } = {}): MadePl
     if (paperLength < long) return
     dimensions++
     if (isWrong) wrong++
-    const rise = side(breaks ? -height * 0.35 : height * 0.35)
-    const turnRad = Math.atan2(uy * ptY, ux * ptX)
+    const flip = style.upsideDown && !label.over ? -1 : 1
+    const offset = breaks ? -height * 0.35 : style.below ? -height * (style.away + 0.7) : height * style.away
+    const rise = side(flip < 0 ? offset + height * 0.7 : offset)
+    const turnRad = Math.atan2(uy * ptY * flip, ux * ptX * flip)
     if (label.over && label.under) {
       const [bx, by] = alongPt(-long / 2)
       const start: Vector = [middle[0] + rise[0] + bx, middle[1] + rise[1] + by]

@@ -15,7 +15,7 @@ const SUPERSCRIPTS = '⁰¹²³⁴⁵⁶⁷⁸⁹'
 /** Thin and no-break spaces group thousands, as apostrophes do in Switzerland. */
 const WHOLE = /^(?:\d{2,6}|\d{1,3}(?:[    ’]\d{3})+)$/
 const DECIMAL = /^\d{1,5}[.,](\d{1,3})$/
-const WITH_UNIT = /^(\d[\d.,]*)\s*(mm|cm|m|in|ft)\.?$/i
+const WITH_UNIT = /^(\d[\d.,\s’]*?)\s*(mm|cm|m|in|ft)\.?$/i
 /** Marks of feet and inches. */
 export const FEET = /['"′″’”]/
 const FEET_SHAPE = /^(?:\d+\s*['’′])?\s*-?\s*(?:\d+(?:\.\d+)?|\d+[\s-]+\d+\s*\/\s*\d+|\d+\s*\/\s*\d+)?\s*["”″]?$/

@@ -10,7 +10,7 @@ interface Glyph {
 
 /** Kerning wider than this part of the font size stands for a space between words. */
 const SPACE_FROM = 0.2
-/** Wider than this it leads to another piece of text: some producers write all of a line in one go. */
+/** Wider than this, forth or back, it leads to another piece of text: some producers write all of a line in one go. */
 const APART_FROM = 1
 
 /** A piece of text in sheet space. */
@@ -51,7 +51,7 @@ export function showText(state: GraphicsState, glyphs: readonly (Glyph | number 
       gap += ((font.vertical ? 1 : -1) * glyph * size) / 1000
       continue
     }
-    if (!font.vertical && gap > APART_FROM * size) end()
+    if (!font.vertical && Math.abs(gap) > APART_FROM * size) end()
     else if (!font.vertical && gap > SPACE_FROM * size && text !== '' && !text.endsWith(' ')) text += ' '
     const spacing = (glyph.isSpace ? state.wordSpacing : 0) + state.charSpacing
     const width = font.vertical && glyph.vmetric ? glyph.vmetric[0] : glyph.width
