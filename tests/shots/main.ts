@@ -35,10 +35,23 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await page.getByRole('button', { name: /^Adjust Ground floor/ }).click()
     await page.getByRole('listitem').filter({ hasText: 'Openings' }).hover()
   },
-  fitting: async (page, studio) => {
+  proposing: async (page, studio) => {
     await studio.goTo('Fit')
     await studio.drawn()
     await studio.frameSheet(A3)
+    const proposal = page.getByRole('region', { name: 'Proposed scale' })
+    await proposal.getByRole('button', { name: 'See them' }).click()
+    await proposal.getByRole('listitem').nth(2).hover()
+  },
+  fitting: async (page, studio) => {
+    await page.getByRole('button', { name: /^Fit by these/ }).click()
+    const question = page.getByRole('dialog', { name: 'What was traced' })
+    if (await question.isVisible()) await question.getByRole('button', { name: 'Fit, and follow' }).click()
+    await page
+      .getByText(/by \d+ known lengths/)
+      .first()
+      .waitFor()
+    await studio.drawn()
     await page.keyboard.press('k')
     await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
     await studio.hover(...onPaper(...CORNERS[3]))
