@@ -3,6 +3,8 @@
 import type Konva from 'konva'
 import { useEffect, useMemo, useRef } from 'react'
 import { Layer, Shape, Stage } from 'react-konva'
+import { isOut, toleranceOf } from '@/core/check/tolerance'
+import type { DimensionResidual } from '@/core/fit/single-dimension'
 import { apply } from '@/core/geometry/affine'
 import { isInside } from '@/core/geometry/polygon'
 import type { Point } from '@/core/geometry/vector'
@@ -177,7 +179,11 @@ export function Board() {
               const { step, tool, session, lit } = useBench.getState()
               const now = useProject.getState().records
               const context = toolContext()
-              if (step === 'fit' || step === 'check') paintDimensions(canvas, view, underlaysInSight(), settingsOf(now))
+              const settings = settingsOf(now)
+              // While checking, what is within tolerance would only hide what isn't.
+              const wanted = (residual: DimensionResidual) => step === 'fit' || isOut(residual, toleranceOf(settings))
+              if (step === 'fit' || step === 'check')
+                paintDimensions(canvas, view, underlaysInSight(), settings, wanted)
               if (lit) paintLit(canvas, view, underlaysInSight(), lit)
               const { pending } = useRefit.getState()
               const refitted = pending && sheetOf(useProject.getState().sources, pending.after.sheetId)

@@ -59,7 +59,7 @@ function Proposed({ underlay, proposal, paperFactor }: ProposedProps) {
   const ratio = (mmPerPt: number) => formatRatio(mmPerPt / MM_PER_PT / paperFactor)
   const accept = () => {
     try {
-      fitBy(underlay, [...accepted(chosen), ...underlay.dimensions].slice(0, MOST), stretched)
+      fitBy(underlay, [...accepted(chosen, underlay.dimensions), ...underlay.dimensions].slice(0, MOST), stretched)
     } catch (error) {
       if (!(error instanceof FitError)) throw error
       tell(error.message)

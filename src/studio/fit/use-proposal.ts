@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import type { ScaleProposal } from '@/core/fit/proposal/propose'
+import { distance, type Point } from '@/core/geometry/vector'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { api } from '../api'
 import { useProject } from '../project/store'
@@ -21,6 +22,14 @@ export function useProposal({ sheetId }: Underlay): { proposal: ScaleProposal | 
   return data
 }
 
-/** Printed dimensions that were accepted, as known ones that fit the sheet. */
-export const accepted = (chosen: ScaleProposal['dimensions']): KnownDimension[] =>
-  chosen.map(({ fromPt, toPt, statedMm }) => ({ id: crypto.randomUUID(), fromPt, toPt, statedMm, role: 'fit' }))
+/** Ends nearer than this on the sheet are the same. */
+const SAME_PT = 1.5
+
+/** Printed dimensions that were accepted, as known ones that fit the sheet; those that are known already stay as they are. */
+export const accepted = (chosen: ScaleProposal['dimensions'], known: readonly KnownDimension[]): KnownDimension[] =>
+  chosen
+    .filter(({ fromPt, toPt }) => !known.some((each) => sameEnds(each, fromPt, toPt) || sameEnds(each, toPt, fromPt)))
+    .map(({ fromPt, toPt, statedMm }) => ({ id: crypto.randomUUID(), fromPt, toPt, statedMm, role: 'fit' }))
+
+const sameEnds = (known: KnownDimension, from: Point, to: Point): boolean =>
+  distance(known.fromPt, from) < SAME_PT && distance(known.toPt, to) < SAME_PT

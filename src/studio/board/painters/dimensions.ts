@@ -1,4 +1,4 @@
-import { residualOf } from '@/core/fit/single-dimension'
+import { type DimensionResidual, residualOf } from '@/core/fit/single-dimension'
 import { apply } from '@/core/geometry/affine'
 import { distance } from '@/core/geometry/vector'
 import { placementMap } from '@/core/model/underlay/placement'
@@ -18,6 +18,8 @@ export function paintDimensions(
   view: View,
   underlays: readonly Underlay[],
   display: LengthDisplay,
+  /** Of many, only these are shown. */
+  only: (residual: DimensionResidual) => boolean,
 ): void {
   const shown = underlays.filter(({ visible }) => visible)
   const many = shown.reduce((sum, { dimensions }) => sum + dimensions.length, 0) > LETTERED_ANYHOW
@@ -25,7 +27,9 @@ export function paintDimensions(
     const map = placementMap(placement)
     for (const dimension of dimensions) {
       const [from, to] = [apply(map, dimension.fromPt), apply(map, dimension.toPt)]
-      const off = formatLength(residualOf(placement, dimension).differenceMm, display, false)
+      const residual = residualOf(placement, dimension)
+      if (many && !only(residual)) continue
+      const off = formatLength(residual.differenceMm, display, false)
       const figure =
         formatLength(dimension.statedMm, display) + (dimension.role === 'check' ? `  (${signed(off)})` : '')
       const room = distance(from, to) * view.pxPerMm > FIGURE_PX
