@@ -1,5 +1,9 @@
 import { expect } from '@playwright/test'
+import sharp from 'sharp'
 import { boathouseSet } from '../../demo/sheets/boathouse'
+import { fitTiePoints } from '../../src/core/fit/tie-points'
+import { project } from '../../src/core/geometry/projective'
+import { boardMap } from '../../src/core/model/underlay/placement'
 import type { Underlay } from '../../src/core/model/underlay/schema'
 import type { Wall } from '../../src/core/model/wall/schema'
 import { A3, CORNERS, onPaper } from '../support/boathouse'
@@ -256,7 +260,7 @@ test('an upper floor is laid onto the ground floor by its corners', async ({ pag
   const [dx, dy] = [(20 * 72) / 25.4, (10 * 72) / 25.4]
   await studio.frameSheet({ width: A3.width + dx, height: A3.height + dy })
   await page.keyboard.press('o')
-  await page.getByRole('button', { name: 'keep its size' }).click()
+  await page.getByRole('button', { name: 'keep size' }).click()
   for (const [left, up] of [CORNERS[0], CORNERS[3], CORNERS[2]]) {
     const [x, y] = onPaper(left, up)
     await studio.clickOn(x, y, 'end on plans – page 2')
@@ -272,4 +276,63 @@ test('an upper floor is laid onto the ground floor by its corners', async ({ pag
     expect(Math.abs(placement.originMm.y - 1000)).toBeLessThan(1)
     expect(placement.mmPerPt).toBeCloseTo(2540 / 72, 9)
   }
+})
+
+test('a photo is straightened from four known points', async ({ page }) => {
+  // A wall of 10 m by 6 m with joints every metre, seen askew; pixels, y down.
+  const inPhoto = [
+    [0, 0, 150, 1150],
+    [10_000, 0, 1300, 1000],
+    [10_000, 6000, 1350, 300],
+    [0, 6000, 220, 260],
+  ] as const
+  const ties = inPhoto.map(([x, y, u, v]) => ({ sheetPt: { x, y }, atMm: { x: u, y: v } }))
+  const seen = fitTiePoints(ties, 'homography').homography
+  const at = (x: number, y: number) => project(seen, { x, y })
+  const stroke = (a: [number, number], b: [number, number]) => {
+    const [p, q] = [at(...a), at(...b)]
+    return `<path d="M${p.x} ${p.y}L${q.x} ${q.y}" stroke="#333" stroke-width="3"/>`
+  }
+  const joints = [
+    ...Array.from({ length: 11 }, (_, i) => stroke([i * 1000, 0], [i * 1000, 6000])),
+    ...Array.from({ length: 7 }, (_, i) => stroke([0, i * 1000], [10_000, i * 1000])),
+  ]
+  const size = { width: 1500, height: 1400 }
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${size.width}" height="${size.height}"><rect width="100%" height="100%" fill="#e8e0d0"/>${joints.join('')}</svg>`
+  const photo = await sharp(Buffer.from(svg)).withMetadata({ density: 72 }).jpeg().toBuffer()
+
+  const studio = new StudioPage(page)
+  const id = await studio.newProject('Photo')
+  await studio.upload('wall.jpg', photo)
+  await studio.bringIn(1, size.width, size.height)
+  await page.keyboard.press('o')
+  await page.getByRole('button', { name: 'photo' }).click()
+  for (const [x, y] of inPhoto) {
+    const spot = at(x, y)
+    const screen = studio.at(spot.x, size.height - spot.y)
+    await page.mouse.move(screen.x, screen.y, { steps: 3 })
+    await page.mouse.down()
+    await page.mouse.up()
+    await page.keyboard.type(`${x}, ${y}`)
+    await page.keyboard.press('Enter')
+  }
+  await expect(studio.bench).toContainText('lay it onto these 4')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/, laid onto points/)).toBeVisible()
+  const [underlay] = await kept<Underlay>(studio, id, 'underlay')
+  expect(underlay!.placement.kind).toBe('homography')
+  const map = boardMap(underlay!.placement)
+  for (const [x, y] of [
+    [3000, 2000],
+    [8000, 5000],
+    [5000, 3000],
+  ] as const) {
+    const spot = at(x, y)
+    const place = project(map, { x: spot.x, y: size.height - spot.y })
+    // A pixel of the screen is a good two centimetres of the wall.
+    expect(Math.hypot(place.x - x, place.y - y)).toBeLessThan(40)
+  }
+  // What is traced on it has its size; a single known length on it keeps it straight.
+  await page.keyboard.press('Control+z')
+  await expect(page.getByText(/, laid onto points/)).toBeHidden()
 })

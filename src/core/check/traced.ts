@@ -1,6 +1,6 @@
-import { apply } from '../geometry/affine'
+import { project } from '../geometry/projective'
 import { distance, type Point } from '../geometry/vector'
-import { placementMap } from '../model/underlay/placement'
+import { boardMap } from '../model/underlay/placement'
 import type { KnownDimension, Underlay } from '../model/underlay/schema'
 
 /** A corner of the tracing belongs to an end of a dimension within this, or within this part of it. */
@@ -15,9 +15,9 @@ export type Corners = readonly Point[]
  * other. @returns null where nothing was traced there
  */
 export function tracedMm(corners: Corners, { placement }: Underlay, dimension: KnownDimension): number | null {
-  const map = placementMap(placement)
+  const map = boardMap(placement)
   const reach = Math.max(NEAR_MM, dimension.statedMm * NEAR_PART)
-  const [from, to] = [dimension.fromPt, dimension.toPt].map((p) => nearest(corners, apply(map, p), reach))
+  const [from, to] = [dimension.fromPt, dimension.toPt].map((p) => nearest(corners, project(map, p), reach))
   if (!from || !to || from === to) return null
   if (dimension.axis === 'along') return Math.abs(to.x - from.x)
   return dimension.axis === 'across' ? Math.abs(to.y - from.y) : distance(from, to)

@@ -1,6 +1,7 @@
 import { apply } from '../geometry/affine'
+import { project } from '../geometry/projective'
 import { distance, type Point, subtract } from '../geometry/vector'
-import { placementMap } from '../model/underlay/placement'
+import { boardMap, placementMap } from '../model/underlay/placement'
 import type { KnownDimension, Placement } from '../model/underlay/schema'
 
 /** Two points nearer than this on the sheet (0.2 mm of paper) can't say anything about its scale. */
@@ -29,9 +30,8 @@ export function fitToDimension(placement: Placement, fromPt: Point, toPt: Point,
 
 /** What a dimension measures on the board under a placement, in millimetres. */
 export function drawnUnder(placement: Placement, { fromPt, toPt, axis }: KnownDimension): number {
-  const [a, b, c, d] = placementMap(placement)
-  const { x, y } = subtract(toPt, fromPt)
-  const [along, across] = [a * x + c * y, b * x + d * y]
+  const map = boardMap(placement)
+  const { x: along, y: across } = subtract(project(map, toPt), project(map, fromPt))
   if (axis === 'along') return Math.abs(along)
   return axis === 'across' ? Math.abs(across) : Math.hypot(along, across)
 }

@@ -1,6 +1,6 @@
 import { Matrix, SingularValueDecomposition, solve } from 'ml-matrix'
 import { type Affine, apply, compose } from '../geometry/affine'
-import { composeProjective, type Homography, invertProjective, project } from '../geometry/projective'
+import { composeProjective, type Homography, invertProjective, project, projectiveOf } from '../geometry/projective'
 import { distance, type Point } from '../geometry/vector'
 import { FitError } from './single-dimension'
 import { halfWidth68 } from './student'
@@ -60,7 +60,7 @@ export function fitTiePoints(ties: readonly TiePoint[], kind: TieKind, mmPerPt =
   const keep = kind === 'rigid' ? (mmPerPt * to[0]) / from[0] : null
   const normal = kind === 'affine' ? affineOf(p, q) : similarityOf(p, q, keep)
   const map = compose(compose(from, normal), inverseOf(to))
-  return judged(ties, kind, map, asHomography(map))
+  return judged(ties, kind, map, projectiveOf(map))
 }
 
 function judged(ties: readonly TiePoint[], kind: TieKind, map: Affine | null, homography: Homography): TieFit {
@@ -78,8 +78,6 @@ function judged(ties: readonly TiePoint[], kind: TieKind, map: Affine | null, ho
     spreadMm: freedom > 0 ? Math.sqrt(squares / freedom) * halfWidth68(freedom) : null,
   }
 }
-
-const asHomography = ([a, b, c, d, e, f]: Affine): Homography => [a, c, e, b, d, f, 0, 0, 1]
 
 /** Moves points to their middle and scales their mean distance from it to √2. */
 function normalising(points: readonly Point[]): Affine {
@@ -130,7 +128,7 @@ function homographyFit(
     if (change < 1e-13) break
   }
   const normal = invertProjective(back)
-  const homography = composeProjective(composeProjective(asHomography(from), normal), asHomography(inverseOf(to)))
+  const homography = composeProjective(composeProjective(projectiveOf(from), normal), projectiveOf(inverseOf(to)))
   const last = homography[8] || 1
   return judged(ties, 'homography', null, homography.map((value) => value / last) as unknown as Homography)
 }

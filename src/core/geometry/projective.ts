@@ -1,3 +1,4 @@
+import type { Affine } from './affine'
 import type { Point } from './vector'
 
 /** A plane projective map, rows of a 3 × 3 matrix: x' = (h0 x + h1 y + h2) / (h6 x + h7 y + h8), y' alike. */
@@ -31,3 +32,10 @@ export function invertProjective([a, b, c, d, e, f, g, h, i]: Homography): Homog
   const last = adjugate[8] || 1
   return adjugate.map((value) => value / last) as unknown as Homography
 }
+
+/** An affine map as a projective one. */
+export const projectiveOf = ([a, b, c, d, e, f]: Affine): Homography => [a, c, e, b, d, f, 0, 0, 1]
+
+/** Nought where the plane is flattened. */
+export const determinantOf = ([a, b, c, d, e, f, g, h, i]: Homography): number =>
+  a * (e * i - f * h) - b * (d * i - f * g) + c * (d * h - e * g)

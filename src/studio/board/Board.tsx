@@ -5,10 +5,10 @@ import { useEffect, useMemo, useRef } from 'react'
 import { Layer, Shape, Stage } from 'react-konva'
 import { isOut, toleranceOf } from '@/core/check/tolerance'
 import type { DimensionResidual } from '@/core/fit/single-dimension'
-import { apply } from '@/core/geometry/affine'
 import { isInside } from '@/core/geometry/polygon'
+import { project } from '@/core/geometry/projective'
 import type { Point } from '@/core/geometry/vector'
-import { placementMap } from '@/core/model/underlay/placement'
+import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { wallOutlines } from '@/core/model/wall/joins'
 import { pointAt as pointTo, select, takeOutcome, toolContext, updateSession, useBench } from '../bench-store'
@@ -40,9 +40,9 @@ function sheetAt(at: Point, wanted: (underlay: Underlay) => boolean = () => true
   return underlaysInSight().findLast((underlay) => {
     const found = sheetOf(sources, underlay.sheetId)
     if (!found || !underlay.visible || !wanted(underlay)) return false
-    const map = placementMap(underlay.placement)
+    const map = boardMap(underlay.placement)
     return isInside(
-      edgeOf(underlay, found.sheet).map((p) => apply(map, p)),
+      edgeOf(underlay, found.sheet).map((p) => project(map, p)),
       at,
     )
   })

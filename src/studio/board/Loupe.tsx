@@ -1,9 +1,9 @@
 'use client'
 
 import { useEffect, useRef } from 'react'
-import { apply, invert } from '@/core/geometry/affine'
+import { project } from '@/core/geometry/projective'
 import type { Point } from '@/core/geometry/vector'
-import { placementMap } from '@/core/model/underlay/placement'
+import { boardMap, sheetMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import type { IndexedSheet } from '@/core/sheet/binary'
 import { useBench } from '../bench-store'
@@ -92,16 +92,16 @@ function paint(element: HTMLCanvasElement, cursor: Cursor, { sheets }: CatchSurr
 /** The lines of a sheet that come into view. */
 function paintLines(canvas: CanvasRenderingContext2D, view: View, underlay: Underlay, sheet: IndexedSheet): void {
   const { placement } = underlay
-  const map = placementMap(placement)
-  const back = invert(map)
+  const map = boardMap(placement)
+  const back = sheetMap(underlay.placement)
   if (!back) return
   const reach = Math.hypot(view.width, view.height) / 2 / (view.pxPerMm * placement.mmPerPt)
-  const screen = (p: Point) => toScreen(view, apply(map, p))
+  const screen = (p: Point) => toScreen(view, project(map, p))
   const { admits } = limitsOf(sheet, underlay)
   canvas.strokeStyle = palette.ink
   canvas.lineWidth = 1
   canvas.beginPath()
-  for (const { start, end, curve } of sheet.index.within(apply(back, view.center), reach, MOST_LINES, admits)) {
+  for (const { start, end, curve } of sheet.index.within(project(back, view.center), reach, MOST_LINES, admits)) {
     const [a, b] = [screen(start), screen(end)]
     canvas.moveTo(a.x, a.y)
     if (curve) {

@@ -1,9 +1,9 @@
-import { apply, invert } from '@/core/geometry/affine'
 import { flattenCubic } from '@/core/geometry/bezier'
 import { isInside } from '@/core/geometry/polygon'
+import { project } from '@/core/geometry/projective'
 import { distance, type Point } from '@/core/geometry/vector'
 import type { ProjectRecord } from '@/core/model/registry'
-import { placementMap } from '@/core/model/underlay/placement'
+import { boardMap, sheetMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { wallOutlines } from '@/core/model/wall/joins'
 import type { IndexedSheet } from '@/core/sheet/binary'
@@ -57,16 +57,16 @@ export function catchOnBoard(at: Point, radiusMm: number, around: CatchSurroundi
   for (const underlay of catchable(around)) {
     const hash = sheetOf(around.sources, underlay.sheetId)?.sheet.lineworkHash
     const sheet = hash && around.sheets.get(hash)
-    const map = placementMap(underlay.placement)
-    const back = invert(map)
+    const map = boardMap(underlay.placement)
+    const back = sheetMap(underlay.placement)
     if (!sheet || !back) continue
     const { mmPerPt } = underlay.placement
-    const caught = catchAt(sheet.index, apply(back, at), radiusMm / mmPerPt, limitsOf(sheet, underlay))
+    const caught = catchAt(sheet.index, project(back, at), radiusMm / mmPerPt, limitsOf(sheet, underlay))
     if (!caught) continue
-    const place = apply(map, caught.point)
+    const place = project(map, caught.point)
     const score = scoreOf(caught, distance(place, at) / radiusMm)
     if (score >= bestScore) continue
-    const lines = chords(caught).map((line) => line.map((p) => apply(map, p)))
+    const lines = chords(caught).map((line) => line.map((p) => project(map, p)))
     best = { at: place, caught: { word: caught.word, underlayId: underlay.id, onSheetPt: caught.point, lines } }
     bestScore = score
   }
@@ -102,8 +102,8 @@ export function whyNothing(
 }
 
 function isCroppedAway({ crop, placement }: Underlay, at: Point): boolean {
-  const back = invert(placementMap(placement))
-  return crop !== null && back !== null && !isInside(crop, apply(back, at))
+  const back = sheetMap(placement)
+  return crop !== null && back !== null && !isInside(crop, project(back, at))
 }
 
 /** The catch index of the traced model: faces and traced lines of its walls. */

@@ -1,6 +1,6 @@
-import { apply } from '@/core/geometry/affine'
 import { type Box, boxOf, corners, EMPTY_BOX, unite } from '@/core/geometry/box'
-import { placementMap } from '@/core/model/underlay/placement'
+import { project } from '@/core/geometry/projective'
+import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { useProject } from '../project/store'
 import { underlaysInSight } from '../sheets/in-sight'
@@ -12,8 +12,8 @@ export function underlayBox({ placement, sheetId, crop }: Underlay): Box {
   const found = sheetOf(useProject.getState().sources, sheetId)
   if (!found) return EMPTY_BOX
   const { widthPt, heightPt } = found.sheet
-  const map = placementMap(placement)
-  return boxOf((crop ?? corners({ minX: 0, minY: 0, maxX: widthPt, maxY: heightPt })).map((p) => apply(map, p)))
+  const map = boardMap(placement)
+  return boxOf((crop ?? corners({ minX: 0, minY: 0, maxX: widthPt, maxY: heightPt })).map((p) => project(map, p)))
 }
 
 /** Shows every sheet that is shown, and everything traced. */

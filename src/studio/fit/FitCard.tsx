@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
 import { useMemo } from 'react'
 import { type DimensionFit, findStretch, fitDimensions, fitStretched } from '@/core/fit/known-dimensions'
-import { fittingOf } from '@/core/fit/refit'
+import { fittingOf, straightened } from '@/core/fit/refit'
 import { FitError } from '@/core/fit/single-dimension'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { useBench } from '../bench-store'
@@ -36,7 +36,7 @@ function Fitting({ underlay }: { underlay: Underlay }) {
   const { name, dimensions } = underlay
   const { ratio, words, trusted } = fitState(underlay, sources)
   const paperFactor = sheetOf(sources, underlay.sheetId)?.sheet.paperFactor ?? 1
-  const fitting = useMemo(() => fittingOf(dimensions), [dimensions])
+  const fitting = useMemo(() => fittingOf(straightened(underlay.placement, dimensions)), [underlay, dimensions])
   const checks = dimensions.filter(({ role }) => role === 'check')
   const ordered = useMemo(
     // The longest say most.
@@ -117,7 +117,7 @@ function doubtedOf(fitting: readonly KnownDimension[], solved: DimensionFit | nu
 
 /** What the fitting dimensions give; null where they give nothing. */
 function solve({ dimensions, placement }: Underlay): DimensionFit | null {
-  const fitting = fittingOf(dimensions)
+  const fitting = fittingOf(straightened(placement, dimensions))
   if (fitting.length === 0) return null
   try {
     return placement.strain ? fitStretched(fitting, placement.turnRad) : fitDimensions(fitting, placement.turnRad)

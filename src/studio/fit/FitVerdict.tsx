@@ -46,7 +46,7 @@ export function FitVerdict({ underlay, fitting, checks, solved, doubted: doubted
           {fitting.length === 1 && ', if you picked as most do'}
         </Typography>
       )}
-      <Stretch underlay={underlay} fitting={fitting} paperFactor={paperFactor} />
+      {!placement.bend && <Stretch underlay={underlay} fitting={fitting} paperFactor={paperFactor} />}
       {doubted.length > 0 && (
         <Typography color="error" sx={{ mt: 0.5 }}>
           {doubted.length === 1

@@ -40,6 +40,7 @@ function TypedScale({ underlay, paperFactor }: { underlay: Underlay; paperFactor
       const middle = { x: (sheet?.widthPt ?? 0) / 2, y: (sheet?.heightPt ?? 0) / 2 }
       refit('Set scale', underlay, {
         ...underlay,
+        sizedBy: 'typed',
         placement: rescaled(placement, { mmPerPt, strain: placement.strain }, middle),
         // What fitted it before now only checks.
         dimensions: underlay.dimensions.map((each) => ({ ...each, role: 'check' })),

@@ -1,8 +1,8 @@
 import { create } from 'zustand'
 import { followers, placementBy } from '@/core/fit/refit'
-import { apply } from '@/core/geometry/affine'
+import { project } from '@/core/geometry/projective'
 import type { Point } from '@/core/geometry/vector'
-import { placementMap } from '@/core/model/underlay/placement'
+import { boardMap } from '@/core/model/underlay/placement'
 import type { KnownDimension, Placement, Underlay } from '@/core/model/underlay/schema'
 import type { Wall } from '@/core/model/wall/schema'
 import { followResize } from '../board/view'
@@ -64,7 +64,7 @@ function keep(
   ])
   const fixed = after.dimensions.find(({ role }) => role === 'fit')?.fromPt ?? { x: 0, y: 0 }
   const growth = after.placement.mmPerPt / before.placement.mmPerPt
-  if (growth !== 1) followResize(apply(placementMap(after.placement), fixed), growth)
+  if (growth !== 1) followResize(project(boardMap(after.placement), fixed), growth)
 }
 
 /**
@@ -80,5 +80,5 @@ export function fitBy(
   const list = [...dimensions]
   if (!list.some(({ role }) => role === 'fit')) return put('Change dimensions', { ...underlay, dimensions: list })
   const placement: Placement = placementBy(underlay.placement, list, apart)
-  refit('Fit sheet', underlay, { ...underlay, placement, dimensions: list }, gone)
+  refit('Fit sheet', underlay, { ...underlay, placement, dimensions: list, sizedBy: undefined }, gone)
 }

@@ -25,7 +25,12 @@ export function TieChoice() {
     <OneOf
       label="What laying may change"
       value={value}
-      words={{ rigid: 'keep its size', similarity: 'scale it', affine: 'unstretch it' }}
+      words={{
+        rigid: 'keep its size',
+        similarity: 'scale it',
+        affine: 'unstretch it',
+        homography: 'straighten a photo',
+      }}
       onChange={(tieKind) => setChoices({ tieKind })}
     />
   )

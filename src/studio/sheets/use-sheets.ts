@@ -7,7 +7,7 @@ import { useView, type View } from '../board/view'
 import { underlaysOf, useProject } from '../project/store'
 import { type DrawnFrom, drawnFrom } from './drawn-from'
 import { underlaysInSight } from './in-sight'
-import { seenOfSheet } from './seen'
+import { pxPerPtOf, seenOfSheet } from './seen'
 import { needSheetData } from './sheet-data'
 import { sheetOf } from './sheet-of'
 import { covers, drawSharp, needWholePicture, useSheetPictures } from './sheet-pictures'
@@ -81,7 +81,7 @@ function wantedPicture(view: View, underlay: Underlay, { widthPt, heightPt }: Sh
     maxX: seen.maxX + marginX,
     maxY: seen.maxY + marginY,
   }
-  const pxPerPt = view.pxPerMm * underlay.placement.mmPerPt * (globalThis.devicePixelRatio || 1)
+  const pxPerPt = pxPerPtOf(view, underlay, { widthPt, heightPt })
   return { seen, region: intersect(around, { minX: 0, minY: 0, maxX: widthPt, maxY: heightPt }), pxPerPt }
 }
 

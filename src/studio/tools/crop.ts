@@ -1,7 +1,7 @@
-import { apply, invert } from '@/core/geometry/affine'
 import { boxOf, corners } from '@/core/geometry/box'
+import { project } from '@/core/geometry/projective'
 import type { Point } from '@/core/geometry/vector'
-import { placementMap } from '@/core/model/underlay/placement'
+import { boardMap, sheetMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import type { BoardPoint } from '../board/catch-on-board'
 import { palette } from '../board/palette'
@@ -50,7 +50,7 @@ export const crop: Tool = {
   paint: (canvas, { points, cursor }, view, context) => {
     const underlay = target(context)
     if (!underlay) return
-    const map = placementMap(underlay.placement)
+    const map = boardMap(underlay.placement)
     const trace = (ring: readonly Point[]) => {
       canvas.beginPath()
       for (const p of ring) {
@@ -63,7 +63,7 @@ export const crop: Tool = {
     canvas.lineWidth = 1.5
     if (underlay.crop && points.length === 0) {
       canvas.setLineDash([6, 4])
-      trace(underlay.crop.map((p) => apply(map, p)))
+      trace(underlay.crop.map((p) => project(map, p)))
       canvas.closePath()
       canvas.stroke()
       canvas.setLineDash([])
@@ -71,7 +71,7 @@ export const crop: Tool = {
     const placed = cursor ? [...points, cursor] : points
     const ring = ringOf(placed, underlay, context)
     if (ring && points.length > 0) {
-      trace(ring.map((p) => apply(map, p)))
+      trace(ring.map((p) => project(map, p)))
       if (context.choices.cropShape === 'rectangle') canvas.closePath()
       canvas.stroke()
     }
@@ -81,9 +81,9 @@ export const crop: Tool = {
 
 /** The crop that these points make, in the sheet's own space and along its own sides. */
 function ringOf(points: readonly BoardPoint[], { placement }: Underlay, { choices }: ToolContext): Point[] | null {
-  const back = invert(placementMap(placement))
+  const back = sheetMap(placement)
   if (!back) return null
-  const ring = points.map(({ at }) => apply(back, at))
+  const ring = points.map(({ at }) => project(back, at))
   return choices.cropShape === 'rectangle' && ring.length > 1 ? corners(boxOf(ring)) : ring
 }
 

@@ -1,9 +1,9 @@
 import { placementBy } from '@/core/fit/refit'
 import { FitError } from '@/core/fit/single-dimension'
-import { apply, invert } from '@/core/geometry/affine'
+import { project } from '@/core/geometry/projective'
 import { distance, type Point } from '@/core/geometry/vector'
 import type { Reading } from '@/core/model/reading/schema'
-import { placementMap } from '@/core/model/underlay/placement'
+import { sheetMap } from '@/core/model/underlay/placement'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
@@ -110,8 +110,8 @@ export function underlayOf(
 /** A point of the board in the space of a sheet; null where the sheet is flattened. */
 export function onSheet(underlay: Underlay, { at, caught }: BoardPoint): Point | null {
   if (caught?.underlayId === underlay.id && caught.onSheetPt) return caught.onSheetPt
-  const back = invert(placementMap(underlay.placement))
-  return back && apply(back, at)
+  const back = sheetMap(underlay.placement)
+  return back && project(back, at)
 }
 
 function state(session: Session, context: ToolContext): Outcome {

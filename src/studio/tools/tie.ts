@@ -1,15 +1,18 @@
 import { FitError } from '@/core/fit/single-dimension'
 import { FEWEST, fitTiePoints, type TieFit, type TiePoint } from '@/core/fit/tie-points'
-import { apply } from '@/core/geometry/affine'
-import { distance, subtract } from '@/core/geometry/vector'
-import { placementMap, placementOf } from '@/core/model/underlay/placement'
-import type { Underlay } from '@/core/model/underlay/schema'
+import { corners } from '@/core/geometry/box'
+import { project } from '@/core/geometry/projective'
+import { distance, type Point, subtract } from '@/core/geometry/vector'
+import { bentPlacement, boardMap, placementOf, straightPt } from '@/core/model/underlay/placement'
+import type { Placement, Underlay } from '@/core/model/underlay/schema'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
 import type { BoardPoint } from '../board/catch-on-board'
 import { paintLabel, paintMeasure } from '../board/painters/measure'
 import { toScreen, type View } from '../board/view'
 import { refit } from '../fit/refit'
+import { useProject } from '../project/store'
+import { sheetOf } from '../sheets/sheet-of'
 import { onSheet, underlayOf } from './fit'
 import { EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from './tool'
 
@@ -88,34 +91,69 @@ function tiesOf(points: readonly BoardPoint[], context: ToolContext): { underlay
   return { underlay, ties }
 }
 
-/** With fewer points than a way of laying takes, the next simpler one. */
-function solve(
-  { underlay, ties }: { underlay: Underlay; ties: readonly TiePoint[] },
-  { choices }: ToolContext,
-): TieFit {
+/** How a sheet comes to lie on its points, and what is left over. */
+interface Laid {
+  readonly placement: Placement
+  readonly fit: TieFit
+}
+
+/** With fewer points than a way of laying takes, the next simpler one. @throws FitError */
+function solve({ underlay, ties }: { underlay: Underlay; ties: readonly TiePoint[] }, { choices }: ToolContext): Laid {
   const kind = ties.length < FEWEST[choices.tieKind] ? 'similarity' : choices.tieKind
-  return fitTiePoints(ties, kind, underlay.placement.mmPerPt)
+  const { placement } = underlay
+  if (kind === 'homography') {
+    const fit = fitTiePoints(ties, kind)
+    return { fit, placement: bentPlacement(fit.homography, fitTiePoints(ties, 'similarity').map!) }
+  }
+  // What is bent straight stays so.
+  const straight = ties.map((each) => ({ ...each, sheetPt: straightPt(placement, each.sheetPt) }))
+  const fit = fitTiePoints(kind === 'affine' ? ties : straight, kind, placement.mmPerPt)
+  const laid = placementOf(fit.map!)
+  const { bend } = placement
+  return { fit, placement: bend && kind !== 'affine' ? { ...laid, kind: 'homography', bend } : laid }
 }
 
 function lay({ points }: Session, context: ToolContext): Outcome {
   const found = tiesOf(points, context)
   if (!found) return { session: EMPTY_SESSION, say: 'There is no sheet under these points.' }
   const { underlay, ties } = found
-  const { placement } = underlay
   if (ties.length === 1) {
-    const by = subtract(ties[0]!.atMm, apply(placementMap(placement), ties[0]!.sheetPt))
+    const { placement } = underlay
+    const by = subtract(ties[0]!.atMm, project(boardMap(placement), ties[0]!.sheetPt))
     const originMm = { x: placement.originMm.x + by.x, y: placement.originMm.y + by.y }
     refit('Move sheet', underlay, { ...underlay, placement: { ...placement, originMm } })
     return { session: EMPTY_SESSION }
   }
-  const { map, spreadMm } = solve(found, context)
-  refit('Lay sheet onto', underlay, { ...underlay, placement: placementOf(map!) })
+  const { placement, fit } = solve(found, context)
+  refuseHorizon(underlay, placement, ties)
+  const sizedBy = fit.kind === 'rigid' ? underlay.sizedBy : 'points'
+  const dimensions = fit.kind === 'rigid' ? underlay.dimensions : underlay.dimensions.map(asCheck)
+  refit('Lay sheet onto', underlay, { ...underlay, placement, dimensions, ...(sizedBy && { sizedBy }) })
   const say =
-    spreadMm === null
+    fit.spreadMm === null
       ? undefined
-      : `Laid: each point is off by ${formatLength(spreadMm, { ...context.display, precision: 1 })} or so.`
+      : `Laid: each point is off by ${formatLength(fit.spreadMm, { ...context.display, precision: 1 })} or so.`
   return { session: EMPTY_SESSION, say }
 }
+
+/** What fitted it before now only checks. */
+const asCheck = (dimension: Underlay['dimensions'][number]) => ({ ...dimension, role: 'check' as const })
+
+/** Beyond the horizon of a photo nothing lies on the plane that was picked. @throws FitError */
+function refuseHorizon({ crop, sheetId }: Underlay, { bend }: Placement, ties: readonly TiePoint[]): void {
+  const sheet = sheetOf(useProject.getState().sources, sheetId)?.sheet
+  if (!bend || !sheet) return
+  const edge = crop ?? corners({ minX: 0, minY: 0, maxX: sheet.widthPt, maxY: sheet.heightPt })
+  const depth = ({ x, y }: Point) => bend[6]! * x + bend[7]! * y + bend[8]!
+  const here = Math.sign(depth(ties[0]!.sheetPt))
+  if (edge.some((p) => depth(p) * here < NEAREST_HORIZON))
+    throw new FitError(
+      'The horizon of this photo lies on the sheet. Crop it to the wall or floor that you picked, then lay it again.',
+    )
+}
+
+/** Depth against that of the middle, below which a picture is drawn out to no end. */
+const NEAREST_HORIZON = 0.08
 
 function paintResiduals(
   canvas: CanvasRenderingContext2D,
@@ -126,7 +164,7 @@ function paintResiduals(
   const found = tiesOf(points, context)
   if (!found) return
   try {
-    const { residualsMm } = solve(found, context)
+    const { residualsMm } = solve(found, context).fit
     for (const [i, { x, y }] of residualsMm.entries()) {
       const at = toScreen(view, points[2 * i + 1]!.at)
       paintLabel(canvas, `off ${formatLength(Math.hypot(x, y), context.display)}`, at.x, at.y + 22)

@@ -1,3 +1,4 @@
+import type { TieKind } from '@/core/fit/tie-points'
 import type { Point } from '@/core/geometry/vector'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { LengthDisplay } from '@/core/units/format'
@@ -39,7 +40,7 @@ export interface Choices {
   /** What a known length states: the distance, or only its part along or across the board. */
   readonly statedAlong: 'distance' | 'along' | 'across'
   /** What tie points may do to a sheet. */
-  readonly tieKind: 'rigid' | 'similarity' | 'affine'
+  readonly tieKind: TieKind
   /** The length measured on site that is being given its two points. */
   readonly reading: string | null
 }

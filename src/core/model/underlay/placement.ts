@@ -1,9 +1,17 @@
-import { type Affine, apply, compose } from '../../geometry/affine'
+import { type Affine, compose } from '../../geometry/affine'
+import {
+  composeProjective,
+  determinantOf,
+  type Homography,
+  invertProjective,
+  project,
+  projectiveOf,
+} from '../../geometry/projective'
 import type { Point } from '../../geometry/vector'
 import { MM_PER_PT } from '../../units/length'
 import type { Placement } from './schema'
 
-/** The map of a placement, from sheet space (pt) to the work plane (mm). */
+/** The affine part of a placement, from sheet space (pt) to the work plane (mm): all of it but for a homography. */
 export function placementMap({ mmPerPt, turnRad, originMm, strain }: Placement): Affine {
   const cos = Math.cos(turnRad) * mmPerPt
   const sin = Math.sin(turnRad) * mmPerPt
@@ -29,18 +37,37 @@ export function placementOf([a, b, c, d, e, f]: Affine): Placement {
 /** Strains below this move nothing by a micrometre over a kilometre. */
 const NO_STRAIN = 1e-12
 
+/** From sheet space (pt) to the work plane (mm), exact for every kind of placement. */
+export function boardMap(placement: Placement): Homography {
+  const affine = projectiveOf(placementMap(placement))
+  return placement.bend ? composeProjective(placement.bend as unknown as Homography, affine) : affine
+}
+
+/** The way back; null where the placement flattens the sheet. */
+export function sheetMap(placement: Placement): Homography | null {
+  const map = boardMap(placement)
+  return determinantOf(map) === 0 ? null : invertProjective(map)
+}
+
+/** A point of a sheet as it lies once it is bent straight: where its dimensions can be measured. */
+export const straightPt = ({ bend }: Placement, p: Point): Point =>
+  bend ? project(bend as unknown as Homography, p) : p
+
+/** The placement of a homography from sheet to board, told apart into a similarity and what bends the sheet before it. */
+export function bentPlacement(homography: Homography, similarity: Affine): Placement {
+  const plain = placementOf(similarity)
+  const bend = composeProjective(homography, invertProjective(projectiveOf(similarity)))
+  return { ...plain, kind: 'homography', bend: bend.map((value) => value / bend[8]) }
+}
+
 /** Another scale, and strain, of a sheet, with one of its points staying where it is. @param fixedPt sheet space */
 export function rescaled(before: Placement, scaled: Pick<Placement, 'mmPerPt' | 'strain'>, fixedPt: Point): Placement {
-  const { turnRad, originMm } = before
+  const { turnRad, originMm, bend } = before
   const { mmPerPt, strain } = scaled
-  const after: Placement = {
-    kind: strain ? 'affine' : 'similarity',
-    mmPerPt,
-    turnRad,
-    originMm,
-    ...(strain && { strain }),
-  }
-  const [stays, moved] = [before, after].map((each) => apply(placementMap(each), fixedPt)) as [Point, Point]
+  const after: Placement = bend
+    ? { kind: 'homography', mmPerPt, turnRad, originMm, bend }
+    : { kind: strain ? 'affine' : 'similarity', mmPerPt, turnRad, originMm, ...(strain && { strain }) }
+  const [stays, moved] = [before, after].map((each) => project(boardMap(each), fixedPt)) as [Point, Point]
   return { ...after, originMm: { x: originMm.x + stays.x - moved.x, y: originMm.y + stays.y - moved.y } }
 }
 

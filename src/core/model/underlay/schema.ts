@@ -9,15 +9,17 @@ const strainSchema = object({
 }).noUnknown()
 
 /**
- * From sheet space (points) to the work plane (millimetres): scale, then turn, then shift; an affine placement strains
- * the sheet before that.
+ * From sheet space (points) to the work plane (millimetres): scale, then turn, then shift; before that an affine
+ * placement strains the sheet, and a homography bends it straight.
  */
 export const placementSchema = object({
   kind: string()
-    .oneOf(['similarity', 'affine'] as const)
+    .oneOf(['similarity', 'affine', 'homography'] as const)
     .required(),
   /** Only of an affine placement. */
   strain: strainSchema.optional().default(undefined),
+  /** Only of a homography: from the sheet, seen askew, to the sheet as seen straight on; nine numbers by rows. */
+  bend: array(finite().required()).length(9).optional(),
   /** Millimetres of the building in one point of the sheet; of a strained one on average. */
   mmPerPt: finite().positive().max(1e9).required(),
   turnRad: finite().required(),
@@ -54,6 +56,10 @@ export const underlaySchema = object({
   sheetId: idSchema.required(),
   placement: placementSchema.required(),
   dimensions: array(knownDimensionSchema.required()).max(500).required(),
+  /** How it came to its size where no dimension fits it: laid onto points, or typed. */
+  sizedBy: string()
+    .oneOf(['points', 'typed'] as const)
+    .optional(),
   /** The level that it lies on. */
   levelId: idSchema.required(),
   /** Of the sheet, in its own space: what lies outside neither shows nor is caught. Null for the whole of it. */

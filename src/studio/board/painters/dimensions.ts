@@ -1,7 +1,7 @@
 import { type DimensionResidual, residualOf } from '@/core/fit/single-dimension'
-import { apply } from '@/core/geometry/affine'
+import { project } from '@/core/geometry/projective'
 import { distance } from '@/core/geometry/vector'
-import { placementMap } from '@/core/model/underlay/placement'
+import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { formatLength, type LengthDisplay } from '@/core/units/format'
 import type { View } from '../view'
@@ -24,9 +24,9 @@ export function paintDimensions(
   const shown = underlays.filter(({ visible }) => visible)
   const many = shown.reduce((sum, { dimensions }) => sum + dimensions.length, 0) > LETTERED_ANYHOW
   for (const { placement, dimensions } of shown) {
-    const map = placementMap(placement)
+    const map = boardMap(placement)
     for (const dimension of dimensions) {
-      const [from, to] = [apply(map, dimension.fromPt), apply(map, dimension.toPt)]
+      const [from, to] = [project(map, dimension.fromPt), project(map, dimension.toPt)]
       const residual = residualOf(placement, dimension)
       if (many && !only(residual)) continue
       const off = formatLength(residual.differenceMm, display, false)

@@ -1,5 +1,5 @@
-import { apply } from '@/core/geometry/affine'
-import { placementMap } from '@/core/model/underlay/placement'
+import { project } from '@/core/geometry/projective'
+import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import type { LitLength } from '../../bench-store'
 import { palette } from '../palette'
@@ -14,8 +14,8 @@ export function paintLit(
 ): void {
   const underlay = underlays.find(({ id }) => id === underlayId)
   if (!underlay) return
-  const map = placementMap(underlay.placement)
-  const [a, b] = [fromPt, toPt].map((p) => toScreen(view, apply(map, p)))
+  const map = boardMap(underlay.placement)
+  const [a, b] = [fromPt, toPt].map((p) => toScreen(view, project(map, p)))
   canvas.save()
   canvas.strokeStyle = palette.caughtLine
   canvas.lineWidth = 9

@@ -1,6 +1,6 @@
-import { apply } from '@/core/geometry/affine'
 import { corners } from '@/core/geometry/box'
-import { placementMap } from '@/core/model/underlay/placement'
+import { project } from '@/core/geometry/projective'
+import { boardMap } from '@/core/model/underlay/placement'
 import { wallOutlines } from '@/core/model/wall/joins'
 import type { PendingRefit } from '../../fit/refit'
 import { palette } from '../palette'
@@ -14,14 +14,14 @@ export function paintRefit(
   { after, traced, moved, shown }: PendingRefit,
   sheet: { readonly widthPt: number; readonly heightPt: number },
 ): void {
-  const map = placementMap(after.placement)
+  const map = boardMap(after.placement)
   const edge = after.crop ?? corners({ minX: 0, minY: 0, maxX: sheet.widthPt, maxY: sheet.heightPt })
   canvas.save()
   canvas.strokeStyle = palette.red
   canvas.setLineDash([8, 5])
   canvas.lineWidth = 1.5
   canvas.beginPath()
-  for (const p of edge.map((corner) => toScreen(view, apply(map, corner)))) canvas.lineTo(p.x, p.y)
+  for (const p of edge.map((corner) => toScreen(view, project(map, corner)))) canvas.lineTo(p.x, p.y)
   canvas.closePath()
   canvas.stroke()
   canvas.restore()

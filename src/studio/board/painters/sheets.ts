@@ -1,11 +1,12 @@
 import { type Affine, apply, compose } from '@/core/geometry/affine'
 import { type Box, corners } from '@/core/geometry/box'
+import { composeProjective, project, projectiveOf } from '@/core/geometry/projective'
 import type { Point } from '@/core/geometry/vector'
-import { placementMap } from '@/core/model/underlay/placement'
-import type { Underlay } from '@/core/model/underlay/schema'
+import { boardMap, placementMap } from '@/core/model/underlay/placement'
+import type { Placement, Underlay } from '@/core/model/underlay/schema'
 import type { SheetView, SourceView } from '../../api'
 import { drawnFrom } from '../../sheets/drawn-from'
-import { seenOfSheet } from '../../sheets/seen'
+import { pxPerPtOf, seenOfSheet } from '../../sheets/seen'
 import { covers, type SheetPicture, type SheetPictures } from '../../sheets/sheet-pictures'
 import { tilesAtHand } from '../../sheets/tiles'
 import { palette } from '../palette'
@@ -28,8 +29,8 @@ export function paintSheet(
   pictures: SheetPictures | undefined,
   standing: Standing,
 ): void {
-  const map = placementMap(underlay.placement)
-  const edge = edgeOf(underlay, sheet).map((p) => toScreen(view, apply(map, p)))
+  const map = boardMap(underlay.placement)
+  const edge = edgeOf(underlay, sheet).map((p) => toScreen(view, project(map, p)))
   const outline = () => {
     canvas.beginPath()
     for (const { x, y } of edge) canvas.lineTo(x, y)
@@ -63,7 +64,7 @@ function paintContent(
   const shown = seenOfSheet(view, underlay, sheet)
   const from = drawnFrom(underlay, source, sheet)
   if (shown && from.tiles.length > 0) {
-    const pxPerPt = view.pxPerMm * underlay.placement.mmPerPt * (globalThis.devicePixelRatio || 1)
+    const pxPerPt = pxPerPtOf(view, underlay, sheet)
     const atHand = from.tiles.map((placed) => ({ placed, ...tilesAtHand(placed, shown, pxPerPt, from.tint) }))
     // A picture of the page holds its large images too; one that we drew does not.
     if (whole && from.plain && !atHand.every(({ complete }) => complete)) paintPicture(canvas, view, underlay, whole)
@@ -108,6 +109,7 @@ function paintBitmap(
   toSheet: Affine,
   overlapPx = 0,
 ): void {
+  if (placement.bend) return paintBent(canvas, view, placement, bitmap, region, toSheet, overlapPx)
   const map = compose(toSheet, placementMap(placement))
   // The canvas is told where the picture's own corner falls, worked out here in double precision.
   const corner = toScreen(view, apply(map, { x: region.minX, y: region.maxY }))
@@ -127,4 +129,44 @@ function paintBitmap(
     bitmap.height * more(Math.hypot(c, d) * down * bitmap.height),
   )
   canvas.restore()
+}
+
+/** A bent picture is painted in cells of so many each way, each by the affine map that holds at its corners. */
+const CELLS = 14
+/** Cells reach this part of themselves over one another, so that no seam shows. */
+const CELL_OVERLAP = 0.04
+
+function paintBent(
+  canvas: CanvasRenderingContext2D,
+  view: View,
+  placement: Placement,
+  bitmap: ImageBitmap,
+  region: Box,
+  toSheet: Affine,
+  overlapPx: number,
+): void {
+  const map = composeProjective(projectiveOf(toSheet), boardMap(placement))
+  const [across, down] = [(region.maxX - region.minX) / bitmap.width, (region.maxY - region.minY) / bitmap.height]
+  const screen = (px: number, py: number) =>
+    toScreen(view, project(map, { x: region.minX + px * across, y: region.maxY - py * down }))
+  const [w, h] = [bitmap.width / CELLS, bitmap.height / CELLS]
+  for (let i = 0; i < CELLS; i++)
+    for (let j = 0; j < CELLS; j++) {
+      const [x, y] = [i * w, j * h]
+      const [p, q, r, s] = [screen(x, y), screen(x + w, y), screen(x, y + h), screen(x + w, y + h)]
+      // The mean of the two affine maps that the corners give: off by half of what bends within the cell.
+      const [ax, ay] = [(q.x - p.x + s.x - r.x) / 2 / w, (q.y - p.y + s.y - r.y) / 2 / w]
+      const [bx, by] = [(r.x - p.x + s.x - q.x) / 2 / h, (r.y - p.y + s.y - q.y) / 2 / h]
+      const middle = { x: (p.x + q.x + r.x + s.x) / 4, y: (p.y + q.y + r.y + s.y) / 4 }
+      const [ox, oy] = [w * CELL_OVERLAP, h * CELL_OVERLAP]
+      const left = Math.max(0, x - ox)
+      const top = Math.max(0, y - oy)
+      const [wide, high] = [Math.min(bitmap.width, x + w + ox) - left, Math.min(bitmap.height, y + h + oy) - top]
+      canvas.save()
+      canvas.transform(ax, ay, bx, by, middle.x, middle.y)
+      const [moreX, moreY] = [overlapPx / Math.hypot(ax, ay), overlapPx / Math.hypot(bx, by)]
+      const [dx, dy] = [left - x - w / 2, top - y - h / 2]
+      canvas.drawImage(bitmap, left, top, wide, high, dx, dy, wide + moreX, high + moreY)
+      canvas.restore()
+    }
 }
