@@ -9,6 +9,8 @@ import type { Greys } from '@/core/sheet/raster-lines'
 const SURE = 80
 /** What dimensions are written with: other letters would be taken for figures. */
 const FIGURES = '0123456789.,\'"/-xm '
+/** A page is given this long. */
+const MOST_MS = 30_000
 /** Letters stand this part of the font's size high. */
 const CAP = 0.72
 
@@ -20,6 +22,8 @@ export async function readFigures(greys: Greys, pxPerPt: number): Promise<TextRu
     cacheMethod: 'none',
     gzip: true,
   })
+  // What isn't lettering can take without end.
+  const slow = setTimeout(() => void worker.terminate(), MOST_MS)
   try {
     await worker.setParameters({
       tessedit_pageseg_mode: PSM.SPARSE_TEXT,
@@ -28,11 +32,19 @@ export async function readFigures(greys: Greys, pxPerPt: number): Promise<TextRu
       // Its remarks help nobody.
       debug_file: '/dev/null',
     } as Partial<WorkerParams>)
-    return [...(await readLevel(worker, greys, pxPerPt)), ...(await readUpright(worker, greys, pxPerPt))]
+    const reading = (async () => [
+      ...(await readLevel(worker, greys, pxPerPt)),
+      ...(await readUpright(worker, greys, pxPerPt)),
+    ])()
+    return await Promise.race([reading, after(MOST_MS)])
   } finally {
+    clearTimeout(slow)
     await worker.terminate()
   }
 }
+
+/** Nothing, once the time is over: a reader that was ended never answers. */
+const after = (ms: number) => new Promise<TextRun[]>((resolve) => setTimeout(resolve, ms, []).unref())
 
 interface Word {
   readonly text: string

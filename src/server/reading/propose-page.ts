@@ -1,6 +1,6 @@
 import { proposeScale, type ScaleProposal } from '@/core/fit/proposal/propose'
 import { isVisible, type Linework } from '@/core/sheet/linework'
-import { straightStrokes } from '@/core/sheet/raster-lines'
+import { type Greys, straightStrokes } from '@/core/sheet/raster-lines'
 import type { SheetPage } from './sheet-file'
 
 /** Fine enough for figures of 2 mm, coarse enough for an A0 sheet. */
@@ -22,7 +22,7 @@ export function wantsLettering(linework: Linework, proposal: ScaleProposal | nul
 export async function proposeFromPicture(page: SheetPage, linework: Linework): Promise<ScaleProposal | null> {
   const pxPerPt = Math.min(READING_DPI / 72, MOST_PX / Math.max(page.widthPt, page.heightPt))
   const greys = await page.greys(Math.max(page.widthPt, page.heightPt) * pxPerPt)
-  if (!greys) return null
+  if (!greys || !isDrawing(greys)) return null
   const scale = greys.widthPx / page.widthPt
   const { readFigures } = await import('./lettering')
   const figures = await readFigures(greys, scale)
@@ -36,6 +36,23 @@ export async function proposeFromPicture(page: SheetPage, linework: Linework): P
   const flags = new Uint8Array(segments.length / 4)
   flags.set(linework.segmentFlags)
   return proposeScale({ ...linework, text: [...linework.text, ...figures], segments, segmentFlags: flags })
+}
+
+/** A drawing is ink on paper: of a photo more than this part lies between the two. */
+const BETWEEN = 0.35
+const DARK = 70
+const LIGHT = 190
+/** Enough pixels to tell. */
+const LOOKED_AT = 200_000
+
+function isDrawing({ data }: Greys): boolean {
+  const step = Math.max(1, Math.floor(data.length / LOOKED_AT))
+  let [between, seen] = [0, 0]
+  for (let i = 0; i < data.length; i += step) {
+    seen++
+    if (data[i]! > DARK && data[i]! < LIGHT) between++
+  }
+  return between < BETWEEN * seen
 }
 
 /** The scale that a page proposes, by its text or else by its picture. */

@@ -118,8 +118,10 @@ interface Batch {
   readonly jobs: readonly Job[]
 }
 
-async function takeJobs(boss: PgBoss): Promise<Batch | null> {
+/** @param letters whether figures may be read from pictures: that takes seconds, and only one reader does it */
+async function takeJobs(boss: PgBoss, letters: boolean): Promise<Batch | null> {
   for (const name of JOB_NAMES) {
+    if (name === 'letters' && !letters) continue
     const found = await boss.fetch<Job['data']>(name, { batchSize: AT_ONCE[name] ?? 1 })
     if (found.length > 0)
       return { name, ids: found.map(({ id }) => id), jobs: found.map(({ data }) => ({ name, data }) as Job) }
@@ -141,9 +143,9 @@ async function doJobs(reader: Reader, jobs: readonly Job[]): Promise<void> {
   }
 }
 
-async function work(boss: PgBoss, reader: Reader, wakened: () => Promise<void>): Promise<never> {
+async function work(boss: PgBoss, reader: Reader, letters: boolean, wakened: () => Promise<void>): Promise<never> {
   for (;;) {
-    const batch = await takeJobs(boss).catch((error: Error) => {
+    const batch = await takeJobs(boss, letters).catch((error: Error) => {
       log.error(error, 'the queue does not answer')
       return null
     })
@@ -194,4 +196,4 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const)
     for (const reader of readers) reader.stop()
     void Promise.allSettled([boss.stop({ graceful: false }), pool().end()]).then(() => process.exit(0))
   })
-await Promise.all(readers.map((reader) => work(boss, reader, wakened)))
+await Promise.all(readers.map((reader, i) => work(boss, reader, i === 0, wakened)))

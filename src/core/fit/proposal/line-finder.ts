@@ -4,6 +4,8 @@ import { Flag, isVisible, type Linework, segmentEnds } from '../../sheet/linewor
 
 /** Boxes that stand for a slanting strip are this long, so that they hold little beside it. */
 const STRIDE_PT = 48
+/** Damaged files draw lines of any length. */
+const MOST_BOXES = 200
 /** A drawing so dense that a strip holds more than this has no lines that could be told apart there. */
 const MOST = 4000
 
@@ -30,7 +32,8 @@ export class LineFinder {
   inStrip(origin: Point, direction: Point, from: number, to: number, halfWidth: number): [Point, Point][] {
     if (!this.tree) return []
     const slanting = Math.min(Math.abs(direction.x), Math.abs(direction.y)) > 0.01
-    const stride = slanting ? Math.max(STRIDE_PT, halfWidth * 2) : Number.POSITIVE_INFINITY
+    if (!(Number.isFinite(from) && Number.isFinite(to))) return []
+    const stride = slanting ? Math.max(STRIDE_PT, halfWidth * 2, (to - from) / MOST_BOXES) : Number.POSITIVE_INFINITY
     const found = new Set<number>()
     for (let start = from; start < to && found.size < MOST; start += stride) {
       const end = Math.min(to, start + stride)

@@ -23,7 +23,7 @@ const SUPERSCRIPTS = '⁰¹²³⁴⁵⁶⁷⁸⁹'
 
 /** Phrases of a page that can be seen: words of a line joined, stacked fractions and raised figures put in their place. */
 export function phrasesOf(text: readonly TextRun[]): Phrase[] {
-  const runs = joinWords(text.filter(({ flags }) => isVisible(flags)))
+  const runs = joinWords(text.filter((run) => isVisible(run.flags) && isSane(run)))
   const taken = new Set<TextRun>()
   const small = new Cells(runs.filter((run) => FIGURES.test(run.text)))
   const phrases: Phrase[] = []
@@ -41,6 +41,17 @@ export function phrasesOf(text: readonly TextRun[]): Phrase[] {
   }
   return phrases
 }
+
+/** Damaged files hold text of any size, anywhere: none of it states a dimension. */
+const isSane = ({ x, y, heightPt, lengthPt }: TextRun): boolean =>
+  Math.abs(x) < FARTHEST_PT &&
+  Math.abs(y) < FARTHEST_PT &&
+  heightPt > 0.5 &&
+  heightPt < TALLEST_PT &&
+  lengthPt < FARTHEST_PT
+
+const FARTHEST_PT = 2e5
+const TALLEST_PT = 400
 
 function placed({ x, y, heightPt, turnRad }: TextRun, lengthPt: number): Omit<Phrase, 'text'> {
   const [cos, sin] = [Math.cos(turnRad), Math.sin(turnRad)]

@@ -81,6 +81,20 @@ const write = (text: string, x: number, y: number) => `BT /F 8 Tf ${x - text.len
 const FONT = { resources: '/Font << /F << /Type /Font /Subtype /Type1 /BaseFont /Helvetica >> >>' }
 
 describe('the scale of a sheet', () => {
+  it('is looked for in no time on a damaged one, with text and lines of any size', async () => {
+    const { linework } = await readSheet(await handWritten(write('5210', 150, 100), FONT))
+    const wild = [1e-30, 1e9, 3e37, Number.POSITIVE_INFINITY]
+    const text = wild.flatMap((size) => [
+      run('5210', 150, 100, size),
+      { ...run('5210', 150, 100, 8, 0.7), lengthPt: size },
+      run('1', size, 100, 5),
+    ])
+    const segments = Float32Array.from(wild.flatMap((far) => [-far, -far, far, far, 140, -far, 140, far]))
+    const segmentFlags = new Uint8Array(segments.length / 4)
+    const segmentStyles = new Uint32Array(segments.length / 4)
+    expect(() => proposeScale({ ...linework, text, segments, segmentFlags, segmentStyles })).not.toThrow()
+  })
+
   it('comes from room sizes where nothing else is printed', async () => {
     // Three rooms at 1 mm to 0.02 pt, with walls of two lines and a table in one of them.
     const rooms = [
