@@ -26,10 +26,10 @@ export function TieChoice() {
       label="What laying may change"
       value={value}
       words={{
-        rigid: 'keep its size',
-        similarity: 'scale it',
-        affine: 'unstretch it',
-        homography: 'straighten a photo',
+        rigid: 'keep size',
+        similarity: 'scale',
+        affine: 'unstretch',
+        homography: 'photo',
       }}
       onChange={(tieKind) => setChoices({ tieKind })}
     />
