@@ -10,7 +10,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import type { ReactNode } from 'react'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { select, takeTool, useBench } from '../bench-store'
+import { goTo, select, takeTool, useBench } from '../bench-store'
 import { ResolutionField } from '../bring-in/ResolutionField'
 import { levelsOf, put, underlaysOf, useProject } from '../project/store'
 import { useSheetData } from '../sheets/sheet-data'
@@ -34,6 +34,13 @@ export function SheetCard() {
         {underlays.length === 1 ? first.name : `${underlays.length} sheets`}
       </Typography>
       {underlays.length === 1 && <CropRow underlay={first} />}
+      {underlays.length === 1 && (
+        <Row label="Size">
+          <Button size="small" variant="outlined" onClick={() => goTo('fit')}>
+            Fit this sheet
+          </Button>
+        </Row>
+      )}
       <Row label="Turn">
         <Button size="small" variant="outlined" onClick={() => turnSheets(underlays, 1)}>
           90° left
