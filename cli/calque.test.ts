@@ -158,13 +158,13 @@ describe('propose-scale', () => {
 })
 
 describe('fit', () => {
-  const fit = async (points: unknown): Promise<Ended> => {
+  const solved = async (points: unknown): Promise<Ended> => {
     await writeFile(join(folder, 'points.json'), typeof points === 'string' ? points : JSON.stringify(points))
     return calque('fit', '--points', 'points.json')
   }
 
   it('solves known dimensions, typed in any unit', async () => {
-    const { out } = await fit({
+    const { out } = await solved({
       dimensions: [
         { from: [0, 0], to: [1000, 0], stated: '35.28 m' },
         { from: [0, 0], to: [0, 500], stated: 17640 },
@@ -182,7 +182,7 @@ describe('fit', () => {
       { sheet: [100, 0], at: [500, 3528] },
       { sheet: [100, 100], at: [-3028, 3528] },
     ]
-    const found = JSON.parse((await fit({ ties })).out)
+    const found = JSON.parse((await solved({ ties })).out)
     expect(found.mmPerPt).toBeCloseTo(35.28, 9)
     expect(found.turnDeg).toBeCloseTo(90, 9)
   })
@@ -194,7 +194,7 @@ describe('fit', () => {
     [{ dimensions: [{ from: [0], to: [9, 9], stated: '1' }] }, /points\.json/],
     ['{', /no JSON/],
   ])('refuses %j in a sentence', async (points, sentence) => {
-    const { status, err } = await fit(points)
+    const { status, err } = await solved(points)
     expect(status).toBe(2)
     expect(err).toMatch(sentence)
   })

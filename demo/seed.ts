@@ -1,6 +1,6 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import { eq } from 'drizzle-orm'
-import { fitToDimension } from '@/core/fit/single-dimension'
+import { placementBy } from '@/core/fit/refit'
 import { newUnderlay } from '@/core/model/underlay/new'
 import { placementAtRatio } from '@/core/model/underlay/placement'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
@@ -80,8 +80,7 @@ async function placeAndTrace(sheetId: string): Promise<void> {
   const length = known('demo-length', 'fit', 0, 0, 31200, 0)
   const width = known('demo-width', 'check', 31200, 0, 31200, 14400)
   const store = { ...known('demo-store', 'check', 26000, 13500, 30835, 13500), statedMm: 4829 }
-  const start = placementAtRatio(100)
-  const fitted = fitToDimension({ ...start, originMm: { x: 0, y: 0 } }, length.fromPt, length.toPt, length.statedMm)
+  const fitted = placementBy(placementAtRatio(100), [length], false)
   const zero = { x: 190 * fitted.mmPerPt, y: 255 * fitted.mmPerPt }
   const underlay = newUnderlay({
     id: 'demo-ground-floor',

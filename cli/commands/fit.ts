@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises'
 import type { Command } from 'commander'
 import { array, number, object, string, tuple, ValidationError } from 'yup'
 import { findStretch, fitDimensions, fitStretched } from '@/core/fit/known-dimensions'
-import { drawnUnder, FitError } from '@/core/fit/single-dimension'
+import { FitError, residualOf } from '@/core/fit/residual'
 import { fitTiePoints, type TieKind } from '@/core/fit/tie-points'
 import { placementMap, placementOf, rescaled } from '@/core/model/underlay/placement'
 import type { KnownDimension, Placement } from '@/core/model/underlay/schema'
@@ -105,17 +105,11 @@ function byDimensions({ dimensions = [], kind = 'similarity', turnDeg }: Given) 
     standardError: found.standardError,
     standardErrorMmPerPt: found.standardError * found.mmPerPt,
     stretch: findStretch(known, turnRad),
-    residuals: known.map((dimension, i) => {
-      const drawnMm = drawnUnder(placement, dimension)
-      return {
-        statedMm: dimension.statedMm,
-        drawnMm,
-        differenceMm: dimension.statedMm - drawnMm,
-        perThousand: ((dimension.statedMm - drawnMm) / dimension.statedMm) * 1000,
-        share: found.shares[i],
-        trusted: found.trusted[i],
-      }
-    }),
+    residuals: known.map((dimension, i) => ({
+      ...residualOf(placement, dimension),
+      share: found.shares[i],
+      trusted: found.trusted[i],
+    })),
   }
 }
 

@@ -1,4 +1,4 @@
-import type { DimensionResidual } from '../fit/single-dimension'
+import type { DimensionResidual } from '../fit/residual'
 import type { Settings } from '../model/settings/schema'
 
 /** Half a centimetre on ten metres, and what a pick on an ordinary plan is off by. */

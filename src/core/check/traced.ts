@@ -1,5 +1,6 @@
+import { statedPart } from '../fit/residual'
 import { project } from '../geometry/projective'
-import { distance, type Point } from '../geometry/vector'
+import { distance, type Point, subtract } from '../geometry/vector'
 import { boardMap } from '../model/underlay/placement'
 import type { KnownDimension, Underlay } from '../model/underlay/schema'
 
@@ -7,23 +8,19 @@ import type { KnownDimension, Underlay } from '../model/underlay/schema'
 const NEAR_MM = 60
 const NEAR_PART = 0.02
 
-/** Corners of what is traced, by how far they lie from a place. */
-export type Corners = readonly Point[]
-
 /**
  * What the tracing measures between the ends of a dimension: from the corner nearest to one end to that nearest to the
  * other. @returns null where nothing was traced there
  */
-export function tracedMm(corners: Corners, { placement }: Underlay, dimension: KnownDimension): number | null {
+export function tracedMm(corners: readonly Point[], { placement }: Underlay, dimension: KnownDimension): number | null {
   const map = boardMap(placement)
   const reach = Math.max(NEAR_MM, dimension.statedMm * NEAR_PART)
   const [from, to] = [dimension.fromPt, dimension.toPt].map((p) => nearest(corners, project(map, p), reach))
   if (!from || !to || from === to) return null
-  if (dimension.axis === 'along') return Math.abs(to.x - from.x)
-  return dimension.axis === 'across' ? Math.abs(to.y - from.y) : distance(from, to)
+  return statedPart(subtract(to, from), dimension.axis)
 }
 
-function nearest(corners: Corners, at: Point, reach: number): Point | null {
+function nearest(corners: readonly Point[], at: Point, reach: number): Point | null {
   let best: Point | null = null
   let least = reach
   for (const corner of corners) {

@@ -7,7 +7,7 @@ import { distance, type Point } from '../geometry/vector'
 import { placementMap, placementOf, rescaled } from '../model/underlay/placement'
 import type { KnownDimension } from '../model/underlay/schema'
 import { coverageOf, findStretch, fitDimensions, fitStretched } from './known-dimensions'
-import { drawnUnder, FitError } from './single-dimension'
+import { drawnUnder, FitError } from './residual'
 import { fitTiePoints, type TieKind } from './tie-points'
 
 const random = seeded(4)

@@ -1,13 +1,13 @@
 import { length as lengthOf, subtract } from '../geometry/vector'
 import type { KnownDimension, Placement } from '../model/underlay/schema'
-import { FitError, SHORTEST_KNOWN_PT } from './single-dimension'
+import { FitError, SHORTEST_KNOWN_PT, statedPart } from './residual'
 import { halfWidth68, halfWidth99 } from './student'
 
 /**
  * How far a picked point usually lies from the one that is meant, on paper (standard deviation in points): a tenth of a
  * millimetre. Used where too few dimensions are known to measure it.
  */
-export const PICKING_PT = 0.3
+const PICKING_PT = 0.3
 
 /** Residuals beyond this many standard errors of picking are no picking errors: the number or a point is wrong. */
 const TRUSTED_WITHIN = 3.5
@@ -105,9 +105,8 @@ function rowsOf(dimensions: readonly KnownDimension[], turnRad: number): Row[] {
 /** What a dimension measures of the sheet, with its directions stretched by factors. */
 function drawnPt({ dx, dy, axis }: Row, turnRad: number, along: number, up: number): number {
   const [x, y] = [dx * along, dy * up]
-  if (!axis) return Math.hypot(x, y)
   const [cos, sin] = [Math.cos(turnRad), Math.sin(turnRad)]
-  return Math.abs(axis === 'along' ? x * cos - y * sin : x * sin + y * cos)
+  return statedPart({ x: x * cos - y * sin, y: x * sin + y * cos }, axis)
 }
 
 function scaleOf(rows: readonly Row[], drawn: readonly number[]): { mmPerPt: number; error: number } {

@@ -8,6 +8,10 @@ import { fitDimensions, fitStretched } from './known-dimensions'
 export const fittingOf = (dimensions: readonly KnownDimension[]): KnownDimension[] =>
   dimensions.filter(({ role }) => role === 'fit')
 
+/** The same dimensions where something else gives the size: what fitted the sheet before now only checks it. */
+export const onlyChecking = (dimensions: readonly KnownDimension[]): KnownDimension[] =>
+  dimensions.map((each) => ({ ...each, role: 'check' }))
+
 /** Dimensions as they measure the sheet once it is bent straight. */
 export const straightened = (placement: Placement, dimensions: readonly KnownDimension[]): KnownDimension[] =>
   placement.bend

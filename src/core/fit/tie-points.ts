@@ -2,7 +2,7 @@ import { Matrix, SingularValueDecomposition, solve } from 'ml-matrix'
 import { type Affine, apply, compose } from '../geometry/affine'
 import { composeProjective, type Homography, invertProjective, project, projectiveOf } from '../geometry/projective'
 import { distance, type Point } from '../geometry/vector'
-import { FitError } from './single-dimension'
+import { FitError } from './residual'
 import { halfWidth68 } from './student'
 
 /** A point of a sheet with the place where it belongs. */

@@ -1,30 +1,23 @@
-import TextField from '@mui/material/TextField'
-import { useState } from 'react'
 import { api, type SheetView } from '../api'
+import { CommittedField } from '../panels/CommittedField'
 import { put, refreshSources, tell, underlaysOf, useProject } from '../project/store'
 
 /** The resolution of an image, as its file states it or as the person does. */
 export function ResolutionField({ sheet }: { sheet: SheetView }) {
   const { dpi, stated, set } = sheet.resolution!
-  const [typed, setTyped] = useState<string | null>(null)
-  const take = () => {
-    const text = typed?.trim()
-    setTyped(null)
-    if (text === undefined || text === String(dpi)) return
+  const take = (text: string) => {
+    if (text === String(dpi)) return
     const wanted = text === '' ? null : Number(text.replace(',', '.'))
     if (wanted !== null && !(wanted >= 1 && wanted <= 10_000))
-      return tell(`“${text}” is no resolution: write pixels to the inch, such as 300.`)
+      throw new Error(`“${text}” is no resolution: write pixels to the inch, such as 300.`)
     void overrule(sheet, wanted)
   }
   return (
-    <TextField
-      size="small"
+    <CommittedField
       label="Pixels to the inch"
-      value={typed ?? String(Math.round(dpi * 100) / 100)}
+      value={String(Math.round(dpi * 100) / 100)}
+      onCommit={take}
       helperText={set ? 'as you say' : stated ? 'as the file states' : 'assumed: the file states none'}
-      onChange={({ target }) => setTyped(target.value)}
-      onBlur={take}
-      onKeyDown={({ key, currentTarget }) => key === 'Enter' && currentTarget.querySelector('input')?.blur()}
       slotProps={{ formHelperText: { sx: { whiteSpace: 'nowrap', mx: 0 } } }}
       sx={{ width: 150 }}
     />

@@ -7,11 +7,11 @@ import IconButton from '@mui/material/IconButton'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { isOut, toleranceOf } from '@/core/check/tolerance'
-import { FitError, residualOf } from '@/core/fit/single-dimension'
+import { residualOf } from '@/core/fit/residual'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { formatLength, formatPerThousand } from '@/core/units/format'
 import { light, toolContext } from '../bench-store'
-import { put, settingsOf, tell, useProject } from '../project/store'
+import { put, settingsOf, useProject } from '../project/store'
 import { fitBy } from './refit'
 
 interface TableProps {
@@ -74,13 +74,10 @@ function Row({ underlay, dimension, doubted }: RowProps) {
   const stated = formatLength(statedMm, display)
   const switchRole = () => {
     const next: KnownDimension = { ...dimension, role: role === 'fit' ? 'check' : 'fit' }
-    const list = underlay.dimensions.map((each) => (each.id === id ? next : each))
-    try {
-      fitBy(underlay, list)
-    } catch (error) {
-      if (!(error instanceof FitError)) throw error
-      tell(error.message)
-    }
+    fitBy(
+      underlay,
+      underlay.dimensions.map((each) => (each.id === id ? next : each)),
+    )
   }
   return (
     <tr onMouseEnter={show} onMouseLeave={hide} onFocus={show} onBlur={hide}>

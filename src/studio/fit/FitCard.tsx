@@ -4,10 +4,16 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
 import { useMemo } from 'react'
-import { type DimensionFit, findStretch, fitDimensions, fitStretched } from '@/core/fit/known-dimensions'
+import {
+  type DimensionFit,
+  findStretch,
+  fitDimensions,
+  fitStretched,
+  type StretchFinding,
+} from '@/core/fit/known-dimensions'
 import { fittingOf, straightened } from '@/core/fit/refit'
-import { FitError } from '@/core/fit/single-dimension'
-import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
+import { FitError } from '@/core/fit/residual'
+import type { KnownDimension, Placement, Underlay } from '@/core/model/underlay/schema'
 import { useBench } from '../bench-store'
 import { underlaysOf, useProject } from '../project/store'
 import { fitState } from '../sheets/fit-state'
@@ -44,8 +50,12 @@ function Fitting({ underlay }: { underlay: Underlay }) {
       [...dimensions].sort((a, b) => Number(b.role === 'fit') - Number(a.role === 'fit') || b.statedMm - a.statedMm),
     [dimensions],
   )
-  const solved = useMemo(() => solve(underlay), [underlay])
-  const doubted = useMemo(() => doubtedOf(fitting, solved, underlay.placement.turnRad), [fitting, solved, underlay])
+  const solved = useMemo(() => solve(fitting, underlay.placement), [fitting, underlay])
+  const stretch = useMemo(() => findStretch(fitting, underlay.placement.turnRad), [fitting, underlay])
+  const doubted = useMemo(
+    () => doubtedOf(fitting, solved, stretch, underlay.placement.turnRad),
+    [fitting, solved, stretch, underlay],
+  )
   return (
     <>
       <Typography variant="h3" noWrap title={name}>
@@ -78,6 +88,7 @@ function Fitting({ underlay }: { underlay: Underlay }) {
           checks={checks}
           solved={solved}
           doubted={doubted}
+          stretch={stretch}
           paperFactor={paperFactor}
         />
       )}
@@ -108,16 +119,20 @@ function Fitting({ underlay }: { underlay: Underlay }) {
 }
 
 /** Dimensions that do not go with the others; where a stretched print explains them, those that don't go with that. */
-function doubtedOf(fitting: readonly KnownDimension[], solved: DimensionFit | null, turnRad: number): Set<string> {
+function doubtedOf(
+  fitting: readonly KnownDimension[],
+  solved: DimensionFit | null,
+  stretch: StretchFinding | null,
+  turnRad: number,
+): Set<string> {
   if (!solved) return new Set()
-  const stretched = !solved.strain && findStretch(fitting, turnRad)?.beyondPicking
+  const stretched = !solved.strain && stretch?.beyondPicking
   const { trusted } = stretched ? fitStretched(fitting, turnRad) : solved
   return new Set(fitting.filter((_, i) => !trusted[i]).map(({ id }) => id))
 }
 
 /** What the fitting dimensions give; null where they give nothing. */
-function solve({ dimensions, placement }: Underlay): DimensionFit | null {
-  const fitting = fittingOf(straightened(placement, dimensions))
+function solve(fitting: readonly KnownDimension[], placement: Placement): DimensionFit | null {
   if (fitting.length === 0) return null
   try {
     return placement.strain ? fitStretched(fitting, placement.turnRad) : fitDimensions(fitting, placement.turnRad)

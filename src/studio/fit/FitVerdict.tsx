@@ -4,15 +4,15 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { isOut, toleranceOf } from '@/core/check/tolerance'
-import { coverageOf, type DimensionFit, findStretch } from '@/core/fit/known-dimensions'
+import { coverageOf, type DimensionFit, type StretchFinding } from '@/core/fit/known-dimensions'
+import { residualOf } from '@/core/fit/residual'
 import { scaleWords } from '@/core/fit/scale-words'
-import { residualOf } from '@/core/fit/single-dimension'
 import { ratioOf } from '@/core/model/underlay/placement'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { formatLength, formatPerThousand, formatRatio } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
 import { light, toolContext } from '../bench-store'
-import { settingsOf, tell, useProject } from '../project/store'
+import { settingsOf, useProject } from '../project/store'
 import { sheetOf } from '../sheets/sheet-of'
 import { fitBy } from './refit'
 
@@ -23,11 +23,20 @@ interface VerdictProps {
   readonly solved: DimensionFit | null
   /** Those of them that do not go with the others. */
   readonly doubted: ReadonlySet<string>
+  readonly stretch: StretchFinding | null
   readonly paperFactor: number
 }
 
 /** What a fit comes to, in words: its scale, how sure it is across the sheet, what is out, and what would help. */
-export function FitVerdict({ underlay, fitting, checks, solved, doubted: doubtedIds, paperFactor }: VerdictProps) {
+export function FitVerdict({
+  underlay,
+  fitting,
+  checks,
+  solved,
+  doubted: doubtedIds,
+  stretch,
+  paperFactor,
+}: VerdictProps) {
   const { display } = toolContext()
   const sources = useProject((project) => project.sources)
   const records = useProject((project) => project.records)
@@ -46,7 +55,7 @@ export function FitVerdict({ underlay, fitting, checks, solved, doubted: doubted
           {fitting.length === 1 && ', if you picked as most do'}
         </Typography>
       )}
-      {!placement.bend && <Stretch underlay={underlay} fitting={fitting} paperFactor={paperFactor} />}
+      {!placement.bend && <Stretch underlay={underlay} stretch={stretch} paperFactor={paperFactor} />}
       {doubted.length > 0 && (
         <Typography color="error" sx={{ mt: 0.5 }}>
           {doubted.length === 1
@@ -94,22 +103,15 @@ function Checked({
 /** Whether width and height go apart, and the choice to fit them so. */
 function Stretch({
   underlay,
-  fitting,
+  stretch,
   paperFactor,
 }: {
   underlay: Underlay
-  fitting: readonly KnownDimension[]
+  stretch: StretchFinding | null
   paperFactor: number
 }) {
-  const found = findStretch(fitting, underlay.placement.turnRad)
   const apart = underlay.placement.strain !== undefined
-  const choose = (next: boolean) => {
-    try {
-      fitBy(underlay, underlay.dimensions, next)
-    } catch (error) {
-      tell((error as Error).message)
-    }
-  }
+  const choose = (next: boolean) => fitBy(underlay, underlay.dimensions, next)
   if (apart)
     return (
       <Typography sx={{ mt: 0.5 }}>
@@ -119,13 +121,13 @@ function Stretch({
         </Button>
       </Typography>
     )
-  if (!found?.beyondPicking) return null
+  if (!stretch?.beyondPicking) return null
   const ratio = (mmPerPt: number) => formatRatio(mmPerPt / MM_PER_PT / paperFactor)
   return (
     <Box sx={{ mt: 0.5 }}>
       <Typography color="error">
-        The print is stretched: {ratio(found.mmPerPtAlong)} along the sheet, {ratio(found.mmPerPtUp)} up. Picking does
-        not explain that.
+        The print is stretched: {ratio(stretch.mmPerPtAlong)} along the sheet, {ratio(stretch.mmPerPtUp)} up. Picking
+        does not explain that.
       </Typography>
       <Button size="small" variant="outlined" onClick={() => choose(true)} sx={{ mt: 0.5 }}>
         Fit the two apart

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
+import { onlyChecking } from '@/core/fit/refit'
 import { rescaled } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { MM_PER_PT } from '@/core/units/length'
@@ -42,8 +43,7 @@ function TypedScale({ underlay, paperFactor }: { underlay: Underlay; paperFactor
         ...underlay,
         sizedBy: 'typed',
         placement: rescaled(placement, { mmPerPt, strain: placement.strain }, middle),
-        // What fitted it before now only checks.
-        dimensions: underlay.dimensions.map((each) => ({ ...each, role: 'check' })),
+        dimensions: onlyChecking(underlay.dimensions),
       })
       setTyped('')
     } catch (error) {

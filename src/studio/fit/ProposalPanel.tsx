@@ -7,12 +7,10 @@ import Collapse from '@mui/material/Collapse'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import type { ProposedDimension, ScaleProposal } from '@/core/fit/proposal/propose'
-import { FitError } from '@/core/fit/single-dimension'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { formatLength, formatRatio } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
 import { light, toolContext } from '../bench-store'
-import { tell } from '../project/store'
 import { fitBy } from './refit'
 import { accepted, useProposal } from './use-proposal'
 
@@ -57,14 +55,8 @@ function Proposed({ underlay, proposal, paperFactor }: ProposedProps) {
   const agreeing = dimensions.filter(({ agrees }) => agrees)
   const chosen = dimensions.filter(({ agrees }, i) => agrees && !left.has(i)).slice(0, MOST)
   const ratio = (mmPerPt: number) => formatRatio(mmPerPt / MM_PER_PT / paperFactor)
-  const accept = () => {
-    try {
-      fitBy(underlay, [...accepted(chosen, underlay.dimensions), ...underlay.dimensions].slice(0, MOST), stretched)
-    } catch (error) {
-      if (!(error instanceof FitError)) throw error
-      tell(error.message)
-    }
-  }
+  const accept = () =>
+    fitBy(underlay, [...accepted(chosen, underlay.dimensions), ...underlay.dimensions].slice(0, MOST), stretched)
   const toggle = (index: number) => {
     const next = new Set(left)
     if (!next.delete(index)) next.add(index)

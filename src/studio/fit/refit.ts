@@ -1,12 +1,13 @@
 import { create } from 'zustand'
 import { followers, placementBy } from '@/core/fit/refit'
+import { FitError } from '@/core/fit/residual'
 import { project } from '@/core/geometry/projective'
 import type { Point } from '@/core/geometry/vector'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { KnownDimension, Placement, Underlay } from '@/core/model/underlay/schema'
 import type { Wall } from '@/core/model/wall/schema'
 import { followResize } from '../board/view'
-import { commit, put, useProject } from '../project/store'
+import { commit, put, tell, useProject } from '../project/store'
 
 /** A new place for a sheet from which something was traced already: whether that follows is asked. */
 export interface PendingRefit {
@@ -69,7 +70,7 @@ function keep(
 
 /**
  * Fits a sheet by those of its dimensions that are to fit it, with separate factors along and up where it has them.
- * @throws FitError
+ * Where nothing follows from them, that is said and the sheet stays.
  */
 export function fitBy(
   underlay: Underlay,
@@ -79,6 +80,12 @@ export function fitBy(
 ): void {
   const list = [...dimensions]
   if (!list.some(({ role }) => role === 'fit')) return put('Change dimensions', { ...underlay, dimensions: list })
-  const placement: Placement = placementBy(underlay.placement, list, apart)
+  let placement: Placement
+  try {
+    placement = placementBy(underlay.placement, list, apart)
+  } catch (error) {
+    if (!(error instanceof FitError)) throw error
+    return tell(error.message)
+  }
   refit('Fit sheet', underlay, { ...underlay, placement, dimensions: list, sizedBy: undefined }, gone)
 }

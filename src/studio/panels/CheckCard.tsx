@@ -2,18 +2,18 @@
 
 import Box from '@mui/material/Box'
 import Stack from '@mui/material/Stack'
-import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { useMemo, useState } from 'react'
+import { useMemo } from 'react'
 import { isOut, toleranceOf } from '@/core/check/tolerance'
 import { tracedMm } from '@/core/check/traced'
-import { residualOf } from '@/core/fit/single-dimension'
+import { residualOf } from '@/core/fit/residual'
 import type { ProjectRecord } from '@/core/model/registry'
 import { wallOutlines } from '@/core/model/wall/joins'
 import { formatLength, formatPerThousand } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { light, toolContext } from '../bench-store'
-import { put, settingsOf, tell, underlaysOf, useProject } from '../project/store'
+import { put, settingsOf, underlaysOf, useProject } from '../project/store'
+import { CommittedField } from './CommittedField'
 
 /** Every stated dimension against what is drawn and what is traced, over all sheets, the worst first. */
 export function CheckCard() {
@@ -85,12 +85,12 @@ function ToleranceFields() {
   const keep = (change: object) => put('Set tolerance', { ...settings, ...change })
   return (
     <Box sx={{ display: 'flex', gap: 1 }}>
-      <Committed
+      <CommittedField
         label="Tolerance"
         value={formatLength(mm, display)}
         onCommit={(text) => keep({ toleranceMm: Math.max(0, parseLength(text, display.unit)) })}
       />
-      <Committed
+      <CommittedField
         label="and per thousand"
         value={String(perThousand)}
         onCommit={(text) => {
@@ -100,29 +100,5 @@ function ToleranceFields() {
         }}
       />
     </Box>
-  )
-}
-
-/** A field that takes effect with Enter or when it is left, and goes back where it can't be read. */
-function Committed({ label, value, onCommit }: { label: string; value: string; onCommit: (text: string) => void }) {
-  const [typed, setTyped] = useState<string | null>(null)
-  const take = () => {
-    if (typed === null) return
-    setTyped(null)
-    try {
-      onCommit(typed)
-    } catch (error) {
-      tell((error as Error).message)
-    }
-  }
-  return (
-    <TextField
-      size="small"
-      label={label}
-      value={typed ?? value}
-      onChange={({ target }) => setTyped(target.value)}
-      onBlur={take}
-      onKeyDown={({ key }) => key === 'Enter' && take()}
-    />
   )
 }

@@ -1,9 +1,7 @@
 'use client'
 
-import ToggleButton from '@mui/material/ToggleButton'
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { setChoices, useBench } from '../bench-store'
-import type { Choices } from '../tools/tool'
+import { OneOf } from './OneOf'
 
 /** What the next known length states. */
 export function StatedChoice() {
@@ -33,36 +31,5 @@ export function TieChoice() {
       }}
       onChange={(tieKind) => setChoices({ tieKind })}
     />
-  )
-}
-
-interface OneOfProps<T extends string> {
-  readonly label: string
-  readonly value: T
-  readonly words: Readonly<Record<T, string>>
-  readonly onChange: (value: T) => void
-}
-
-function OneOf<T extends Choices['statedAlong'] | Choices['tieKind']>({
-  label,
-  value,
-  words,
-  onChange,
-}: OneOfProps<T>) {
-  return (
-    <ToggleButtonGroup
-      exclusive
-      size="small"
-      aria-label={label}
-      value={value}
-      onChange={(_, next: T | null) => next && onChange(next)}
-      sx={{ flexShrink: 0 }}
-    >
-      {(Object.entries(words) as [T, string][]).map(([each, word]) => (
-        <ToggleButton key={each} value={each} sx={{ py: 0.4, px: 0.9, whiteSpace: 'nowrap' }}>
-          {word}
-        </ToggleButton>
-      ))}
-    </ToggleButtonGroup>
   )
 }

@@ -1,7 +1,7 @@
 import type { Box } from '@/core/geometry/box'
+import { turnedAbout } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { showUnderlays, underlayBox } from '../board/show'
-import { turnedAbout } from '../fit/turned'
 import { put, tell } from '../project/store'
 
 /** Turns each sheet by quarters about its own middle; locked ones stay. @param quarters anticlockwise */

@@ -1,7 +1,7 @@
 import { placementBy } from '@/core/fit/refit'
-import { FitError } from '@/core/fit/single-dimension'
+import { FitError, statedPart } from '@/core/fit/residual'
 import { project } from '@/core/geometry/projective'
-import { distance, type Point } from '@/core/geometry/vector'
+import { type Point, subtract } from '@/core/geometry/vector'
 import type { Reading } from '@/core/model/reading/schema'
 import { sheetMap } from '@/core/model/underlay/placement'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
@@ -89,8 +89,7 @@ function readingText(context: ToolContext): string {
 
 /** The distance between two points, or the part of it that is stated. */
 function measured(from: Point, to: Point, { statedAlong }: ToolContext['choices']): number {
-  if (statedAlong === 'along') return Math.abs(to.x - from.x)
-  return statedAlong === 'across' ? Math.abs(to.y - from.y) : distance(from, to)
+  return statedPart(subtract(to, from), statedAlong === 'distance' ? undefined : statedAlong)
 }
 
 /** The dimension from which a sheet has its size, or the first of them. */

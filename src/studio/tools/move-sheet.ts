@@ -1,4 +1,5 @@
 import { type Point, subtract } from '@/core/geometry/vector'
+import { movedBy } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
@@ -13,14 +14,7 @@ const picked = ({ records, selection }: ToolContext): Underlay[] =>
 const NUDGE_MM = 10
 
 function move(underlays: readonly Underlay[], by: Point): void {
-  put(
-    'Move sheet',
-    ...underlays.map((underlay) => {
-      const { originMm } = underlay.placement
-      const moved = { x: originMm.x + by.x, y: originMm.y + by.y }
-      return { ...underlay, placement: { ...underlay.placement, originMm: moved } }
-    }),
-  )
+  put('Move sheet', ...underlays.map((underlay) => ({ ...underlay, placement: movedBy(underlay.placement, by) })))
 }
 
 /** Moves the picked sheets by two points, or with the arrow keys; a locked one stays. */

@@ -1,8 +1,8 @@
-import { SHORTEST_KNOWN_PT } from '@/core/fit/single-dimension'
+import { SHORTEST_KNOWN_PT } from '@/core/fit/residual'
 import { distance } from '@/core/geometry/vector'
+import { turnedAbout } from '@/core/model/underlay/placement'
 import { paintMeasure } from '../board/painters/measure'
 import { refit } from '../fit/refit'
-import { turnedAbout } from '../fit/turned'
 import { underlayOf } from './fit'
 import { directionDeg, EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from './tool'
 

@@ -1,9 +1,10 @@
-import { FitError } from '@/core/fit/single-dimension'
+import { onlyChecking } from '@/core/fit/refit'
+import { FitError } from '@/core/fit/residual'
 import { FEWEST, fitTiePoints, type TieFit, type TiePoint } from '@/core/fit/tie-points'
 import { corners } from '@/core/geometry/box'
 import { project } from '@/core/geometry/projective'
 import { distance, type Point, subtract } from '@/core/geometry/vector'
-import { bentPlacement, boardMap, placementOf, straightPt } from '@/core/model/underlay/placement'
+import { bentPlacement, boardMap, movedBy, placementOf, straightPt } from '@/core/model/underlay/placement'
 import type { Placement, Underlay } from '@/core/model/underlay/schema'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
@@ -120,14 +121,13 @@ function lay({ points }: Session, context: ToolContext): Outcome {
   if (ties.length === 1) {
     const { placement } = underlay
     const by = subtract(ties[0]!.atMm, project(boardMap(placement), ties[0]!.sheetPt))
-    const originMm = { x: placement.originMm.x + by.x, y: placement.originMm.y + by.y }
-    refit('Move sheet', underlay, { ...underlay, placement: { ...placement, originMm } })
+    refit('Move sheet', underlay, { ...underlay, placement: movedBy(placement, by) })
     return { session: EMPTY_SESSION }
   }
   const { placement, fit } = solve(found, context)
   refuseHorizon(underlay, placement, ties)
   const sizedBy = fit.kind === 'rigid' ? underlay.sizedBy : 'points'
-  const dimensions = fit.kind === 'rigid' ? underlay.dimensions : underlay.dimensions.map(asCheck)
+  const dimensions = fit.kind === 'rigid' ? underlay.dimensions : onlyChecking(underlay.dimensions)
   refit('Lay sheet onto', underlay, { ...underlay, placement, dimensions, ...(sizedBy && { sizedBy }) })
   const say =
     fit.spreadMm === null
@@ -136,15 +136,12 @@ function lay({ points }: Session, context: ToolContext): Outcome {
   return { session: EMPTY_SESSION, say }
 }
 
-/** What fitted it before now only checks. */
-const asCheck = (dimension: Underlay['dimensions'][number]) => ({ ...dimension, role: 'check' as const })
-
 /** Beyond the horizon of a photo nothing lies on the plane that was picked. @throws FitError */
 function refuseHorizon({ crop, sheetId }: Underlay, { bend }: Placement, ties: readonly TiePoint[]): void {
   const sheet = sheetOf(useProject.getState().sources, sheetId)?.sheet
   if (!bend || !sheet) return
   const edge = crop ?? corners({ minX: 0, minY: 0, maxX: sheet.widthPt, maxY: sheet.heightPt })
-  const depth = ({ x, y }: Point) => bend[6]! * x + bend[7]! * y + bend[8]!
+  const depth = ({ x, y }: Point) => bend[6] * x + bend[7] * y + bend[8]
   const here = Math.sign(depth(ties[0]!.sheetPt))
   if (edge.some((p) => depth(p) * here < NEAREST_HORIZON))
     throw new FitError(

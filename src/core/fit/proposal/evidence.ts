@@ -16,7 +16,5 @@ export interface Candidate {
 export interface Evidence {
   readonly source: 'dimension' | 'room' | 'bar'
   readonly text: string
-  /** Where the text stands, sheet space. */
-  readonly at: Point
   readonly candidates: readonly Candidate[]
 }

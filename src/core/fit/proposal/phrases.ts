@@ -1,6 +1,7 @@
 import type { Point } from '../../geometry/vector'
 import { joinWords } from '../../sheet/join-runs'
 import { isVisible, type TextRun } from '../../sheet/linework'
+import { SUPERSCRIPTS } from './printed-length'
 
 /** A piece of text as one would read it aloud, with its place. */
 export interface Phrase {
@@ -19,7 +20,6 @@ const SMALL = 0.86
 /** They follow it within this part of its height. */
 const NEAR = 0.6
 const FIGURES = /^\s*\d{1,2}\s*["”″]?\s*$/
-const SUPERSCRIPTS = '⁰¹²³⁴⁵⁶⁷⁸⁹'
 
 /** Phrases of a page that can be seen: words of a line joined, stacked fractions and raised figures put in their place. */
 export function phrasesOf(text: readonly TextRun[]): Phrase[] {

@@ -11,7 +11,8 @@ export interface PrintedLength {
 
 /** What stands around a figure without being part of it: brackets of reference dimensions, tolerances, `typ.`. */
 const AROUND = /^[(=~\s]+|[)\s]+$|\s*(?:±\s*[\d.,]+|\(?typ\.?\)?|\(?o\.?a\.?\)?)\s*$/gi
-const SUPERSCRIPTS = '⁰¹²³⁴⁵⁶⁷⁸⁹'
+/** Raised figures, each at its own place. */
+export const SUPERSCRIPTS = '⁰¹²³⁴⁵⁶⁷⁸⁹'
 /** Thin and no-break spaces group thousands, as apostrophes do in Switzerland. */
 const WHOLE = /^(?:\d{2,6}|\d{1,3}(?:[    ’]\d{3})+)$/
 const DECIMAL = /^\d{1,5}[.,](\d{1,3})$/

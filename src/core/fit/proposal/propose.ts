@@ -90,7 +90,7 @@ function dimensionEvidence(phrases: readonly Phrase[], lines: LineFinder): Evide
   return read.flatMap(({ phrase, printed }) => {
     const known = FEET.test(phrase.text) ? { ...printed, grain: finest } : printed
     const candidates = spansOf(phrase, lines).map((span) => ({ ...span, printed: known }))
-    return candidates.length > 0 ? [{ source: 'dimension', text: phrase.text, at: phrase.centre, candidates }] : []
+    return candidates.length > 0 ? [{ source: 'dimension', text: phrase.text, candidates }] : []
   })
 }
 

@@ -39,7 +39,7 @@ export function roomEvidence(phrases: readonly Phrase[], lines: LineFinder): Evi
       .sort((a, b) => b[0]!.likelihood - a[0]!.likelihood)
       .slice(0, MOST_PAIRS)
       .flatMap((both, pair) => both.map((each) => ({ ...each, pair })))
-    return [{ source: 'room' as const, text: phrase.text, at: phrase.centre, candidates }]
+    return [{ source: 'room' as const, text: phrase.text, candidates }]
   })
 }
 

@@ -1,4 +1,3 @@
-import type { Point } from '../../geometry/vector'
 import { MM_PER } from '../../units/length'
 import type { Evidence } from './evidence'
 import type { LineFinder } from './line-finder'
@@ -54,14 +53,12 @@ function even(labels: readonly Label[], lines: LineFinder): Evidence | null {
     if (!fits || length <= 0) continue
     const { y } = first.phrase.centre
     const mm = MM_PER[unit === "'" || unit === '′' || unit === 'feet' ? 'ft' : (unit as keyof typeof MM_PER)]
-    const at: Point = { x: places[0]!, y }
     return {
       source: 'bar',
       text: `scale bar of ${last.value} ${unit}`,
-      at,
       candidates: [
         {
-          from: at,
+          from: { x: places[0]!, y },
           to: { x: places.at(-1)!, y },
           likelihood: 1,
           printed: { kind: 'stated', value: last.value * mm, grain: last.value * mm * 0.003 },

@@ -7,7 +7,7 @@ import {
   project,
   projectiveOf,
 } from '../../geometry/projective'
-import type { Point } from '../../geometry/vector'
+import { add, type Point, subtract } from '../../geometry/vector'
 import { MM_PER_PT } from '../../units/length'
 import type { Placement } from './schema'
 
@@ -40,7 +40,7 @@ const NO_STRAIN = 1e-12
 /** From sheet space (pt) to the work plane (mm), exact for every kind of placement. */
 export function boardMap(placement: Placement): Homography {
   const affine = projectiveOf(placementMap(placement))
-  return placement.bend ? composeProjective(placement.bend as unknown as Homography, affine) : affine
+  return placement.bend ? composeProjective(placement.bend, affine) : affine
 }
 
 /** The way back; null where the placement flattens the sheet. */
@@ -50,14 +50,13 @@ export function sheetMap(placement: Placement): Homography | null {
 }
 
 /** A point of a sheet as it lies once it is bent straight: where its dimensions can be measured. */
-export const straightPt = ({ bend }: Placement, p: Point): Point =>
-  bend ? project(bend as unknown as Homography, p) : p
+export const straightPt = ({ bend }: Placement, p: Point): Point => (bend ? project(bend, p) : p)
 
 /** The placement of a homography from sheet to board, told apart into a similarity and what bends the sheet before it. */
 export function bentPlacement(homography: Homography, similarity: Affine): Placement {
   const plain = placementOf(similarity)
   const bend = composeProjective(homography, invertProjective(projectiveOf(similarity)))
-  return { ...plain, kind: 'homography', bend: bend.map((value) => value / bend[8]) }
+  return { ...plain, kind: 'homography', bend: bend.map((value) => value / bend[8]) as Placement['bend'] }
 }
 
 /** Another scale, and strain, of a sheet, with one of its points staying where it is. @param fixedPt sheet space */
@@ -68,7 +67,26 @@ export function rescaled(before: Placement, scaled: Pick<Placement, 'mmPerPt' | 
     ? { kind: 'homography', mmPerPt, turnRad, originMm, bend }
     : { kind: strain ? 'affine' : 'similarity', mmPerPt, turnRad, originMm, ...(strain && { strain }) }
   const [stays, moved] = [before, after].map((each) => project(boardMap(each), fixedPt)) as [Point, Point]
-  return { ...after, originMm: { x: originMm.x + stays.x - moved.x, y: originMm.y + stays.y - moved.y } }
+  return movedBy(after, subtract(stays, moved))
+}
+
+/** A placement moved on the board. */
+export const movedBy = (placement: Placement, by: Point): Placement => ({
+  ...placement,
+  originMm: add(placement.originMm, by),
+})
+
+/** A placement turned about a place of the board. @param byRad anticlockwise */
+export function turnedAbout(placement: Placement, center: Point, byRad: number): Placement {
+  const { originMm } = placement
+  const [cos, sin] = [Math.cos(byRad), Math.sin(byRad)]
+  const [dx, dy] = [originMm.x - center.x, originMm.y - center.y]
+  const whole = 2 * Math.PI
+  return {
+    ...placement,
+    turnRad: (((placement.turnRad + byRad) % whole) + whole) % whole,
+    originMm: { x: center.x + cos * dx - sin * dy, y: center.y + sin * dx + cos * dy },
+  }
 }
 
 /** A sheet laid with its lower left corner at the origin. @param ratio millimetres on site in one millimetre of paper */

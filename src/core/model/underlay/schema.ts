@@ -1,4 +1,4 @@
-import { array, boolean, type InferType, number, object, string } from 'yup'
+import { array, boolean, type InferType, number, object, string, tuple } from 'yup'
 import { finite, idSchema, lengthMm, pointSchema } from '../fields'
 
 /** How a print is distorted before it is scaled: along, up, and by how much of the height it leans. Keeps the area. */
@@ -7,6 +7,9 @@ const strainSchema = object({
   up: finite().positive().max(10).required(),
   lean: finite().min(-10).max(10).required(),
 }).noUnknown()
+
+/** A number of a matrix. */
+const entry = () => finite().required()
 
 /**
  * From sheet space (points) to the work plane (millimetres): scale, then turn, then shift; before that an affine
@@ -19,7 +22,7 @@ export const placementSchema = object({
   /** Only of an affine placement. */
   strain: strainSchema.optional().default(undefined),
   /** Only of a homography: from the sheet, seen askew, to the sheet as seen straight on; nine numbers by rows. */
-  bend: array(finite().required()).length(9).optional(),
+  bend: tuple([entry(), entry(), entry(), entry(), entry(), entry(), entry(), entry(), entry()]).optional(),
   /** Millimetres of the building in one point of the sheet; of a strained one on average. */
   mmPerPt: finite().positive().max(1e9).required(),
   turnRad: finite().required(),

@@ -1,4 +1,4 @@
-import { type DimensionResidual, residualOf } from '@/core/fit/single-dimension'
+import { type DimensionResidual, residualOf } from '@/core/fit/residual'
 import { project } from '@/core/geometry/projective'
 import { distance } from '@/core/geometry/vector'
 import { boardMap } from '@/core/model/underlay/placement'

@@ -1,10 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { apply } from '../geometry/affine'
-import { distance } from '../geometry/vector'
+import { distance, type Point } from '../geometry/vector'
 import { placementAtRatio, placementMap, ratioOf } from '../model/underlay/placement'
+import type { Placement } from '../model/underlay/schema'
 import { MM_PER_PT } from '../units/length'
-import { FitError, fitToDimension, residualOf } from './single-dimension'
+import { placementBy } from './refit'
+import { FitError, residualOf } from './residual'
 
 const on = fc.double({ min: 0, max: 3000, noNaN: true })
 const spot = fc.record({ x: on, y: on })
@@ -18,12 +20,16 @@ const placement = fc.record({
   }),
 })
 
-describe('fitToDimension', () => {
+/** A sheet fitted by one dimension. */
+const fitTo = (before: Placement, fromPt: Point, toPt: Point, statedMm: number): Placement =>
+  placementBy(before, [{ id: 'd', fromPt, toPt, statedMm, role: 'fit' }], false)
+
+describe('a fit by one dimension', () => {
   it('gives the sheet its size, keeps the first point where it is and the turn as it was', () => {
     fc.assert(
       fc.property(placement, spot, spot, fc.double({ min: 1, max: 1e6, noNaN: true }), (before, from, to, stated) => {
         fc.pre(distance(from, to) > 1)
-        const after = fitToDimension(before, from, to, stated)
+        const after = fitTo(before, from, to, stated)
         const [a, b] = [from, to].map((p) => apply(placementMap(after), p))
         const base = apply(placementMap(before), from)
         // Sites lie hundreds of kilometres out: a micrometre there is what double precision gives.
@@ -39,15 +45,15 @@ describe('fitToDimension', () => {
 
   it('finds the ratio of a sheet printed smaller than it says', () => {
     const paperMm = 31200 / 145.6
-    const fitted = fitToDimension(placementAtRatio(100), { x: 0, y: 0 }, { x: paperMm / MM_PER_PT, y: 0 }, 31200)
+    const fitted = fitTo(placementAtRatio(100), { x: 0, y: 0 }, { x: paperMm / MM_PER_PT, y: 0 }, 31200)
     expect(ratioOf(fitted)).toBeCloseTo(145.6, 9)
   })
 
   it('refuses in a sentence what cannot fix a scale', () => {
     const p = { x: 5, y: 5 }
-    expect(() => fitToDimension(placementAtRatio(100), p, { x: 5.1, y: 5 }, 1000)).toThrow(FitError)
+    expect(() => fitTo(placementAtRatio(100), p, { x: 5.1, y: 5 }, 1000)).toThrow(FitError)
     for (const stated of [0, -5, Number.NaN])
-      expect(() => fitToDimension(placementAtRatio(100), p, { x: 50, y: 5 }, stated)).toThrow(FitError)
+      expect(() => fitTo(placementAtRatio(100), p, { x: 50, y: 5 }, stated)).toThrow(FitError)
   })
 })
 
