@@ -29,6 +29,7 @@ test('a sheet proposes its scale with its evidence, and is fitted by a part of i
   const proposal = page.getByRole('region', { name: 'Proposed scale' })
   await expect(proposal).toContainText('1:145.6')
   await expect(proposal).toContainText('21 of 21 printed lengths agree')
+  await expect(proposal).toContainText(/Both directions agree: \d+ along the sheet, \d+ up/)
   // Nothing is applied until it is accepted.
   expect((await kept<Underlay>(studio, id, 'underlay'))[0]!.placement.mmPerPt).toBeCloseTo(2540 / 72, 9)
 

@@ -6,6 +6,7 @@ import Checkbox from '@mui/material/Checkbox'
 import Collapse from '@mui/material/Collapse'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
+import { directionsOf } from '@/core/fit/proposal/directions'
 import type { ProposedDimension, ScaleProposal } from '@/core/fit/proposal/propose'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { formatLength, formatRatio } from '@/core/units/format'
@@ -53,6 +54,7 @@ function Proposed({ underlay, proposal, paperFactor }: ProposedProps) {
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set())
   const [open, setOpen] = useState(false)
   const agreeing = dimensions.filter(({ agrees }) => agrees)
+  const [along, up] = directionsOf(agreeing.map(({ fromPt, toPt }) => ({ from: fromPt, to: toPt })))
   const chosen = dimensions.filter(({ agrees }, i) => agrees && !left.has(i)).slice(0, MOST)
   const ratio = (mmPerPt: number) => formatRatio(mmPerPt / MM_PER_PT / paperFactor)
   const accept = () =>
@@ -76,11 +78,13 @@ function Proposed({ underlay, proposal, paperFactor }: ProposedProps) {
         : {agreeing.length} of {dimensions.length} printed lengths agree{' '}
         <span>({Math.round(confidence * 100)} % sure).</span>
       </Typography>
-      {stretched && (
-        <Typography sx={{ mt: 0.5, fontSize: 12.5 }}>
-          The print is stretched: the two directions are fitted apart.
-        </Typography>
-      )}
+      <Typography color="text.secondary" sx={{ mt: 0.5, fontSize: 12.5 }}>
+        {stretched
+          ? 'The print is stretched: the two directions are fitted apart.'
+          : along > 0 && up > 0
+            ? `Both directions agree: ${along} along the sheet, ${up} up.`
+            : `All run ${up > 0 ? 'up' : 'along'} the sheet: nothing confirms the other direction.`}
+      </Typography>
       <Box sx={{ display: 'flex', gap: 1, mt: 1 }}>
         <Button size="small" variant="contained" disabled={chosen.length === 0} onClick={accept}>
           Fit by {chosen.length === 1 ? 'this one' : `these ${chosen.length}`}

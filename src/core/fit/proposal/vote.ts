@@ -1,4 +1,5 @@
 import { MM_PER_PT } from '../../units/length'
+import { directionsOf } from './directions'
 import type { Candidate, Evidence } from './evidence'
 import type { PrintedLength } from './printed-length'
 
@@ -356,20 +357,12 @@ function confidenceOf(
 ): number {
   const agreeing = readings.filter((each) => each.some(({ agrees }) => agrees)).length
   const byNumber = 1 - 0.55 ** Math.max(0, agreeing - 1)
+  const agreed = readings.flat().flatMap(({ agrees, candidate }) => (agrees ? [candidate] : []))
   // What nothing confirms in one direction may be stretched there.
-  const byDirection = [0.7, 0.8, 1][Math.min(2, ...directionsOf(readings))]!
+  const byDirection = [0.7, 0.8, 1][Math.min(2, ...directionsOf(agreed))]!
   const share = agreeing / evidence.length
   const byShare = Math.min(1, 0.35 + share)
   const byRival = 1 - 0.6 * Math.min(1, rival / score) ** 2
   const byUnit = 1 - 0.5 * Math.max(0, (doubt - 0.45) / 0.55)
   return Math.max(0.05, Math.min(0.99, byNumber * byDirection * byShare * byRival * byUnit))
-}
-
-/** How many agree along the sheet, and how many up; what slants says something of both. */
-function directionsOf(readings: readonly (readonly Reading[])[]): [number, number] {
-  const agreeing = readings.flat().filter(({ agrees }) => agrees)
-  const slants = agreeing.map(({ candidate: { from, to } }) => Math.abs(Math.atan2(to.y - from.y, to.x - from.x)))
-  const along = slants.filter((slant) => Math.abs(Math.cos(slant)) > 0.25).length
-  const up = slants.filter((slant) => Math.abs(Math.sin(slant)) > 0.25).length
-  return [along, up]
 }
