@@ -1,3 +1,5 @@
+import { execFile } from 'node:child_process'
+import { promisify } from 'node:util'
 import { expect } from '@playwright/test'
 import sharp from 'sharp'
 import { boathouseSet } from '../../demo/sheets/boathouse'
@@ -178,6 +180,21 @@ test('lengths measured on site are collected, arrive from a meter, and are given
   await page.keyboard.press('Enter')
   await expect(page.getByRole('row').filter({ hasText: '14400' })).toBeVisible()
   expect((await send('far')).status()).toBe(422)
+
+  // The meter that ships with Calque does the same from a terminal.
+  const meter = [
+    'scripts/calque.mjs',
+    'meter',
+    '2.2 m',
+    '--project',
+    id,
+    '--note',
+    'pier',
+    '--address',
+    new URL(page.url()).origin,
+  ]
+  await promisify(execFile)(process.execPath, meter)
+  await expect(list.getByRole('button', { name: '2200 mm pier' })).toBeVisible()
 })
 
 test('a typed scale, the set fitted alike, and the check list with its tolerance', async ({ page }) => {
@@ -209,6 +226,80 @@ test('a typed scale, the set fitted alike, and the check list with its tolerance
   await studio.board.focus()
   await page.keyboard.press('Control+z')
   await expect(page.getByText('1 of 21 stated lengths are out of tolerance.')).toBeVisible()
+})
+
+test('a stretched print is told and fitted apart; lengths along and across only; where one more helps', async ({
+  page,
+}) => {
+  const studio = new StudioPage(page)
+  const id = await studio.newProject('Stretched')
+  await studio.upload('plans.pdf', await boathouseSet())
+  await studio.bringIn(1, A3.width, A3.height)
+  await page.keyboard.press('k')
+  const know = async (from: readonly [number, number], to: readonly [number, number], stated: string) => {
+    await studio.clickOn(...onPaper(...from), 'end')
+    await studio.clickOn(...onPaper(...to), 'end')
+    await page.keyboard.type(stated)
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('row').filter({ hasText: stated })).toBeVisible()
+  }
+  // Between opposite corners, only along the board; then levels alone.
+  await page.getByRole('button', { name: 'along only' }).click()
+  await know(CORNERS[0], CORNERS[2], '31200')
+  await page.getByRole('button', { name: 'distance' }).click()
+  await know(CORNERS[1], CORNERS[2], '31201')
+  await page.getByRole('button', { name: 'Fit by all of them' }).click()
+  await expect(page.getByText('1:145.6', { exact: true }).first()).toBeVisible()
+  await page.getByRole('button', { name: 'across only' }).click()
+  // The sheet as if it were printed two in a hundred lower than it is wide.
+  await know(CORNERS[0], CORNERS[2], '14700')
+  await page.getByRole('button', { name: 'distance' }).click()
+  await know(CORNERS[3], CORNERS[2], '14701')
+  await page.getByRole('button', { name: 'Fit by all of them' }).click()
+  await expect(page.getByText(/The print is stretched: 1:145\.\d along the sheet, 1:148\.\d up/)).toBeVisible()
+  await page.getByRole('button', { name: 'Fit the two apart' }).click()
+  await expect(page.getByText('Along and up the sheet are fitted apart.')).toBeVisible()
+  const [strained] = await kept<Underlay>(studio, id, 'underlay')
+  expect(strained!.placement.kind).toBe('affine')
+  const { strain } = strained!.placement
+  expect(strain!.up / strain!.along).toBeCloseTo(14700 / 14400, 3)
+  await page.getByRole('button', { name: 'Use one factor' }).click()
+  await expect(page.getByText(/The print is stretched/)).toBeVisible()
+})
+
+test('what is missing is told: a length the other way, a sheet not fitted, a set at other scales', async ({ page }) => {
+  const studio = new StudioPage(page)
+  const id = await studio.newProject('Missing')
+  await studio.upload('plans.pdf', await boathouseSet())
+  await expect(studio.pageCard(3)).toBeEnabled()
+  await studio.bringIn(1, A3.width, A3.height)
+  await studio.goTo('Trace')
+  await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
+  await expect(page.getByText(/is not fitted yet: what you trace may have a wrong size/)).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: /^Fit this sheet: 1:100, as the sheet says/ }).click()
+  await expect(page.getByRole('complementary', { name: 'Fit: card' })).toBeVisible()
+  await page.keyboard.press('k')
+  for (const up of [0, 14_400]) {
+    await studio.clickOn(...onPaper(0, up), 'end')
+    await studio.clickOn(...onPaper(31_200, up), 'end')
+    await page.keyboard.type('31200')
+    await page.keyboard.press('Enter')
+  }
+  await expect(page.getByText(/All of these lie in one direction/)).toBeVisible()
+  await page.getByRole('button', { name: 'Show where one more helps most' }).hover()
+
+  await studio.goTo('Bring in')
+  await studio.pageCard(2).click()
+  await page.getByRole('button', { name: 'Bring it in' }).click()
+  await page.getByRole('button', { name: 'Pick plans – page 1' }).click()
+  await page.getByRole('button', { name: 'Give it the same scale' }).click()
+  await expect
+    .poll(async () => {
+      const scales = (await kept<Underlay>(studio, id, 'underlay')).map(({ placement }) => placement.mmPerPt)
+      return scales[1]! / scales[0]!
+    })
+    .toBeCloseTo(1, 9)
 })
 
 test('a sheet is nudged by the arrow keys, in steps that are shown', async ({ page }) => {
