@@ -282,9 +282,11 @@ export async function resumeReading(id: string): Promise<void> {
 
 async function changeReading(id: string, work: (tx: Transaction) => Promise<'ready' | 'reading'>): Promise<void> {
   const projectId = await inTransaction(async (tx) => {
-    const status = await work(tx)
-    const [source] = await tx.update(sources).set({ status }).where(eq(sources.id, id)).returning()
+    // The file before its pages, as readers do: pages locked in two orders would end in a deadlock.
+    const [source] = await tx.select().from(sources).where(eq(sources.id, id)).for('update')
     if (!source) throw notFound('The file')
+    const status = await work(tx)
+    await tx.update(sources).set({ status }).where(eq(sources.id, id))
     return source.projectId
   })
   await announce(projectId, { type: 'sources' })

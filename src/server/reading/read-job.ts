@@ -163,6 +163,9 @@ class PictureStore {
     const packed = await Promise.allSettled(few.map((each) => each.packed))
     const pictures = packed.flatMap((each) => (each.status === 'fulfilled' ? [each.value] : []))
     await inTransaction(async (tx) => {
+      // Their sources first, as whoever stops a reading does: locking pages in two orders would end in a deadlock.
+      const sourceIds = [...new Set(few.map(({ source }) => source.id))]
+      await tx.select().from(sources).where(inArray(sources.id, sourceIds)).orderBy(sources.id).for('share')
       const hashes = await storeAll(tx, pictures, 'image/jpeg')
       const stored = few.filter((_, i) => packed[i]!.status === 'fulfilled')
       if (stored.length === 0) return
