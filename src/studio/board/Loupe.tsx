@@ -20,8 +20,8 @@ import { toScreen, useView, type View } from './view'
 
 const SIZE_PX = 148
 const GROWTH = 5
-/** Lines drawn in the loupe at most. */
-const MOST_LINES = 4000
+/** Lines drawn in the loupe at most: more would only be grey. */
+const MOST_LINES = 1500
 
 /** A magnifying glass beside the cursor while a point is placed for measuring or fitting: the sheet's own lines, sharp. */
 export function Loupe({ surroundings }: { surroundings: () => CatchSurroundings }) {
@@ -39,8 +39,17 @@ export function Loupe({ surroundings }: { surroundings: () => CatchSurroundings 
       element.style.display = open ? 'block' : 'none'
       if (open && cursor) paint(element, cursor, latest.current())
     }
-    const stops = [useBench.subscribe(draw), useView.subscribe(draw)]
+    // Once a frame: a turn of the wheel moves the view many times before anything shows.
+    let frame = 0
+    const drawSoon = () => {
+      frame ||= requestAnimationFrame(() => {
+        frame = 0
+        draw()
+      })
+    }
+    const stops = [useBench.subscribe(drawSoon), useView.subscribe(drawSoon)]
     return () => {
+      cancelAnimationFrame(frame)
       for (const stop of stops) stop()
     }
   }, [])
