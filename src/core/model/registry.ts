@@ -1,20 +1,56 @@
 import { type ObjectSchema, object, string } from 'yup'
+import { type Circle, circleSchema } from './circle/schema'
+import { type Dimension, dimensionSchema } from './dimension/schema'
+import { type Ellipse, ellipseSchema } from './ellipse/schema'
+import { type Hatch, hatchSchema } from './hatch/schema'
+import { type Insert, insertSchema } from './insert/schema'
+import { type Layer, layerSchema } from './layer/schema'
 import { type Level, levelSchema } from './level/schema'
+import { type Path, pathSchema } from './path/schema'
 import { type Reading, readingSchema } from './reading/schema'
 import { type Settings, settingsSchema } from './settings/schema'
+import { type Spline, splineSchema } from './spline/schema'
+import { type SymbolRecord, symbolSchema } from './symbol/schema'
+import { type Text, textSchema } from './text/schema'
 import { type Underlay, underlaySchema } from './underlay/schema'
 import { type Wall, wallSchema } from './wall/schema'
 
 /** Every kind of record that a project holds; a new one is a folder beside this and a line in each list. */
-export type ProjectRecord = Settings | Level | Underlay | Wall | Reading
+export type ProjectRecord =
+  | Settings
+  | Level
+  | Underlay
+  | Reading
+  | Wall
+  | Layer
+  | Path
+  | Circle
+  | Ellipse
+  | Spline
+  | Text
+  | Dimension
+  | Hatch
+  | SymbolRecord
+  | Insert
+
 export type RecordKind = ProjectRecord['kind']
 
-const SCHEMAS: { [K in RecordKind]: ObjectSchema<Extract<ProjectRecord, { kind: K }>> } = {
+const SCHEMAS: Record<RecordKind, ObjectSchema<object>> = {
   settings: settingsSchema,
   level: levelSchema,
   underlay: underlaySchema,
-  wall: wallSchema,
   reading: readingSchema,
+  wall: wallSchema,
+  layer: layerSchema,
+  path: pathSchema,
+  circle: circleSchema,
+  ellipse: ellipseSchema,
+  spline: splineSchema,
+  text: textSchema,
+  dimension: dimensionSchema,
+  hatch: hatchSchema,
+  symbol: symbolSchema,
+  insert: insertSchema,
 }
 
 const kindSchema = object({

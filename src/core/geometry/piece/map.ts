@@ -1,0 +1,52 @@
+import { type Affine, apply } from '../affine'
+import { length, type Point } from '../vector'
+import { angleOf, type Piece, segment } from './piece'
+
+const applyVector = (map: Affine, v: Point): Point => ({
+  x: map[0] * v.x + map[2] * v.y,
+  y: map[1] * v.x + map[3] * v.y,
+})
+
+/** Whether a map keeps shapes: it moves, turns, mirrors and scales alike. */
+export function isSimilar([a, b, c, d]: Affine): boolean {
+  const size = Math.hypot(a, b)
+  return Math.abs(a * c + b * d) < 1e-12 * size * size && Math.abs(Math.hypot(c, d) - size) < 1e-12 * size
+}
+
+export const mirrors = ([a, b, c, d]: Affine): boolean => a * d - b * c < 0
+
+/** The image of a piece; a circle becomes an ellipse where the map does not keep shapes. */
+export function mapPiece(map: Affine, piece: Piece): Piece {
+  switch (piece.kind) {
+    case 'segment':
+      return segment(apply(map, piece.start), apply(map, piece.end))
+    case 'arc': {
+      if (!isSimilar(map)) {
+        const { center, radius, fromRad, sweepRad } = piece
+        return mapPiece(map, { kind: 'ellipse', center, u: { x: radius, y: 0 }, v: { x: 0, y: radius }, fromRad, sweepRad })
+      }
+      const from = applyVector(map, { x: Math.cos(piece.fromRad), y: Math.sin(piece.fromRad) })
+      return {
+        kind: 'arc',
+        center: apply(map, piece.center),
+        radius: piece.radius * length(from),
+        fromRad: angleOf(from),
+        sweepRad: mirrors(map) ? -piece.sweepRad : piece.sweepRad,
+      }
+    }
+    case 'ellipse':
+      return { ...piece, center: apply(map, piece.center), u: applyVector(map, piece.u), v: applyVector(map, piece.v) }
+    case 'cubic': {
+      const { start, pullStart, pullEnd, end } = piece.curve
+      return {
+        kind: 'cubic',
+        curve: {
+          start: apply(map, start),
+          pullStart: apply(map, pullStart),
+          pullEnd: apply(map, pullEnd),
+          end: apply(map, end),
+        },
+      }
+    }
+  }
+}

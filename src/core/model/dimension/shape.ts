@@ -1,0 +1,48 @@
+import { chainOf } from '../../draft/chain'
+import { apply, lengthFactor } from '../../geometry/affine'
+import { mirrors } from '../../geometry/piece/map'
+import type { Point } from '../../geometry/vector'
+import type { ShapeKind, Surroundings } from '../shape'
+import { anchorsOf, shapeOf } from '../shapes'
+import { layOut, offsetThrough } from './layout'
+import { type Anchor, type Dimension, dimensionSchema } from './schema'
+
+/** Where an anchor lies now: on its element as long as that has the point, else where it was. */
+export function anchorPlace({ at, on }: Anchor, around: Surroundings): Point {
+  const record = on && around.records.get(on.id)
+  const shape = record && shapeOf(record)
+  return (shape && anchorsOf(shape, around)[on.anchor]) || at
+}
+
+export const measuredPoints = (dimension: Dimension, around: Surroundings): Point[] =>
+  dimension.anchors.map((anchor) => anchorPlace(anchor, around))
+
+const layoutOf = (dimension: Dimension, around: Surroundings) =>
+  layOut(dimension.way, measuredPoints(dimension, around), dimension.offsetMm, dimension.heightMm, around.display)
+
+export const dimensionShape: ShapeKind<Dimension> = {
+  schema: dimensionSchema,
+  word: 'dimension',
+  caught: false,
+  chains: (dimension, around) => layoutOf(dimension, around)?.pieces.map((piece) => chainOf([piece])) ?? [],
+  letters: (dimension, around) => layoutOf(dimension, around)?.letters ?? [],
+  grips: (dimension, around) => {
+    const layout = layoutOf(dimension, around)
+    return layout ? [layout.grip, ...measuredPoints(dimension, around)] : measuredPoints(dimension, around)
+  },
+  withGrip: (dimension, index, to) => {
+    if (index === 0) {
+      const points = dimension.anchors.map(({ at }) => at)
+      return { ...dimension, offsetMm: offsetThrough(dimension.way, points, to) }
+    }
+    return { ...dimension, anchors: dimension.anchors.map((anchor, i) => (i === index - 1 ? { at: to } : anchor)) }
+  },
+  mapped: (dimension, map) => ({
+    ...dimension,
+    anchors: dimension.anchors.map(({ at }) => ({ at: apply(map, at) })),
+    offsetMm:
+      dimension.offsetMm * lengthFactor(map) * (mirrors(map) && !['angle', 'radius'].includes(dimension.way) ? -1 : 1),
+    heightMm: dimension.heightMm * lengthFactor(map),
+  }),
+  dependsOn: ({ anchors }) => anchors.flatMap(({ on }) => (on ? [on.id] : [])),
+}

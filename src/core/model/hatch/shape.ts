@@ -1,0 +1,78 @@
+import { type Chain, chainOf } from '../../draft/chain'
+import { lengthFactor } from '../../geometry/affine'
+import { boxOfPieces } from '../../geometry/piece/measure'
+import { meetings } from '../../geometry/piece/meetings'
+import { type Piece, segment } from '../../geometry/piece/piece'
+import { add, distance, dot, leftOf, type Point, scale, subtract } from '../../geometry/vector'
+import { chainOfRing, mappedRing, vertices } from '../path/shape'
+import type { ShapeKind } from '../shape'
+import { type Hatch, hatchSchema } from './schema'
+
+/** More lines than these would be a grey surface: the spacing is drawn wider instead. */
+const MOST_LINES = 2000
+
+const ringChains = ({ rings }: Hatch): Chain[] => rings.map((ring) => chainOfRing(ring, true))
+
+/** The even lines within the rings, in one direction. */
+function linesIn(pieces: readonly Piece[], turnRad: number, spacingMm: number): Chain[] {
+  const along = { x: Math.cos(turnRad), y: Math.sin(turnRad) }
+  const across = leftOf(along)
+  const { minX, minY, maxX, maxY } = boxOfPieces(pieces)
+  const origin = { x: minX, y: minY }
+  const corners = [origin, { x: maxX, y: minY }, { x: maxX, y: maxY }, { x: minX, y: maxY }].map((p) => subtract(p, origin))
+  const heights = corners.map((p) => dot(p, across))
+  const reach = corners.map((p) => dot(p, along))
+  const [low, high] = [Math.min(...heights), Math.max(...heights)]
+  const step = Math.max(spacingMm, (high - low) / MOST_LINES)
+  const [from, to] = [Math.min(...reach) - 1, Math.max(...reach) + 1]
+  const result: Chain[] = []
+  for (let height = (Math.floor(low / step) + 0.5) * step; height < high; height += step) {
+    const foot = add(origin, scale(across, height))
+    const line = segment(add(foot, scale(along, from)), add(foot, scale(along, to)))
+    const hits = pieces
+      .flatMap((piece) => meetings(line, piece))
+      .sort((a, b) => a.t - b.t)
+      .filter(({ point }, i, all) => i === 0 || distance(point, all[i - 1]!.point) > 1e-6)
+    for (let i = 0; i + 1 < hits.length; i += 2) result.push(chainOf([segment(hits[i]!.point, hits[i + 1]!.point)]))
+  }
+  return result
+}
+
+export const hatchShape: ShapeKind<Hatch> = {
+  schema: hatchSchema,
+  word: 'hatch',
+  caught: false,
+  chains: (hatch) => {
+    if (hatch.pattern === 'solid') return ringChains(hatch)
+    const pieces = ringChains(hatch).flatMap((chain) => chain.pieces)
+    const lines = linesIn(pieces, hatch.turnRad, hatch.spacingMm)
+    return hatch.pattern === 'cross' ? [...lines, ...linesIn(pieces, hatch.turnRad + Math.PI / 2, hatch.spacingMm)] : lines
+  },
+  fills: (hatch) => (hatch.pattern === 'solid' ? ringChains(hatch) : []),
+  grips: ({ rings }) => rings.flatMap(vertices),
+  withGrip: (hatch, index, to) => {
+    let first = 0
+    const rings = hatch.rings.map((ring) => {
+      const at = index - first
+      first += ring.xy.length / 2
+      if (at < 0 || at >= ring.xy.length / 2) return ring
+      const xy: (number | undefined)[] = [...ring.xy]
+      xy[at * 2] = to.x
+      xy[at * 2 + 1] = to.y
+      return { ...ring, xy: xy as number[] }
+    })
+    return { ...hatch, rings }
+  },
+  mapped: (hatch, map) => ({
+    ...hatch,
+    rings: hatch.rings.map((ring) => mappedRing(ring, map)),
+    spacingMm: hatch.spacingMm * lengthFactor(map),
+    turnRad: directionUnder(map, hatch.turnRad),
+  }),
+}
+
+function directionUnder(map: readonly [number, number, number, number, number, number], turnRad: number): number {
+  const [cos, sin] = [Math.cos(turnRad), Math.sin(turnRad)]
+  const image: Point = { x: map[0] * cos + map[2] * sin, y: map[1] * cos + map[3] * sin }
+  return Math.atan2(image.y, image.x)
+}

@@ -1,0 +1,53 @@
+import type { ObjectSchema } from 'yup'
+import type { Chain } from '../draft/chain'
+import type { Affine } from '../geometry/affine'
+import type { Point } from '../geometry/vector'
+import type { LengthDisplay } from '../units/format'
+import type { ProjectRecord } from './registry'
+
+/** What a shape may look at beyond itself. */
+export interface Surroundings {
+  readonly records: ReadonlyMap<string, ProjectRecord>
+  readonly display: LengthDisplay
+}
+
+/** A piece of writing. */
+export interface Lettering {
+  readonly text: string
+  readonly at: Point
+  readonly heightMm: number
+  readonly turnRad: number
+  /** Where `at` lies along the baseline. */
+  readonly align: 'start' | 'middle'
+}
+
+/** A point that lies on no line and can be caught, with the word for it. */
+export interface Spot {
+  readonly word: 'centre' | 'insertion'
+  readonly at: Point
+}
+
+/** Everything that Calque has to know of a kind of drawn element. All lengths and places are model millimetres. */
+export interface ShapeKind<S> {
+  readonly schema: ObjectSchema<object>
+  /** What a person calls one of them. */
+  readonly word: string
+  /** Its lines. */
+  chains(shape: S, around: Surroundings): readonly Chain[]
+  /** Whether its lines can be caught; dimensions and hatchings would only be in the way. */
+  readonly caught: boolean
+  letters?(shape: S, around: Surroundings): readonly Lettering[]
+  /** Closed chains that are filled, even-odd. */
+  fills?(shape: S, around: Surroundings): readonly Chain[]
+  spots?(shape: S, around: Surroundings): readonly Spot[]
+  /** Points that can be taken hold of, in a lasting order. */
+  grips(shape: S, around: Surroundings): readonly Point[]
+  /** The shape with one of its grips elsewhere. */
+  withGrip(shape: S, index: number, to: Point): S
+  /** Points that a dimension may follow, in a lasting order, where they are more than the grips. */
+  anchors?(shape: S, around: Surroundings): readonly Point[]
+  /** Its image under a map that keeps shapes. */
+  mapped(shape: S, map: Affine): S
+  /** Records whose change changes it. */
+  dependsOn?(shape: S): readonly string[]
+}
