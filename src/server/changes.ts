@@ -1,11 +1,15 @@
 import { isDeepStrictEqual } from 'node:util'
-import { and, asc, desc, eq, gt, inArray, lt } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, inArray, lt, sql } from 'drizzle-orm'
 import type { Change, KeptChange } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
+import type { HistoryEntry } from '@/core/project/views'
 import { database, inTransaction, type Transaction } from './database/client'
 import { changes, projects, records } from './database/schema'
 import { announce } from './events'
 import { notFound, Problem } from './problem'
+
+/** Rows written by one statement: PostgreSQL takes 65,535 values. */
+const ROWS_AT_ONCE = 5000
 
 /** How many changes are sent at once. */
 const PAGE = 200
@@ -58,13 +62,58 @@ async function writeRecords(tx: Transaction, projectId: string, { edits }: Chang
   const removed = [...last].filter(([, after]) => !after).map(([id]) => id)
   if (removed.length > 0)
     await tx.delete(records).where(and(eq(records.projectId, projectId), inArray(records.id, removed)))
-  for (const [id, data] of last) {
-    if (!data) continue
+  const put = [...last].flatMap(([id, data]) => (data ? [{ projectId, id, data }] : []))
+  for (let at = 0; at < put.length; at += ROWS_AT_ONCE)
     await tx
       .insert(records)
-      .values({ projectId, id, data })
-      .onConflictDoUpdate({ target: [records.projectId, records.id], set: { data } })
-  }
+      .values(put.slice(at, at + ROWS_AT_ONCE))
+      .onConflictDoUpdate({ target: [records.projectId, records.id], set: { data: sql`excluded.data` } })
+}
+
+/** What was done, latest first, without what it changed: for choosing a state to look at. */
+export async function listHistory(projectId: string, before: number): Promise<HistoryEntry[]> {
+  const rows = await database()
+    .select({
+      revision: changes.revision,
+      label: changes.label,
+      cause: changes.cause,
+      madeAt: changes.madeAt,
+      edits: sql<number>`jsonb_array_length(${changes.edits})`,
+    })
+    .from(changes)
+    .where(and(eq(changes.projectId, projectId), lt(changes.revision, before)))
+    .orderBy(desc(changes.revision))
+    .limit(PAGE)
+  return rows.map((row) => ({ ...row, madeAt: row.madeAt.toISOString() }))
+}
+
+/** Every record as it was after a revision: the present with what was done since taken back, latest first. */
+export async function stateAt(
+  projectId: string,
+  revision: number,
+): Promise<{ revision: number; records: ProjectRecord[] }> {
+  return inTransaction(async (tx) => {
+    const [project] = await tx.select().from(projects).where(eq(projects.id, projectId)).for('share')
+    if (!project) throw notFound('The project')
+    if (revision > project.revision) throw notFound('That state of the project')
+    const now = await tx.select({ data: records.data }).from(records).where(eq(records.projectId, projectId))
+    const state = new Map(now.map(({ data }) => [data.id, data]))
+    for (let before = project.revision + 1; before > revision + 1; ) {
+      const page = await tx
+        .select({ revision: changes.revision, edits: changes.edits })
+        .from(changes)
+        .where(and(eq(changes.projectId, projectId), lt(changes.revision, before), gt(changes.revision, revision)))
+        .orderBy(desc(changes.revision))
+        .limit(PAGE)
+      for (const { edits } of page)
+        for (const edit of [...edits].reverse()) {
+          if (edit.before) state.set(edit.id, edit.before)
+          else state.delete(edit.id)
+        }
+      before = page.at(-1)?.revision ?? revision
+    }
+    return { revision, records: [...state.values()] }
+  })
 }
 
 /** Changes after a revision, oldest first. */

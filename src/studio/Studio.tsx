@@ -16,6 +16,7 @@ import { PageWall } from './bring-in/PageWall'
 import { followPlacing } from './bring-in/place-sheets'
 import { bringInFiles } from './bring-in/uploads'
 import { RefitDialog } from './fit/RefitDialog'
+import { PastBanner } from './history/PastBanner'
 import { Bench } from './panels/Bench'
 import { Card } from './panels/Card'
 import { ConflictDialog } from './panels/ConflictDialog'
@@ -84,6 +85,7 @@ export function Studio({ projectId }: { projectId: string }) {
       <Box component="main" sx={{ gridArea: 'board', position: 'relative', minWidth: 0 }}>
         {open && <Board />}
         {open && step === 'bring-in' && <PageWall />}
+        <PastBanner />
         {drop.isDragActive && <DropHint />}
       </Box>
       {step !== 'bring-in' && <Card />}

@@ -1,7 +1,8 @@
 import type { ScaleProposal } from '@/core/fit/proposal/propose'
 import type { Change, KeptChange } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
-import type { SheetView, SourceView } from '@/core/project/views'
+import type { SymbolRecord } from '@/core/model/symbol/schema'
+import type { HistoryEntry, LibrarySymbol, SheetView, SourceView } from '@/core/project/views'
 import type { PageMatch } from '@/core/sheet/likeness'
 
 export type { SheetView, SourceView }
@@ -83,6 +84,13 @@ export const api = {
     call<{ proposal: ScaleProposal | null; lettering: boolean }>(`/api/sheets/${sheetId}/proposal`),
   setResolution: (sheetId: string, dpi: number | null) => call<void>(`/api/sheets/${sheetId}`, send('PATCH', { dpi })),
   removeSource: (sourceId: string) => call<void>(`/api/sources/${sourceId}`, send('DELETE')),
+  history: (projectId: string, before: number) =>
+    call<HistoryEntry[]>(`/api/projects/${projectId}/history?before=${before}`),
+  stateAt: (projectId: string, revision: number) =>
+    call<{ records: ProjectRecord[] }>(`/api/projects/${projectId}/states/${revision}`),
+  library: () => call<LibrarySymbol[]>('/api/library'),
+  keepInLibrary: (symbol: SymbolRecord) => call<LibrarySymbol>('/api/library', send('POST', symbol)),
+  removeFromLibrary: (id: string) => call<void>(`/api/library/${id}`, send('DELETE')),
   keepChange: (projectId: string, change: Change) =>
     call<{ revision: number }>(`/api/projects/${projectId}/changes`, send('POST', change)),
   changesSince: (projectId: string, revision: number) =>

@@ -1,6 +1,9 @@
 import { create } from 'zustand'
 import type { Point } from '@/core/geometry/vector'
+import { FIRST_LAYER } from '@/core/model/layer/schema'
 import { USUAL_DISPLAY } from '@/core/units/format'
+import { currentPlan } from './board/plan'
+import { useView } from './board/view'
 import { settingsOf, tell, useProject } from './project/store'
 import type { Step } from './steps'
 import { toolNamed } from './tools/registry'
@@ -13,16 +16,24 @@ export interface BenchState {
   readonly session: Session
   readonly selection: readonly string[]
   readonly choices: Choices
+  /** What is caught: words of kinds that are off, and whether sheets and drawn lines are. */
+  readonly catching: { readonly off: readonly string[]; readonly sheets: boolean; readonly drawn: boolean }
+  /** While it is held nothing is caught. */
+  readonly catchNothing: boolean
   readonly cardOpen: boolean
-  /** Whether the sheet is looked at through the model: a held key. */
-  readonly seeThrough: boolean
+  /** What is looked at while a key is held: the sheets without the tracing, the tracing alone, or only the active layer. */
+  readonly looking: 'sheets' | 'tracing' | 'layer' | null
+  /** Whether layers other than the active one are drawn faintly. */
+  readonly quietOthers: boolean
+  /** Whether the level below shows through. */
+  readonly ghostBelow: boolean
   readonly keysOpen: boolean
   /** The underlay that is pointed at, on the board or in the stack. */
   readonly pointed: string | null
   /** Underlays that are looked at alone; null for all that are shown. */
   readonly solo: readonly string[] | null
-  /** Whether the card tells of the picked sheets rather than of the step. */
-  readonly sheetCard: boolean
+  /** What the card tells of instead of the step. */
+  readonly sideCard: 'sheets' | 'history' | 'lift' | null
   /** Files of which the last sheet was just taken off the board. */
   readonly unused: readonly string[]
   /** A length of a sheet that is pointed at in a card, and lights up on the board. */
@@ -48,13 +59,36 @@ export const useBench = create<BenchState>(() => ({
     statedAlong: 'distance',
     tieKind: 'similarity',
     reading: null,
+    layerId: FIRST_LAYER.id,
+    linePiece: 'straight',
+    arcWay: 'three points',
+    sides: 6,
+    dimensionWay: 'aligned',
+    measureWay: 'distance',
+    hatchPattern: 'lines',
+    hatchSpacingMm: 100,
+    hatchDeg: 45,
+    letterMm: 250,
+    frameWay: 'touching',
+    cornerWay: 'round',
+    arrayWay: 'along',
+    mirrorKeeps: true,
+    symbolId: null,
+    symbolMirrored: false,
+    stepMm: 0,
+    gridMm: 0,
+    gridWhileMeasuring: false,
   },
   cardOpen: true,
-  seeThrough: false,
+  catching: { off: [], sheets: true, drawn: true },
+  catchNothing: false,
+  looking: null,
+  quietOthers: false,
+  ghostBelow: false,
   keysOpen: false,
   pointed: null,
   solo: null,
-  sheetCard: false,
+  sideCard: null,
   unused: [],
   lit: null,
 }))
@@ -71,7 +105,7 @@ const FIRST_TOOL: Record<Step, ToolName> = {
 }
 
 export function goTo(step: Step): void {
-  set({ step, tool: FIRST_TOOL[step], session: EMPTY_SESSION, cardOpen: true, sheetCard: false })
+  set({ step, tool: FIRST_TOOL[step], session: EMPTY_SESSION, cardOpen: true, sideCard: null })
 }
 
 export function takeTool(tool: ToolName): void {
@@ -87,7 +121,8 @@ export const pointAt = (pointed: string | null): void => {
 }
 
 /** Opens the card of sheets, with these picked. */
-export const showSheetCard = (selection: readonly string[]): void => set({ selection, sheetCard: true, cardOpen: true })
+export const showSheetCard = (selection: readonly string[]): void =>
+  set({ selection, sideCard: 'sheets', cardOpen: true })
 
 /** Asks whether the pages of files that nothing lies there of any more shall stay. */
 export const askAbout = (unused: readonly string[]): void => set({ unused })
@@ -97,13 +132,26 @@ export const light = (lit: LitLength | null): void => set({ lit })
 
 export const lookAlone = (solo: readonly string[] | null): void => set({ solo })
 
+export const setCatching = (catching: Partial<BenchState['catching']>): void =>
+  set({ catching: { ...get().catching, ...catching } })
+
 export const setChoices = (choices: Partial<Choices>): void => set({ choices: { ...get().choices, ...choices } })
+
+/** How near a click must come to a line to pick it. */
+const PICK_RADIUS_PX = 8
 
 export function toolContext(): ToolContext {
   const { records } = useProject.getState()
   const { unit, precision } = settingsOf(records)
   const { selection, choices } = get()
-  return { records, display: { ...USUAL_DISPLAY[unit], precision }, selection, choices }
+  return {
+    records,
+    display: { ...USUAL_DISPLAY[unit], precision },
+    selection,
+    choices,
+    plan: currentPlan(),
+    reachMm: PICK_RADIUS_PX / useView.getState().pxPerMm,
+  }
 }
 
 /** Changes what was gathered; the cursor follows from it. */
@@ -114,19 +162,20 @@ export function updateSession(change: Partial<Omit<Session, 'cursor'>>): void {
 }
 
 /** Takes in what a tool made of a click, Enter or undo. The mouse stays where it is. */
-export function takeOutcome({ session, say, done }: Outcome): void {
-  const { raw, held } = get().session
+export function takeOutcome({ session, say, done, pick }: Outcome): void {
+  const { raw, held, touchedRad } = get().session
+  if (pick) select(pick)
   if (done) takeTool('look')
-  else updateSession({ ...session, raw, held })
+  else updateSession({ ...session, raw, held, touchedRad })
   if (say) tell(say)
 }
 
 /** An arrow key. @returns whether the tool took it */
-export function pressArrow(by: Point): boolean {
+export function pressArrow(by: Point, shift: boolean): boolean {
   const { tool, session } = get()
   const { arrow } = toolNamed(tool)
   if (!arrow) return false
-  takeOutcome(arrow(session, by, toolContext()))
+  takeOutcome(arrow(session, by, toolContext(), shift))
   return true
 }
 
@@ -138,7 +187,7 @@ export function pressEnter(): void {
 /** Esc gives up what was begun, then the tool, then the selection. */
 export function pressEscape(): void {
   const { session, tool, selection } = get()
-  if (session.points.length > 0 || Object.keys(session.typed).length > 0)
+  if (session.drag || session.points.length > 0 || session.ids.length > 0 || Object.keys(session.typed).length > 0)
     updateSession({ ...EMPTY_SESSION, raw: session.raw })
   else if (tool !== 'look') takeTool('look')
   else if (selection.length > 0) select([])

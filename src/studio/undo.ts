@@ -1,11 +1,12 @@
 import { takeOutcome, useBench } from './bench-store'
-import { redo, tell, undo } from './project/store'
+import { redo, tell, undo, useProject } from './project/store'
 import { toolNamed } from './tools/registry'
 
 /** Takes the last change back, and lets the tool in hand know that its ground may be gone. */
 export async function undoNow(): Promise<void> {
   const change = await undo()
-  if (!change) return tell('There is nothing to undo.')
+  if (!change)
+    return tell(useProject.getState().past ? 'Go back to now before you undo anything.' : 'There is nothing to undo.')
   const { tool, session } = useBench.getState()
   takeOutcome({ session: toolNamed(tool).undone(session) })
 }

@@ -1,9 +1,21 @@
 import { useEffect } from 'react'
-import { goTo, pressArrow, pressEnter, pressEscape, select, takeTool, updateSession, useBench } from './bench-store'
+import {
+  goTo,
+  pressArrow,
+  pressEnter,
+  pressEscape,
+  select,
+  takeTool,
+  toolContext,
+  updateSession,
+  useBench,
+} from './bench-store'
+import { nextCandidate, pointAgain } from './board/pointing'
 import { showAll } from './board/show'
 import { panBy, useView, zoomAbout } from './board/view'
+import { pickedShapes, removeShapes } from './edit/edits'
 import { removeSheets } from './panels/stack-edits'
-import { remove, useProject } from './project/store'
+import { useProject } from './project/store'
 import { STEPS } from './steps'
 import { TOOLS } from './tools/registry'
 import { redoNow, undoNow } from './undo'
@@ -11,16 +23,22 @@ import { redoNow, undoNow } from './undo'
 /** Every key that does not belong to a tool, as the page of keys shows it. */
 export const KEYS: readonly { keys: string; does: string }[] = [
   { keys: '1 to 5', does: 'go to a step, while nothing can be typed' },
-  { keys: '0 to 9', does: 'type the length of what is being drawn' },
+  { keys: '0 to 9', does: 'type into the first field of the bench' },
   { keys: 'Tab', does: 'go on to the next field' },
   { keys: 'Enter', does: 'take what is typed, or end a chain' },
   { keys: 'Esc', does: 'give up what was begun, then the tool' },
-  { keys: 'Shift', does: 'held: draw level, upright or at 45°' },
-  { keys: 'Space', does: 'held: see the sheet without the tracing' },
-  { keys: 'Arrows', does: 'move the view' },
+  { keys: 'Shift', does: 'held: draw level, upright, at 45° or along the line last touched' },
+  { keys: 'Ctrl', does: 'held: catch nothing' },
+  { keys: 'N', does: 'go on to the next thing that can be caught' },
+  { keys: 'Space', does: 'held: see the sheets without the tracing' },
+  { keys: 'Shift Space', does: 'held: see the tracing alone' },
+  { keys: 'Ctrl Space', does: 'held: see the active layer alone' },
+  { keys: 'Arrows', does: 'move the view, or nudge what is picked' },
+  { keys: 'Shift Arrows', does: 'lengthen what is picked' },
   { keys: '+ and −', does: 'come nearer, go further away' },
   { keys: 'Home', does: 'show everything' },
   { keys: 'Delete', does: 'remove what is picked' },
+  { keys: 'Ctrl A', does: 'pick everything that is drawn' },
   { keys: 'Ctrl Z', does: 'undo' },
   { keys: 'Ctrl Shift Z', does: 'redo' },
   { keys: '?', does: 'this page' },
@@ -36,6 +54,7 @@ export function useKeys(): void {
       // Undo belongs to a field while it is typed in.
       if (isTyping(event.target)) {
         if (event.key === 'Shift') updateSession({ held: true })
+        if (event.key === 'Control') holdCatching(true)
         return
       }
       if (document.querySelector('[role="dialog"], [role="listbox"]')) return
@@ -43,11 +62,13 @@ export function useKeys(): void {
     }
     const up = ({ key }: KeyboardEvent) => {
       if (key === 'Shift') updateSession({ held: false })
-      if (key === ' ') useBench.setState({ seeThrough: false })
+      if (key === 'Control') holdCatching(false)
+      if (key === ' ') useBench.setState({ looking: null })
     }
     const away = () => {
       updateSession({ held: false })
-      useBench.setState({ seeThrough: false })
+      holdCatching(false)
+      useBench.setState({ looking: null })
     }
     window.addEventListener('keydown', down)
     window.addEventListener('keyup', up)
@@ -60,19 +81,34 @@ export function useKeys(): void {
   }, [])
 }
 
+/** While it is held the mouse alone says where a point falls. */
+function holdCatching(catchNothing: boolean): void {
+  if (useBench.getState().catchNothing === catchNothing) return
+  useBench.setState({ catchNothing })
+  pointAgain()
+}
+
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement
 
 /** @returns whether the key meant something */
 function act(event: KeyboardEvent): boolean {
   const { key } = event
+  if (key === 'Control') {
+    holdCatching(true)
+    return false
+  }
+  if (key === ' ' && !isControl(event.target)) {
+    useBench.setState({ looking: event.ctrlKey ? 'layer' : event.shiftKey ? 'tracing' : 'sheets' })
+    return true
+  }
   if (event.ctrlKey || event.metaKey) return withControl(key.toLowerCase(), event.shiftKey)
   if (startTyping(key)) return true
   // Enter and Space work the button that has the focus.
   if ((key === 'Enter' || key === ' ') && isControl(event.target)) return false
   const move = ARROWS[key]
   if (move && !isControl(event.target)) {
-    if (pressArrow({ x: -move[0], y: move[1] })) return true
+    if (pressArrow({ x: -move[0], y: move[1] }, event.shiftKey)) return true
     panBy(move[0] * STEP_PX, move[1] * STEP_PX)
     return true
   }
@@ -82,9 +118,6 @@ function act(event: KeyboardEvent): boolean {
     case 'Shift':
       updateSession({ held: true })
       return false
-    case ' ':
-      useBench.setState({ seeThrough: true })
-      return true
     case 'Enter':
       pressEnter()
       return true
@@ -109,12 +142,18 @@ function act(event: KeyboardEvent): boolean {
       removePicked()
       return true
   }
+  if (key.toLowerCase() === 'n') {
+    nextCandidate()
+    return true
+  }
   const step = STEPS[Number(key) - 1]
   if (step) {
     goTo(step)
     return true
   }
-  const tool = TOOLS.find((each) => each.key === key.toLowerCase())
+  const ofKey = TOOLS.filter((each) => each.key === key.toLowerCase())
+  const now = useBench.getState().step
+  const tool = ofKey.find(({ steps }) => steps.includes(now)) ?? ofKey[0]
   if (tool) takeTool(tool.name)
   return tool !== undefined
 }
@@ -131,6 +170,7 @@ const isControl = (target: EventTarget | null): boolean =>
 
 function withControl(key: string, shift: boolean): boolean {
   if (key === 'z' && !shift) void undoNow()
+  else if (key === 'a' && useBench.getState().step === 'trace') pickEverything()
   else if (key === 'y' || (key === 'z' && shift)) redoNow()
   else return false
   return true
@@ -148,13 +188,22 @@ function startTyping(key: string): boolean {
   return true
 }
 
+/** Everything drawn that may be picked. */
+function pickEverything(): void {
+  const { plan } = toolContext()
+  takeTool('pick')
+  select([...plan.shapes.values()].filter((planned) => plan.isFree(planned)).map(({ shape }) => shape.id))
+}
+
 function removePicked(): void {
   const { selection } = useBench.getState()
   const { records } = useProject.getState()
-  const picked = selection.map((id) => records.get(id)).filter((record) => record !== undefined)
-  const sheets = picked.filter((record) => record.kind === 'underlay')
-  const others = picked.filter((record) => record.kind !== 'underlay')
-  if (others.length > 0) remove(others.length === 1 ? 'Delete wall' : 'Delete walls', ...others.map(({ id }) => id))
+  const sheets = selection.flatMap((id) => {
+    const record = records.get(id)
+    return record?.kind === 'underlay' ? [record] : []
+  })
+  const shapes = pickedShapes(toolContext())
+  if (shapes.length > 0) removeShapes(shapes)
   if (sheets.length > 0) removeSheets(sheets)
   select([])
 }

@@ -1,7 +1,14 @@
-import { object, string } from 'yup'
+import { number, object, string } from 'yup'
 import { idSchema } from '@/core/model/fields'
 
 export const idParams = object({ id: idSchema.required() })
+
+/** A revision of a project. */
+export const revisionField = () =>
+  number()
+    .integer()
+    .min(0)
+    .max(2 ** 31 - 1)
 
 export const nameField = string()
   .trim()

@@ -118,18 +118,23 @@ const canClose = ({ pieces }: Chain): boolean => pieces.length > 1 || pieces[0]!
 /** For each end the one that it meets, −1 for none; where more than two meet, the first two in order. */
 function pairEnds(ends: readonly ChainEnd[], toleranceMm: number): Int32Array {
   const partner = new Int32Array(ends.length).fill(-1)
-  const cells = new Map<string, number[]>()
+  // Ends by the cell they lie in; each cell's ends are a list linked through `next`.
+  const first = new Map<number, number>()
+  const next = new Int32Array(ends.length).fill(-1)
   // Cells so small that a coordinate loses its digits would never end.
-  const cell = Math.max(toleranceMm, 1e-3)
+  const cell = Math.max(2 * toleranceMm, 1e-3)
   ends.forEach(({ at, chain, closes }, i) => {
+    if (!Number.isFinite(at.x) || !Number.isFinite(at.y)) return
     const [cx, cy] = [Math.floor(at.x / cell), Math.floor(at.y / cell)]
+    // A point within the tolerance lies in this cell or in the nearer neighbours.
+    const [sideX, sideY] = [at.x / cell - cx < 0.5 ? -1 : 1, at.y / cell - cy < 0.5 ? -1 : 1]
     let best = -1
     let least = toleranceMm
-    for (let x = cx - 1; x <= cx + 1; x++)
-      for (let y = cy - 1; y <= cy + 1; y++)
-        for (const other of cells.get(`${x},${y}`) ?? []) {
+    for (const x of [cx, cx + sideX])
+      for (const y of [cy, cy + sideY])
+        for (let other = first.get(cellKey(x, y)) ?? -1; other >= 0; other = next[other]!) {
           const away = distance(ends[other]!.at, at)
-          if (partner[other]! < 0 && (closes || ends[other]!.chain !== chain) && away <= least) {
+          if (partner[other]! < 0 && away <= least && (closes || ends[other]!.chain !== chain)) {
             best = other
             least = away
           }
@@ -137,10 +142,17 @@ function pairEnds(ends: readonly ChainEnd[], toleranceMm: number): Int32Array {
     if (best >= 0) {
       partner[best] = i
       partner[i] = best
-    } else cells.set(`${cx},${cy}`, [...(cells.get(`${cx},${cy}`) ?? []), i])
+      return
+    }
+    const key = cellKey(cx, cy)
+    next[i] = first.get(key) ?? -1
+    first.set(key, i)
   })
   return partner
 }
+
+/** One number for a cell. Cells that share one only cost a look: distances decide. */
+const cellKey = (x: number, y: number): number => Math.imul(x | 0, 73_856_093) ^ Math.imul(y | 0, 19_349_663)
 
 /** Straight pieces are drawn to the place where they meet; others stay, their gap is within the tolerance. */
 function sealed({ pieces, closed }: Chain, toleranceMm: number): Chain {

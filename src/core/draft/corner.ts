@@ -1,7 +1,17 @@
+import { feetFrom } from '../geometry/piece/feet'
 import { nearestParameter, pieceBetween } from '../geometry/piece/measure'
 import { meetings } from '../geometry/piece/meetings'
-import { type Arc, angleOf, directionAt, type Piece, parameterOfAngle, placeAt, SAME_MM, segment, TURN } from '../geometry/piece/piece'
-import { feetFrom } from '../geometry/piece/feet'
+import {
+  type Arc,
+  angleOf,
+  directionAt,
+  type Piece,
+  parameterOfAngle,
+  placeAt,
+  SAME_MM,
+  segment,
+  TURN,
+} from '../geometry/piece/piece'
 import { cross, distance, type Point, subtract } from '../geometry/vector'
 import { shiftedPiece } from './offset'
 import { stretched } from './trim'
@@ -88,8 +98,7 @@ function keptTo({ piece, at }: PickedPiece, corner: number): { piece: Piece; end
 
 function meetingOf(a: PickedPiece, b: PickedPiece) {
   return meetings(a.piece, b.piece, { first: true, second: true }).sort(
-    (p, q) =>
-      distance(p.point, a.at) + distance(p.point, b.at) - distance(q.point, a.at) - distance(q.point, b.at),
+    (p, q) => distance(p.point, a.at) + distance(p.point, b.at) - distance(q.point, a.at) - distance(q.point, b.at),
   )[0]
 }
 

@@ -31,15 +31,32 @@ function chainThrough(points: readonly (Point & { bulge?: number })[], closed = 
 }
 
 const rectangle = (x: number, y: number, w: number, h: number): Chain =>
-  chainThrough([{ x, y }, { x: x + w, y }, { x: x + w, y: y + h }, { x, y: y + h }], true)
+  chainThrough(
+    [
+      { x, y },
+      { x: x + w, y },
+      { x: x + w, y: y + h },
+      { x, y: y + h },
+    ],
+    true,
+  )
 
 const away = (chain: Chain, p: Point) => Math.min(...chain.pieces.map((piece) => distanceTo(piece, p)))
 
 describe.each(PLACES)('$name', ({ at, within }) => {
   const chains = fc
     .tuple(corners, fc.boolean())
-    .filter(([points]) => points.every((p, i) => i === 0 || distance(p, points[i - 1]!) > 20) && distance(points[0]!, points.at(-1)!) > 20)
-    .map(([points, closed]) => chainThrough(points.map((p) => ({ ...p, x: p.x + at.x, y: p.y + at.y })), closed))
+    .filter(
+      ([points]) =>
+        points.every((p, i) => i === 0 || distance(p, points[i - 1]!) > 20) &&
+        distance(points[0]!, points.at(-1)!) > 20,
+    )
+    .map(([points, closed]) =>
+      chainThrough(
+        points.map((p) => ({ ...p, x: p.x + at.x, y: p.y + at.y })),
+        closed,
+      ),
+    )
   const spots = fc.record({ x: size, y: size }).map((p) => ({ x: p.x + at.x, y: p.y + at.y }))
 
   it('an offset runs nowhere nearer than its distance, and no further than its corners reach', () => {
@@ -95,17 +112,25 @@ describe.each(PLACES)('$name', ({ at, within }) => {
       fc.property(spots, spots, spots, fc.double({ min: 1, max: 300, noNaN: true }), (tip, p, q, r) => {
         fc.pre(distance(tip, p) > 50 && distance(tip, q) > 50)
         const [a, b] = [segment(tip, p), segment(tip, q)]
-        const sine = Math.abs(cross({ x: p.x - tip.x, y: p.y - tip.y }, { x: q.x - tip.x, y: q.y - tip.y })) / (distance(tip, p) * distance(tip, q))
+        const sine =
+          Math.abs(cross({ x: p.x - tip.x, y: p.y - tip.y }, { x: q.x - tip.x, y: q.y - tip.y })) /
+          (distance(tip, p) * distance(tip, q))
         fc.pre(sine > 0.05)
         const corner = roundCorner({ piece: a, at: p }, { piece: b, at: q }, r)
-        if (!corner?.join || corner.join.kind !== 'arc') return
-        for (const [line, original] of [[corner.first, a], [corner.second, b]] as const) {
+        if (corner?.join?.kind !== 'arc') return
+        for (const [line, original] of [
+          [corner.first, a],
+          [corner.second, b],
+        ] as const) {
           const ends = [startOf(line), endOf(line)]
-          const end = ends.find((each) => Math.abs(distance(each, (corner.join as { center: Point }).center) - r) < 10 * within)
+          const end = ends.find(
+            (each) => Math.abs(distance(each, (corner.join as { center: Point }).center) - r) < 10 * within,
+          )
           expect(end).toBeDefined()
           const along = directionAt(original, 0)
           const center = (corner.join as { center: Point }).center
-          const off = Math.abs(cross(along, { x: center.x - original.start.x, y: center.y - original.start.y })) / length(along)
+          const off =
+            Math.abs(cross(along, { x: center.x - original.start.x, y: center.y - original.start.y })) / length(along)
           expect(Math.abs(off - r)).toBeLessThan(10 * within)
         }
         expect(lengthOf(corner.join)).toBeLessThan(Math.PI * r + within)
@@ -150,8 +175,18 @@ describe('offsets', () => {
   it('inwards of a dumbbell fall apart into two', () => {
     const dumbbell = chainThrough(
       [
-        [0, 0], [1000, 0], [1000, 400], [2000, 400], [2000, 0], [3000, 0],
-        [3000, 1000], [2000, 1000], [2000, 600], [1000, 600], [1000, 1000], [0, 1000],
+        [0, 0],
+        [1000, 0],
+        [1000, 400],
+        [2000, 400],
+        [2000, 0],
+        [3000, 0],
+        [3000, 1000],
+        [2000, 1000],
+        [2000, 600],
+        [1000, 600],
+        [1000, 1000],
+        [0, 1000],
       ].map(([x, y]) => ({ x: x!, y: y! })),
       true,
     )
@@ -245,7 +280,9 @@ describe('tidying', () => {
 
   it('merges segments on one line that touch or overlap, and no others', () => {
     const a = segment({ x: 0, y: 0 }, { x: 100, y: 0 })
-    expect(mergedSegments(a, segment({ x: 150, y: 0 }, { x: 90, y: 0 }), 0.01)).toEqual(segment({ x: 0, y: 0 }, { x: 150, y: 0 }))
+    expect(mergedSegments(a, segment({ x: 150, y: 0 }, { x: 90, y: 0 }), 0.01)).toEqual(
+      segment({ x: 0, y: 0 }, { x: 150, y: 0 }),
+    )
     expect(mergedSegments(a, segment({ x: 150, y: 0 }, { x: 110, y: 0 }), 0.01)).toBeNull()
     expect(mergedSegments(a, segment({ x: 150, y: 5 }, { x: 90, y: 5 }), 0.01)).toBeNull()
   })

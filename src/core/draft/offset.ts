@@ -1,6 +1,19 @@
 import { boxOfPiece, distanceTo, lengthOf, nearestParameter, pieceBetween } from '../geometry/piece/measure'
 import { meetings } from '../geometry/piece/meetings'
-import { type Arc, angleOf, circle, directionAt, endOf, isWhole, type Piece, placeAt, SAME_MM, segment, startOf, TURN } from '../geometry/piece/piece'
+import {
+  type Arc,
+  angleOf,
+  circle,
+  directionAt,
+  endOf,
+  isWhole,
+  type Piece,
+  placeAt,
+  SAME_MM,
+  segment,
+  startOf,
+  TURN,
+} from '../geometry/piece/piece'
 import { add, cross, distance, dot, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
 import { type Chain, joinChains } from './chain'
 import { isSamePiece } from './tidy'
@@ -131,8 +144,7 @@ function withoutStubs(parts: readonly Piece[], free: readonly Point[]): Piece[] 
     free.some((each) => meets(each, end)) ||
     all.some((other) => other !== own && (meets(startOf(other), end) || meets(endOf(other), end)))
   const kept = parts.filter(
-    (piece) =>
-      isWhole(piece) || (goesOn(startOf(piece), piece, parts) && goesOn(endOf(piece), piece, parts)),
+    (piece) => isWhole(piece) || (goesOn(startOf(piece), piece, parts) && goesOn(endOf(piece), piece, parts)),
   )
   return kept.length === parts.length ? kept : withoutStubs(kept, free)
 }

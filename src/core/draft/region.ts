@@ -26,7 +26,9 @@ interface Way {
 export function regionAround(pieces: readonly Piece[], p: Point, gapMm = GAP_MM): Chain | null {
   const ways = waysOf(cutAll(pieces), gapMm)
   const atNode = new Map<number, number[]>()
-  ways.forEach(({ from }, i) => atNode.set(from, [...(atNode.get(from) ?? []), i]))
+  ways.forEach(({ from }, i) => {
+    atNode.set(from, [...(atNode.get(from) ?? []), i])
+  })
   for (const list of atNode.values()) list.sort((a, b) => ways[a]!.leaves - ways[b]!.leaves)
   const used = new Set<number>()
   let best: { pieces: Piece[]; area: number } | null = null
@@ -86,7 +88,12 @@ function leaving(piece: Piece): number {
 }
 
 /** Follows the face to the left of a way. */
-function walk(ways: readonly Way[], atNode: ReadonlyMap<number, number[]>, start: number, used: Set<number>): Piece[] | null {
+function walk(
+  ways: readonly Way[],
+  atNode: ReadonlyMap<number, number[]>,
+  start: number,
+  used: Set<number>,
+): Piece[] | null {
   const face: Piece[] = []
   let at = start
   do {

@@ -1,5 +1,5 @@
 import { boxOfPiece, distanceTo, lengthOf } from '../geometry/piece/measure'
-import { endOf, type Piece, placeAt, SAME_MM, segment, type Segment, startOf } from '../geometry/piece/piece'
+import { endOf, type Piece, placeAt, SAME_MM, type Segment, segment, startOf } from '../geometry/piece/piece'
 import { cross, distance, dot, length, type Point, subtract } from '../geometry/vector'
 import type { Chain } from './chain'
 
@@ -63,7 +63,8 @@ export function isSamePiece(a: Piece, b: Piece, toleranceMm: number): boolean {
   const same = (p: Point, q: Point) => distance(p, q) <= toleranceMm
   const whole = same(startOf(a), endOf(a)) && same(startOf(b), endOf(b))
   const ends =
-    (same(startOf(a), startOf(b)) && same(endOf(a), endOf(b))) || (same(startOf(a), endOf(b)) && same(endOf(a), startOf(b)))
+    (same(startOf(a), startOf(b)) && same(endOf(a), endOf(b))) ||
+    (same(startOf(a), endOf(b)) && same(endOf(a), startOf(b)))
   return (ends || whole) && [0.25, 0.5, 0.75].every((t) => distanceTo(b, placeAt(a, t)) <= toleranceMm)
 }
 
@@ -72,18 +73,19 @@ export function needless(pieces: readonly Piece[], toleranceMm: number, shortest
   const gone = new Set<number>()
   const cells = new Map<string, number[]>()
   const cell = Math.max(toleranceMm * 4, 1)
-  pieces.forEach((piece, i) => {
-    if (lengthOf(piece) < shortestMm) return gone.add(i)
-    const middle = placeAt(piece, 0.5)
+  const isDoubled = (piece: Piece, i: number): boolean => {
     const { minX, minY, maxX, maxY } = boxOfPiece(piece)
-    const at = piece.kind === 'segment' ? middle : { x: (minX + maxX) / 2, y: (minY + maxY) / 2 }
+    const at = piece.kind === 'segment' ? placeAt(piece, 0.5) : { x: (minX + maxX) / 2, y: (minY + maxY) / 2 }
     const [cx, cy] = [Math.floor(at.x / cell), Math.floor(at.y / cell)]
     for (let x = cx - 1; x <= cx + 1; x++)
       for (let y = cy - 1; y <= cy + 1; y++)
         for (const other of cells.get(`${x},${y}`) ?? [])
-          if (isSamePiece(pieces[other]!, piece, toleranceMm)) return gone.add(i)
+          if (isSamePiece(pieces[other]!, piece, toleranceMm)) return true
     cells.set(`${cx},${cy}`, [...(cells.get(`${cx},${cy}`) ?? []), i])
-    return gone
+    return false
+  }
+  pieces.forEach((piece, i) => {
+    if (lengthOf(piece) < shortestMm || isDoubled(piece, i)) gone.add(i)
   })
   return gone
 }

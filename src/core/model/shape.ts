@@ -9,6 +9,8 @@ import type { ProjectRecord } from './registry'
 export interface Surroundings {
   readonly records: ReadonlyMap<string, ProjectRecord>
   readonly display: LengthDisplay
+  /** Where a point of an element lies that a dimension may follow; null where it is gone. */
+  anchor(id: string, index: number): Point | null
 }
 
 /** A piece of writing. */

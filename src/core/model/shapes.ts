@@ -22,29 +22,11 @@ export type Drawn = Exclude<Shape, Wall>
 
 type Shapes = { [K in Shape['kind']]: ShapeKind<Extract<Shape, { kind: K }>> }
 
-// A function, since the kinds themselves ask here for one another.
-const kinds = (): Shapes => ({ ...PLAIN_SHAPES, dimension: dimensionShape, insert: insertShape, wall: wallShape })
-let made: Shapes | undefined
+const KINDS: Shapes = { ...PLAIN_SHAPES, dimension: dimensionShape, insert: insertShape, wall: wallShape }
 
-export function kindOf<S extends Shape>(shape: S): ShapeKind<S> {
-  made ??= kinds()
-  return made[shape.kind] as unknown as ShapeKind<S>
-}
+export const kindOf = <S extends Shape>(shape: S): ShapeKind<S> => KINDS[shape.kind] as unknown as ShapeKind<S>
 
-const SHAPE_KINDS: ReadonlySet<string> = new Set<Shape['kind']>([
-  'path',
-  'circle',
-  'ellipse',
-  'spline',
-  'text',
-  'hatch',
-  'dimension',
-  'insert',
-  'wall',
-])
-
-export const isShape = (record: ProjectRecord): record is Shape => SHAPE_KINDS.has(record.kind)
-export const shapeOf = (record: ProjectRecord): Shape | null => (isShape(record) ? record : null)
+export const isShape = (record: ProjectRecord): record is Shape => record.kind in KINDS
 export const isDrawn = (record: ProjectRecord): record is Drawn => isShape(record) && record.kind !== 'wall'
 
 export const chainsOf = (shape: Shape, around: Surroundings): readonly Chain[] => kindOf(shape).chains(shape, around)
@@ -67,4 +49,17 @@ export function penOf(shape: Drawn, records: Surroundings['records']): Pen {
     line: shape.pen?.line ?? layer.line,
     weightMm: shape.pen?.weightMm ?? layer.weightMm,
   }
+}
+
+/** What shapes may look at, of a project. */
+export function surroundingsOf(records: Surroundings['records'], display: Surroundings['display']): Surroundings {
+  const around: Surroundings = {
+    records,
+    display,
+    anchor: (id, index) => {
+      const record = records.get(id)
+      return (record && isShape(record) && anchorsOf(record, around)[index]) || null
+    },
+  }
+  return around
 }

@@ -1,5 +1,6 @@
 import type { StatedRatio } from '../fit/stated-ratio'
 import type { Point } from '../geometry/vector'
+import type { SymbolRecord } from '../model/symbol/schema'
 import type { SourceKind } from '../sheet/kinds'
 import type { Counts, PageContent } from '../sheet/linework'
 import type { Print } from '../sheet/print'
@@ -48,4 +49,22 @@ export interface SourceView {
   /** A sentence where the stored bytes are lost or damaged. */
   readonly damage: string | null
   readonly sheets: readonly SheetView[]
+}
+
+/** One thing that was done to a project. */
+export interface HistoryEntry {
+  /** The state after it. */
+  readonly revision: number
+  readonly label: string
+  readonly cause: 'edit' | 'undo' | 'redo'
+  /** ISO 8601. */
+  readonly madeAt: string
+  /** How many records it touched. */
+  readonly edits: number
+}
+
+/** A symbol that is kept beside all projects. */
+export interface LibrarySymbol {
+  readonly id: string
+  readonly symbol: SymbolRecord
 }

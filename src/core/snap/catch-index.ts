@@ -1,5 +1,7 @@
 import Flatbush from 'flatbush'
-import { type Cubic, cubicAt, flattenCubic, nearestOnCubic } from '../geometry/bezier'
+import { flattenCubic } from '../geometry/bezier'
+import { nearestPlace } from '../geometry/piece/measure'
+import type { Piece } from '../geometry/piece/piece'
 import { nearestOnSegment } from '../geometry/segment'
 import { along, distance, type Point } from '../geometry/vector'
 import { canShow, isVisible } from '../sheet/linework'
@@ -21,8 +23,11 @@ export interface NearLine {
   readonly flags: number
   readonly start: Point
   readonly end: Point
-  /** Null for a straight segment. */
-  readonly curve: Cubic | null
+  readonly piece: Piece
+  /** Where it was found: the id of an underlay or an element, for who gathers lines of several. */
+  readonly on?: string
+  /** Whether a place of it shows: outside a crop it does not. */
+  readonly shows?: (p: Point) => boolean
 }
 
 /** Whether a line may be caught, by its place (segments first, then curves) and its flags. */
@@ -123,30 +128,25 @@ export class CatchIndex {
     if (item < segmentCount) {
       const { segments, segmentFlags } = this.lines
       const at = item * 4
-      return {
-        item,
-        flags: segmentFlags[item]!,
-        start: { x: segments[at]!, y: segments[at + 1]! },
-        end: { x: segments[at + 2]!, y: segments[at + 3]! },
-        curve: null,
-      }
+      const start = { x: segments[at]!, y: segments[at + 1]! }
+      const end = { x: segments[at + 2]!, y: segments[at + 3]! }
+      return { item, flags: segmentFlags[item]!, start, end, piece: { kind: 'segment', start, end } }
     }
     const { curves, curveFlags } = this.lines
     const at = (item - segmentCount) * 8
     const p = (k: number) => ({ x: curves[at + k]!, y: curves[at + k + 1]! })
     const curve = { start: p(0), pullStart: p(2), pullEnd: p(4), end: p(6) }
-    return { item, flags: curveFlags[item - segmentCount]!, start: curve.start, end: curve.end, curve }
+    const { start, end } = curve
+    return { item, flags: curveFlags[item - segmentCount]!, start, end, piece: { kind: 'cubic', curve } }
   }
 }
 
-export function nearestOn({ start, end, curve }: NearLine, p: Point): Point {
-  return curve ? cubicAt(curve, nearestOnCubic(curve, p)) : along(start, end, nearestOnSegment(start, end, p))
-}
+export const nearestOn = ({ piece }: NearLine, p: Point): Point => nearestPlace(piece, p)
 
-/** The chords of a line that come near `p`: itself where it is straight. */
-export function chordsNear({ start, end, curve }: NearLine, p: Point, radius: number): [Point, Point][] {
-  if (!curve) return [[start, end]]
-  const points = flattenCubic(curve, radius * FLATNESS)
+/** The chords of a cubic that come near `p`. */
+export function chordsNear({ piece, start, end }: NearLine, p: Point, radius: number): [Point, Point][] {
+  if (piece.kind !== 'cubic') return [[start, end]]
+  const points = flattenCubic(piece.curve, radius * FLATNESS)
   const chords: [Point, Point][] = []
   for (let i = 0; i + 1 < points.length; i++) {
     const a = points[i]!

@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { cubicAt } from '../geometry/bezier'
+import { distanceTo } from '../geometry/piece/measure'
+import { segment } from '../geometry/piece/piece'
 import { distance } from '../geometry/vector'
 import { Flag } from '../sheet/linework'
 import { catchAt } from './catch'
@@ -89,8 +91,7 @@ describe('whatever the lines', () => {
       fc.property(fc.array(row, { maxLength: 40 }), spot, (rows, p) => {
         const index = indexOf(rows)
         const near = rows.some(([x1, y1, x2, y2]) => {
-          const line = { item: 0, flags: 0, start: { x: x1!, y: y1! }, end: { x: x2!, y: y2! }, curve: null }
-          return distance(nearestOn(line, p), p) <= 20
+          return distanceTo(segment({ x: x1!, y: y1! }, { x: x2!, y: y2! }), p) <= 20
         })
         expect(catchAt(index, p, 20) !== null).toBe(near)
       }),

@@ -3,29 +3,125 @@ import { distance, type Point } from '../geometry/vector'
 import { Flag } from '../sheet/linework'
 import type { Admission, CatchIndex, NearLine } from './catch-index'
 import { CATCHES } from './catches/registry'
+import { guidesNear } from './guides'
+import { type CatchContext, type CatchGround, type CatchScene, type Guide, NO_CONTEXT } from './scene'
 
 /** What a kind of catch offers at one place. */
 export interface Candidate {
   readonly point: Point
   /** The lines that make it: one for an end, two for a crossing. */
   readonly lines: readonly NearLine[]
+  readonly guides?: readonly Guide[]
+  /** Where a point that lies on no line was found. */
+  readonly on?: string
 }
+
+/** How much a catch means: points of their own before places on a line, these before places in line with something. */
+export const RANKS = ['point', 'line', 'guide', 'grid'] as const
+export type Rank = (typeof RANKS)[number]
 
 /** One kind of point that the cursor can catch. */
 export interface CatchKind {
-  /** The word shown beside the cursor. */
+  /** The word shown beside the cursor, and by which it is switched. */
   readonly word: string
   /** A distance handicap as a part of the radius: of two points equally near, the smaller is meant. */
   readonly handicap: number
-  /** Whether it is a place on a line rather than a point of its own; those give way to every point. */
-  readonly fallback?: boolean
-  find(near: readonly NearLine[], p: Point, radius: number): Candidate[]
+  readonly rank: Rank
+  /** Whether it is switched by the words of its guides rather than its own. */
+  readonly ofGuides?: boolean
+  find(scene: CatchScene): Candidate[]
 }
 
 /** What the cursor has caught. */
 export interface Caught extends Candidate {
   readonly word: string
+  readonly rank: Rank
 }
+
+/** Parts of the radius searched in turn: in dense linework the nearest ring already decides, and the query stays small. */
+const RINGS = [1 / 8, 1 / 3, 1]
+
+/** Lines looked at together at most, nearest first: each is crossed with each. */
+const MOST_TOGETHER = 56
+
+/** What was caught stays caught until something else is nearer by this part of the radius. */
+const STEADY = 0.18
+
+/**
+ * What the cursor means: the best point within `radius`, else the nearest place on a line, else in line with something.
+ * @param before what was caught a moment ago: it is not given up for something as near
+ */
+export function catchOn(
+  ground: CatchGround,
+  p: Point,
+  radius: number,
+  context: CatchContext = NO_CONTEXT,
+  before: Caught | null = null,
+): Caught | null {
+  let best: Caught | null = null
+  let bestRank: number = RANKS.length
+  for (const ring of RINGS) {
+    const [found] = ranked(sceneAt(ground, p, radius * ring, context))
+    if (!found || rankOf(found) >= bestRank) continue
+    best = found
+    bestRank = rankOf(found)
+    if (bestRank === 0) break
+  }
+  return steady(best, before, p, radius)
+}
+
+/** Everything that can be caught at a place, the most likely first, each place once. */
+export function candidatesOn(
+  ground: CatchGround,
+  p: Point,
+  radius: number,
+  context: CatchContext = NO_CONTEXT,
+): Caught[] {
+  const all = ranked(sceneAt(ground, p, radius, context))
+  return all.filter((each, i) => all.findIndex(({ point }) => distance(point, each.point) < radius * 0.02) === i)
+}
+
+const rankOf = ({ rank }: Caught): number => RANKS.indexOf(rank)
+
+function steady(best: Caught | null, before: Caught | null, p: Point, radius: number): Caught | null {
+  if (!before || !best || rankOf(before) !== rankOf(best) || best.rank === 'line' || best.rank === 'grid') return best
+  // Along a guide the place moves with the cursor: it is found anew, only its guide stays.
+  if (best.rank === 'guide') return best
+  const away = distance(before.point, p)
+  return away <= radius && away < distance(best.point, p) + STEADY * radius ? before : best
+}
+
+function sceneAt(ground: CatchGround, p: Point, reach: number, context: CatchContext): CatchScene {
+  let near = ground.lines(p, reach)
+  if (near.length > MOST_TOGETHER)
+    near = near
+      .map((line) => ({ line, away: Math.min(distance(line.start, p), distance(line.end, p)) }))
+      .sort((a, b) => a.away - b.away)
+      .slice(0, MOST_TOGETHER)
+      .map(({ line }) => line)
+  return { p, radius: reach, near, spots: ground.spots(p, reach), guides: guidesNear(context, p, reach), context }
+}
+
+/** All candidates of a scene in order. */
+function ranked(scene: CatchScene): Caught[] {
+  const { p, radius, context } = scene
+  const found: { caught: Caught; score: number }[] = []
+  for (const { word, handicap, rank, ofGuides, find } of CATCHES) {
+    if (!ofGuides && context.off.has(word)) continue
+    for (const candidate of find(scene)) {
+      const away = distance(candidate.point, p)
+      if (away > radius || !candidate.lines.every(({ shows }) => !shows || shows(candidate.point))) continue
+      const named = ofGuides ? guideWord(candidate) : word
+      found.push({
+        caught: { ...candidate, word: named, rank },
+        score: RANKS.indexOf(rank) * 10 + away / radius + handicap,
+      })
+    }
+  }
+  return found.sort((a, b) => a.score - b.score).map(({ caught }) => caught)
+}
+
+const guideWord = ({ guides = [] }: Candidate): string => [...new Set(guides.map(({ word }) => word))].join(', ')
 
 /** What of an index may be caught. */
 export interface CatchLimits {
@@ -34,52 +130,24 @@ export interface CatchLimits {
   readonly crop?: readonly Point[] | null
 }
 
-/** Parts of the radius searched in turn: in dense linework the nearest ring already decides, and the query stays small. */
-const RINGS = [1 / 8, 1 / 3, 1]
+/** A line as the crop leaves it: an end outside is cut away, as by a clip of the sheet itself. */
+export function cutBy(crop: readonly Point[], line: NearLine): NearLine {
+  const cut = (isInside(crop, line.start) ? 0 : Flag.cutStart) | (isInside(crop, line.end) ? 0 : Flag.cutEnd)
+  return { ...line, flags: line.flags | cut, shows: (p) => isInside(crop, p) }
+}
+
+/** The ground of one index alone. */
+export const groundOf = (index: CatchIndex, { admits, crop = null }: CatchLimits = {}): CatchGround => ({
+  lines: (p, reach) => {
+    const found = index.near(p, reach, admits)
+    return crop ? found.map((line) => cutBy(crop, line)) : found
+  },
+  spots: () => [],
+})
 
 /**
- * What the cursor means: the best point within `radius`, else the nearest place on a line.
+ * What the cursor means on one index.
  * @param p and `radius` in the space of the index
  */
-export function catchAt(index: CatchIndex, p: Point, radius: number, limits: CatchLimits = {}): Caught | null {
-  const { admits, crop = null } = limits
-  let onLine: Caught | null = null
-  for (const ring of RINGS) {
-    const reach = radius * ring
-    const found = index.near(p, reach, admits)
-    const near = crop ? found.map((line) => cutBy(crop, line)) : found
-    if (near.length === 0) continue
-    const best = bestOf(near, p, reach, false, crop)
-    if (best) return best
-    onLine ??= bestOf(near, p, reach, true, crop)
-  }
-  return onLine
-}
-
-/** A line as the crop leaves it: an end outside is cut away, as by a clip of the sheet itself. */
-function cutBy(crop: readonly Point[], line: NearLine): NearLine {
-  const cut = (isInside(crop, line.start) ? 0 : Flag.cutStart) | (isInside(crop, line.end) ? 0 : Flag.cutEnd)
-  return cut ? { ...line, flags: line.flags | cut } : line
-}
-
-function bestOf(
-  near: readonly NearLine[],
-  p: Point,
-  radius: number,
-  fallback: boolean,
-  crop: readonly Point[] | null,
-): Caught | null {
-  let best: Caught | null = null
-  let bestScore = Infinity
-  for (const kind of CATCHES) {
-    if ((kind.fallback ?? false) !== fallback) continue
-    for (const candidate of kind.find(near, p, radius)) {
-      const away = distance(candidate.point, p)
-      const score = away / radius + kind.handicap
-      if (away > radius || score >= bestScore || (crop && !isInside(crop, candidate.point))) continue
-      best = { ...candidate, word: kind.word }
-      bestScore = score
-    }
-  }
-  return best
-}
+export const catchAt = (index: CatchIndex, p: Point, radius: number, limits: CatchLimits = {}): Caught | null =>
+  catchOn(groundOf(index, limits), p, radius)

@@ -73,3 +73,8 @@ function inches(count: number, parts: number): string {
   if (over === 0) return String(whole)
   return whole === 0 ? `${over}/${under}` : `${whole} ${over}/${under}`
 }
+
+/** An area in the larger unit of the job's own kind: square metres, or square feet. */
+export function formatArea(mm2: number, { unit }: LengthDisplay): string {
+  return unit === 'in' || unit === 'ft' ? `${(mm2 / 304.8 ** 2).toFixed(2)} sq ft` : `${(mm2 / 1e6).toFixed(3)} m²`
+}

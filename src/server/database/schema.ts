@@ -17,6 +17,7 @@ import type { ScaleProposal } from '@/core/fit/proposal/propose'
 import type { StatedRatio } from '@/core/fit/stated-ratio'
 import type { Change } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
+import type { SymbolRecord } from '@/core/model/symbol/schema'
 import type { SourceKind } from '@/core/sheet/kinds'
 import type { Counts, PageContent } from '@/core/sheet/linework'
 import type { Print } from '@/core/sheet/print'
@@ -143,6 +144,13 @@ export const records = pgTable(
   },
   (table) => [primaryKey({ columns: [table.projectId, table.id] })],
 )
+
+/** Symbols kept beside all projects, for using them in any. */
+export const librarySymbols = pgTable('library_symbol', {
+  id: text().primaryKey(),
+  symbol: jsonb().$type<SymbolRecord>().notNull(),
+  createdAt: now(),
+})
 
 /** Everything that was ever done to a project, in order. */
 export const changes = pgTable(

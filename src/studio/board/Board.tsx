@@ -10,27 +10,31 @@ import { project } from '@/core/geometry/projective'
 import type { Point } from '@/core/geometry/vector'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { wallOutlines } from '@/core/model/wall/joins'
 import { pointAt as pointTo, select, takeOutcome, toolContext, updateSession, useBench } from '../bench-store'
+import { shapeAt } from '../edit/pick'
 import { useRefit } from '../fit/refit'
+import { useLift } from '../lift/lift-store'
 import { settingsOf, useProject } from '../project/store'
 import { underlaysInSight } from '../sheets/in-sight'
-import { useSheetData } from '../sheets/sheet-data'
 import { sheetOf } from '../sheets/sheet-of'
 import { useSheetPictures } from '../sheets/sheet-pictures'
 import { useTiles } from '../sheets/tiles'
 import { useSheets } from '../sheets/use-sheets'
 import { toolNamed } from '../tools/registry'
-import { type BoardPoint, CATCH_RADIUS_PX, type CatchSurroundings, catchOnBoard, indexModel } from './catch-on-board'
 import { DrawingHint } from './DrawingHint'
+import { paintDrawn, pictureKey } from './drawn'
 import { Loupe } from './Loupe'
+import { ModelPicture } from './model-picture'
 import { paintCursor } from './painters/cursor'
 import { paintDimensions } from './painters/dimensions'
 import { paintGround } from './painters/ground'
-import { paintLit } from './painters/lit'
+import { paintChords, paintLit } from './painters/lit'
 import { paintRefit } from './painters/refit'
+import { paintShapes } from './painters/shapes'
 import { edgeOf, paintSheet } from './painters/sheets'
 import { paintWalls } from './painters/walls'
+import { currentPlan, onPlan } from './plan'
+import { pointAt, pointNowhere, touchedRad } from './pointing'
 import { useBoardPointer } from './use-board-pointer'
 import { resize, toPlane, useView } from './view'
 
@@ -56,12 +60,8 @@ export function Board() {
   const toolLayer = useRef<Konva.Layer>(null)
   const width = useView((view) => view.width)
   const height = useView((view) => view.height)
-  const records = useProject((project) => project.records)
-  const outlines = useMemo(
-    () => wallOutlines([...records.values()].filter((record) => record.kind === 'wall')),
-    [records],
-  )
-  const model = useMemo(() => indexModel(records.values()), [records])
+  // Asked for another frame once a picture of what is drawn has become sharp.
+  const picture = useMemo(() => new ModelPicture(paintDrawn, () => modelLayer.current?.batchDraw()), [])
   useSheets()
 
   useEffect(() => {
@@ -81,6 +81,8 @@ export function Board() {
       useProject.subscribe(all),
       useSheetPictures.subscribe(() => sheetLayer.current?.batchDraw()),
       useRefit.subscribe(() => toolLayer.current?.batchDraw()),
+      onPlan(all),
+      useLift.subscribe(() => toolLayer.current?.batchDraw()),
       useTiles.subscribe(() => sheetLayer.current?.batchDraw()),
       useBench.subscribe((now, before) => (now.session === before.session ? all() : toolLayer.current?.batchDraw())),
     ]
@@ -90,39 +92,59 @@ export function Board() {
     }
   }, [])
 
-  const surroundings = (): CatchSurroundings => {
-    const { sources } = useProject.getState()
-    return { underlays: underlaysInSight(), sources, sheets: useSheetData.getState().byHash, model }
-  }
-
-  const pointAt = (screen: Point): BoardPoint => {
-    const view = useView.getState()
-    return catchOnBoard(toPlane(view, screen), CATCH_RADIUS_PX / view.pxPerMm, surroundings())
-  }
-
   const pick = (screen: Point) => {
     const at = toPlane(useView.getState(), screen)
-    const wall = [...outlines].reverse().find(([, outline]) => isInside(outline, at))
-    if (wall) return select([wall[0]])
+    const { plan, reachMm } = toolContext()
+    const shape = shapeAt(plan, at, reachMm)
+    if (shape) return select([shape.id])
     const sheet = sheetAt(at, ({ locked }) => !locked)
     select(sheet ? [sheet.id] : [])
   }
 
   const pointer = useBoardPointer({
     move: (screen) => {
-      if (toolNamed(useBench.getState().tool).places) return updateSession({ raw: pointAt(screen) })
-      pointTo(sheetAt(toPlane(useView.getState(), screen))?.id ?? null)
+      const tool = toolNamed(useBench.getState().tool)
+      if (tool.places) return updateSession({ raw: pointAt(screen), touchedRad: touchedRad() })
+      const at = toPlane(useView.getState(), screen)
+      pointTo(sheetAt(at)?.id ?? null)
+      if (tool.drag) updateSession({ raw: { at, caught: null } })
     },
     click: (screen) => {
       const tool = toolNamed(useBench.getState().tool)
-      if (!tool.places) return pick(screen)
-      updateSession({ raw: pointAt(screen) })
+      if (!tool.places && !tool.drag) return pick(screen)
+      const raw = tool.places ? pointAt(screen) : { at: toPlane(useView.getState(), screen), caught: null }
+      updateSession({ raw, touchedRad: touchedRad() })
       const { session } = useBench.getState()
       takeOutcome(tool.click(session, session.cursor!, toolContext()))
     },
     leave: () => {
       pointTo(null)
+      pointNowhere()
       if (useBench.getState().session.raw) updateSession({ raw: null })
+    },
+    grab: (screen) => {
+      const { tool, session } = useBench.getState()
+      const at = toPlane(useView.getState(), screen)
+      const drag = toolNamed(tool).drag?.grab(session, at, toolContext()) ?? null
+      if (drag) updateSession({ drag: drag.kind === 'move' ? { ...drag, from: pointAt(screen).at } : drag })
+      return drag !== null
+    },
+    drag: (screen) => {
+      const { session } = useBench.getState()
+      const at = toPlane(useView.getState(), screen)
+      if (session.drag?.kind === 'frame') {
+        const drag = { ...session.drag, trail: [...session.drag.trail, at] }
+        return updateSession({ drag, raw: { at, caught: null } })
+      }
+      updateSession({ raw: pointAt(screen), touchedRad: touchedRad() })
+    },
+    drop: (screen) => {
+      const { tool, session: before } = useBench.getState()
+      const raw =
+        before.drag?.kind === 'frame' ? { at: toPlane(useView.getState(), screen), caught: null } : pointAt(screen)
+      updateSession({ raw })
+      const { session } = useBench.getState()
+      takeOutcome(toolNamed(tool).drag!.drop(session, session.cursor!, toolContext()))
     },
   })
   const places = useBench((bench) => toolNamed(bench.tool).places)
@@ -145,8 +167,9 @@ export function Board() {
               const canvas = konva._context
               const view = useView.getState()
               const { sources } = useProject.getState()
-              const { selection, pointed } = useBench.getState()
-              paintGround(canvas, view)
+              const { selection, pointed, looking } = useBench.getState()
+              paintGround(canvas, view, toolContext().choices.gridMm)
+              if (looking === 'tracing') return
               const pictures = useSheetPictures.getState().byUnderlay
               for (const underlay of underlaysInSight()) {
                 const found = sheetOf(sources, underlay.sheetId)
@@ -161,13 +184,21 @@ export function Board() {
         <Layer ref={modelLayer} listening={false}>
           <Shape
             sceneFunc={(konva) => {
-              const { selection, seeThrough } = useBench.getState()
-              if (seeThrough) return
+              const bench = useBench.getState()
+              const { selection, looking } = bench
+              if (looking === 'sheets') return
+              const canvas = konva._context
               const view = useView.getState()
-              const kept = [...outlines].filter(([id]) => !selection.includes(id)).map(([, outline]) => outline)
-              const picked = [...outlines].filter(([id]) => selection.includes(id)).map(([, outline]) => outline)
-              paintWalls(konva._context, view, kept, 'kept')
-              paintWalls(konva._context, view, picked, 'picked')
+              const plan = currentPlan()
+              picture.show(canvas, view, pictureKey(plan, bench), window.devicePixelRatio)
+              const picked = selection.flatMap((id) => plan.shapes.get(id) ?? [])
+              paintShapes(canvas, view, plan, picked, () => 'picked')
+              paintWalls(
+                canvas,
+                view,
+                selection.map((id) => plan.outlines.get(id) ?? []),
+                'picked',
+              )
             }}
           />
         </Layer>
@@ -184,17 +215,20 @@ export function Board() {
               const wanted = (residual: DimensionResidual) => step === 'fit' || isOut(residual, toleranceOf(settings))
               if (step === 'fit' || step === 'check')
                 paintDimensions(canvas, view, underlaysInSight(), settings, wanted)
+              const { preview } = useLift.getState()
+              if (preview) paintChords(canvas, view, preview.chords)
               if (lit) paintLit(canvas, view, underlaysInSight(), lit)
               const { pending } = useRefit.getState()
               const refitted = pending && sheetOf(useProject.getState().sources, pending.after.sheetId)
               if (pending && refitted) paintRefit(canvas, view, pending, refitted.sheet)
               toolNamed(tool).paint(canvas, session, view, context)
-              if (session.cursor && toolNamed(tool).places) paintCursor(canvas, view, session.cursor)
+              const pointing = toolNamed(tool).places || (session.drag !== null && session.drag.kind !== 'frame')
+              if (session.cursor && pointing) paintCursor(canvas, view, session.cursor)
             }}
           />
         </Layer>
       </Stage>
-      <Loupe surroundings={surroundings} />
+      <Loupe />
       <DrawingHint />
     </div>
   )

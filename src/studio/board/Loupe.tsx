@@ -9,11 +9,11 @@ import type { IndexedSheet } from '@/core/sheet/binary'
 import { useBench } from '../bench-store'
 import { useProject } from '../project/store'
 import { underlaysInSight } from '../sheets/in-sight'
+import { useSheetData } from '../sheets/sheet-data'
 import { sheetOf } from '../sheets/sheet-of'
 import { useSheetPictures } from '../sheets/sheet-pictures'
 import { limitsOf } from '../sheets/shown'
 import { toolNamed } from '../tools/registry'
-import type { CatchSurroundings } from './catch-on-board'
 import { paintSheet } from './painters/sheets'
 import { palette } from './palette'
 import { toScreen, useView, type View } from './view'
@@ -24,10 +24,8 @@ const GROWTH = 5
 const MOST_LINES = 1500
 
 /** A magnifying glass beside the cursor while a point is placed for measuring or fitting: the sheet's own lines, sharp. */
-export function Loupe({ surroundings }: { surroundings: () => CatchSurroundings }) {
+export function Loupe() {
   const canvas = useRef<HTMLCanvasElement>(null)
-  const latest = useRef(surroundings)
-  latest.current = surroundings
 
   useEffect(() => {
     const draw = () => {
@@ -37,7 +35,7 @@ export function Loupe({ surroundings }: { surroundings: () => CatchSurroundings 
       const { cursor } = session
       const open = toolNamed(tool).loupe && cursor !== null
       element.style.display = open ? 'block' : 'none'
-      if (open && cursor) paint(element, cursor, latest.current())
+      if (open && cursor) paint(element, cursor)
     }
     // Once a frame: a turn of the wheel moves the view many times before anything shows.
     let frame = 0
@@ -59,7 +57,8 @@ export function Loupe({ surroundings }: { surroundings: () => CatchSurroundings 
 
 type Cursor = NonNullable<ReturnType<typeof useBench.getState>['session']['cursor']>
 
-function paint(element: HTMLCanvasElement, cursor: Cursor, { sheets }: CatchSurroundings): void {
+function paint(element: HTMLCanvasElement, cursor: Cursor): void {
+  const sheets = useSheetData.getState().byHash
   const board = useView.getState()
   const screen = toScreen(board, cursor.at)
   const left = screen.x + SIZE_PX + 40 > board.width ? screen.x - SIZE_PX - 28 : screen.x + 28
@@ -110,11 +109,11 @@ function paintLines(canvas: CanvasRenderingContext2D, view: View, underlay: Unde
   canvas.strokeStyle = palette.ink
   canvas.lineWidth = 1
   canvas.beginPath()
-  for (const { start, end, curve } of sheet.index.within(project(back, view.center), reach, MOST_LINES, admits)) {
+  for (const { start, end, piece } of sheet.index.within(project(back, view.center), reach, MOST_LINES, admits)) {
     const [a, b] = [screen(start), screen(end)]
     canvas.moveTo(a.x, a.y)
-    if (curve) {
-      const [p, q] = [screen(curve.pullStart), screen(curve.pullEnd)]
+    if (piece.kind === 'cubic') {
+      const [p, q] = [screen(piece.curve.pullStart), screen(piece.curve.pullEnd)]
       canvas.bezierCurveTo(p.x, p.y, q.x, q.y, b.x, b.y)
     } else canvas.lineTo(b.x, b.y)
   }

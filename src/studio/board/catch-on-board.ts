@@ -1,17 +1,19 @@
-import { flattenCubic } from '@/core/geometry/bezier'
+import { flatten } from '@/core/geometry/piece/measure'
+import type { Piece } from '@/core/geometry/piece/piece'
 import { isInside } from '@/core/geometry/polygon'
-import { project } from '@/core/geometry/projective'
-import { distance, type Point } from '@/core/geometry/vector'
-import type { ProjectRecord } from '@/core/model/registry'
+import { type Homography, project } from '@/core/geometry/projective'
+import type { Point } from '@/core/geometry/vector'
 import { boardMap, sheetMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { wallOutlines } from '@/core/model/wall/joins'
 import type { IndexedSheet } from '@/core/sheet/binary'
-import { type Caught, catchAt } from '@/core/snap/catch'
-import { CatchIndex } from '@/core/snap/catch-index'
+import { type Caught, candidatesOn, catchOn, cutBy } from '@/core/snap/catch'
+import type { NearLine } from '@/core/snap/catch-index'
+import type { CatchContext, CatchGround, NearSpot } from '@/core/snap/scene'
 import type { SourceView } from '../api'
 import { sheetOf } from '../sheets/sheet-of'
+import { spotsOf } from '../sheets/sheet-spots'
 import { limitsOf } from '../sheets/shown'
+import { strokesNear } from '../sheets/strokes'
 
 /** How near the cursor must come, in CSS pixels. */
 export const CATCH_RADIUS_PX = 11
@@ -24,10 +26,20 @@ export interface BoardPoint {
     readonly word: string
     /** The sheet it was caught on; null on the traced model. */
     readonly underlayId: string | null
-    /** In the sheet's own space, exactly as caught. */
+    /** In the sheet's own space. */
     readonly onSheetPt: Point | null
+    /** The element it was caught on, where it was none of a sheet. */
+    readonly elementId: string | null
+    /** Whether it was found in the pixels of an image. */
+    readonly inImage: boolean
     /** The caught lines on the work plane, to be lit up. */
     readonly lines: readonly (readonly Point[])[]
+    /** From what is in line with it. */
+    readonly guides: readonly (readonly [Point, Point])[]
+    /** Whether it is only in line with something. */
+    readonly loose: boolean
+    /** As the catching knows it. */
+    readonly source: Caught
   } | null
 }
 
@@ -35,54 +47,130 @@ export interface CatchSurroundings {
   readonly underlays: readonly Underlay[]
   readonly sources: readonly SourceView[]
   readonly sheets: ReadonlyMap<string, IndexedSheet>
-  readonly model: CatchIndex
+  /** What is drawn; null where it is not caught. */
+  readonly model: CatchGround | null
 }
 
 /** Sheets from the top of the stack downwards that can be caught. */
 const catchable = ({ underlays }: CatchSurroundings) =>
   underlays.filter(({ visible, catching }) => visible && catching).reverse()
 
-/** What the cursor at `at` means: the nearest catch on the model and on every underlay, the model first where both are as near. */
-export function catchOnBoard(at: Point, radiusMm: number, around: CatchSurroundings): BoardPoint {
-  const onModel = catchAt(around.model, at, radiusMm)
-  let best: BoardPoint = { at, caught: null }
-  let bestScore = Infinity
-  if (onModel) {
-    best = {
-      at: onModel.point,
-      caught: { word: onModel.word, underlayId: null, onSheetPt: null, lines: chords(onModel) },
-    }
-    bestScore = scoreOf(onModel, distance(onModel.point, at) / radiusMm)
-  }
-  for (const underlay of catchable(around)) {
-    const hash = sheetOf(around.sources, underlay.sheetId)?.sheet.lineworkHash
-    const sheet = hash && around.sheets.get(hash)
-    const map = boardMap(underlay.placement)
-    const back = sheetMap(underlay.placement)
-    if (!sheet || !back) continue
-    const { mmPerPt } = underlay.placement
-    const caught = catchAt(sheet.index, project(back, at), radiusMm / mmPerPt, limitsOf(sheet, underlay))
-    if (!caught) continue
-    const place = project(map, caught.point)
-    const score = scoreOf(caught, distance(place, at) / radiusMm)
-    if (score >= bestScore) continue
-    const lines = chords(caught).map((line) => line.map((p) => project(map, p)))
-    best = { at: place, caught: { word: caught.word, underlayId: underlay.id, onSheetPt: caught.point, lines } }
-    bestScore = score
-  }
-  return best
+/** A piece of a sheet as it lies on the board. Homographies bend curves a little more than this says. */
+function onBoard(map: Homography, piece: Piece): Piece {
+  if (piece.kind === 'segment')
+    return { kind: 'segment', start: project(map, piece.start), end: project(map, piece.end) }
+  if (piece.kind !== 'cubic') return piece
+  const { start, pullStart, pullEnd, end } = piece.curve
+  const [a, b, c, d] = [start, pullStart, pullEnd, end].map((p) => project(map, p)) as [Point, Point, Point, Point]
+  return { kind: 'cubic', curve: { start: a, pullStart: b, pullEnd: c, end: d } }
 }
 
-/** A place on a line gives way to any point of its own. */
-const scoreOf = (caught: Caught, away: number): number => (caught.word === 'on line' ? 1 + away : away)
+/** How many lines of one sheet are looked at in one place at most. */
+const MOST_OF_A_SHEET = 48
 
-const chords = (caught: Caught): Point[][] =>
-  caught.lines.map(({ start, end, curve }) => (curve ? flattenCubic(curve, 0.1) : [start, end]))
+/** One sheet as ground on the board. */
+function sheetGround(underlay: Underlay, around: CatchSurroundings): CatchGround | null {
+  const view = sheetOf(around.sources, underlay.sheetId)?.sheet
+  const back = sheetMap(underlay.placement)
+  if (!view || !back) return null
+  const { mmPerPt } = underlay.placement
+  const map = boardMap(underlay.placement)
+  const sheet = view.lineworkHash ? around.sheets.get(view.lineworkHash) : undefined
+  const limits = sheet && limitsOf(sheet, underlay)
+  const crop = underlay.crop
+  const place = (line: NearLine): NearLine => {
+    const cut = crop ? cutBy(crop, line) : line
+    const { shows } = cut
+    return {
+      ...cut,
+      start: project(map, cut.start),
+      end: project(map, cut.end),
+      piece: onBoard(map, cut.piece),
+      on: underlay.id,
+      ...(shows && { shows: (p: Point) => shows(project(back, p)) }),
+    }
+  }
+  return {
+    lines: (p, reach) => {
+      const q = project(back, p)
+      const found = sheet?.index.near(q, reach / mmPerPt, limits?.admits) ?? []
+      const strokes = view.content === 'vector' ? [] : strokesNear(underlay, view, q, reach / mmPerPt)
+      return [...found, ...strokes].slice(0, MOST_OF_A_SHEET).map(place)
+    },
+    spots: (p, reach) => {
+      if (!sheet || !limits) return []
+      return spotsOf(sheet)
+        .near(project(back, p), reach / mmPerPt, ({ item, word }) =>
+          word === 'centre'
+            ? limits.admits(item, sheet.linework.curveFlags[item - sheet.linework.segmentFlags.length]!)
+            : limits.admitsText(item),
+        )
+        .filter(({ at }) => !crop || isInside(crop, at))
+        .map((spot): NearSpot => ({ ...spot, at: project(map, spot.at), on: underlay.id }))
+    },
+  }
+}
+
+/** Everything that can be caught, together. */
+function groundOf(around: CatchSurroundings): CatchGround {
+  const sheets = catchable(around).flatMap((underlay) => sheetGround(underlay, around) ?? [])
+  const grounds = around.model ? [around.model, ...sheets] : sheets
+  return {
+    lines: (p, reach) => grounds.flatMap((ground) => ground.lines(p, reach)),
+    spots: (p, reach) => grounds.flatMap((ground) => ground.spots(p, reach)),
+  }
+}
+
+/** What the cursor at `at` means, of all sheets and everything drawn together. */
+export function catchOnBoard(
+  at: Point,
+  radiusMm: number,
+  around: CatchSurroundings,
+  context: CatchContext,
+  before: Caught | null,
+): BoardPoint {
+  const caught = catchOn(groundOf(around), at, radiusMm, context, before)
+  return caught ? boardPoint(caught, around) : { at, caught: null }
+}
+
+/** Everything that could be meant at a place. */
+export const candidatesOnBoard = (
+  at: Point,
+  radiusMm: number,
+  around: CatchSurroundings,
+  context: CatchContext,
+): BoardPoint[] => candidatesOn(groundOf(around), at, radiusMm, context).map((caught) => boardPoint(caught, around))
+
+/** Chords of caught curves leave them by this part of their size when lit up. */
+const FLATNESS = 1e-3
+
+function boardPoint(caught: Caught, { underlays }: CatchSurroundings): BoardPoint {
+  const on = caught.lines[0]?.on ?? caught.on ?? null
+  const underlay = underlays.find(({ id }) => id === on)
+  const back = underlay && sheetMap(underlay.placement)
+  return {
+    at: caught.point,
+    caught: {
+      word: caught.word,
+      underlayId: underlay?.id ?? null,
+      onSheetPt: back ? project(back, caught.point) : null,
+      elementId: underlay ? null : on,
+      inImage: caught.lines.some(({ item }) => item < 0),
+      lines: caught.lines.map(({ piece, start, end }) =>
+        flatten(piece, Math.max(1e-9, Math.hypot(end.x - start.x, end.y - start.y) * FLATNESS)),
+      ),
+      guides: (caught.guides ?? []).map(({ through }) => [through, caught.point] as const),
+      loose: caught.rank === 'guide' || caught.rank === 'grid',
+      source: caught,
+    },
+  }
+}
 
 /** Why nothing on the sheets can be caught at a place, in words; null where it can. */
 export function whyNothing(
   { underlays, sources, sheets }: Omit<CatchSurroundings, 'model'>,
   at: Point | null,
+  tooFar: boolean,
 ): string | null {
   const shown = underlays.filter(({ visible }) => visible)
   if (underlays.length === 0) return 'no sheet yet'
@@ -91,34 +179,18 @@ export function whyNothing(
   if (on.length === 0) return 'catching is off for every shown sheet'
   if (at && on.every((underlay) => isCroppedAway(underlay, at))) return 'the sheet is cropped away here'
   const found = on.map(({ sheetId }) => sheetOf(sources, sheetId)?.sheet)
-  if (found.every((sheet) => sheet?.content === 'image')) return 'the sheet is an image: no lines to catch'
   if (
     found.some(
       (sheet) => sheet && (!sheet.lineworkHash || !sheets.has(sheet.lineworkHash)) && sheet.status !== 'failed',
     )
   )
     return 'the lines are still being read'
+  if (tooFar) return 'too far out: come nearer'
+  if (found.every((sheet) => sheet?.content === 'image')) return 'no stroke of the image here'
   return null
 }
 
 function isCroppedAway({ crop, placement }: Underlay, at: Point): boolean {
   const back = sheetMap(placement)
   return crop !== null && back !== null && !isInside(crop, project(back, at))
-}
-
-/** The catch index of the traced model: faces and traced lines of its walls. */
-export function indexModel(records: Iterable<ProjectRecord>): CatchIndex {
-  const walls = [...records].filter((record) => record.kind === 'wall')
-  const coordinates: number[] = walls.flatMap(({ start, end }) => [start.x, start.y, end.x, end.y])
-  for (const outline of wallOutlines(walls).values())
-    outline.forEach((p, i) => {
-      const q = outline[(i + 1) % outline.length]!
-      coordinates.push(p.x, p.y, q.x, q.y)
-    })
-  return CatchIndex.build({
-    segments: Float64Array.from(coordinates),
-    segmentFlags: new Uint8Array(coordinates.length / 4),
-    curves: new Float64Array(0),
-    curveFlags: new Uint8Array(0),
-  })
 }

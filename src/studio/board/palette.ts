@@ -12,5 +12,7 @@ export const palette = {
   wallFilm: 'rgba(31, 106, 110, 0.30)',
   wallEdge: '#155457',
   wallPicked: 'rgba(31, 106, 110, 0.55)',
+  /** What is being drawn around things to pick them. */
+  frameFilm: 'rgba(38, 48, 47, 0.07)',
   caughtLine: 'rgba(168, 40, 28, 0.65)',
 } as const

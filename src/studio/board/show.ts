@@ -5,6 +5,7 @@ import type { Underlay } from '@/core/model/underlay/schema'
 import { useProject } from '../project/store'
 import { underlaysInSight } from '../sheets/in-sight'
 import { sheetOf } from '../sheets/sheet-of'
+import { currentPlan } from './plan'
 import { showBox } from './view'
 
 /** Where what shows of a sheet lies on the plane. */
@@ -18,14 +19,10 @@ export function underlayBox({ placement, sheetId, crop }: Underlay): Box {
 
 /** Shows every sheet that is shown, and everything traced. */
 export function showAll(): void {
-  const { records } = useProject.getState()
   const sheets = underlaysInSight()
     .filter(({ visible }) => visible)
     .map(underlayBox)
-  const walls = [...records.values()]
-    .filter((record) => record.kind === 'wall')
-    .map(({ start, end }) => boxOf([start, end]))
-  showBox([...sheets, ...walls].reduce(unite, EMPTY_BOX))
+  showBox([...sheets, currentPlan().box()].reduce(unite, EMPTY_BOX))
 }
 
 export const showUnderlays = (underlays: readonly Underlay[]): void =>

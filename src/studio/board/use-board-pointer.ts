@@ -9,6 +9,10 @@ interface Handlers {
   move(screen: Point): void
   click(screen: Point): void
   leave(): void
+  /** Takes hold of what lies there. @returns false where the drag shall move the view */
+  grab(screen: Point): boolean
+  drag(screen: Point): void
+  drop(screen: Point): void
 }
 
 /**
@@ -20,6 +24,9 @@ export function useBoardPointer(handlers: Handlers) {
   latest.current = handlers
   const pressed = useRef(new Map<number, Point>())
   const moved = useRef(false)
+  /** Whether something was taken hold of; null until the press has moved. */
+  const held = useRef<boolean | null>(null)
+  const began = useRef<Point>({ x: 0, y: 0 })
   const frame = useRef(0)
   const [element, setElement] = useState<HTMLElement | null>(null)
 
@@ -40,25 +47,37 @@ export function useBoardPointer(handlers: Handlers) {
       setElement(event.currentTarget)
       event.currentTarget.focus({ preventScroll: true })
       event.currentTarget.setPointerCapture(event.pointerId)
-      pressed.current.set(event.pointerId, localPoint(event.currentTarget, event))
+      began.current = localPoint(event.currentTarget, event)
+      pressed.current.set(event.pointerId, began.current)
+      held.current = event.button === 0 && pressed.current.size === 1 ? null : false
       moved.current = event.button === 1 || pressed.current.size > 1
     },
     onPointerMove: (event: PointerEvent<HTMLElement>) => {
       const here = localPoint(event.currentTarget, event)
       const before = pressed.current.get(event.pointerId)
-      if (before) drag(pressed.current, event.pointerId, before, here, moved)
+      if (before && held.current === null && farApart(began.current, here)) {
+        held.current = latest.current.grab(began.current)
+        if (held.current) moved.current = true
+      }
+      if (before && held.current === false) drag(pressed.current, event.pointerId, before, here, moved)
       if (frame.current) cancelAnimationFrame(frame.current)
       frame.current = requestAnimationFrame(() => {
         frame.current = 0
         // A hand that moves the sheet is not pointing at anything.
-        if (before && moved.current) latest.current.leave()
+        if (held.current && before) latest.current.drag(here)
+        else if (before && moved.current) latest.current.leave()
         else latest.current.move(here)
       })
     },
     onPointerUp: (event: PointerEvent<HTMLElement>) => {
       const here = localPoint(event.currentTarget, event)
       const wasPressed = pressed.current.delete(event.pointerId)
-      if (wasPressed && !moved.current && event.button === 0) latest.current.click(here)
+      if (wasPressed && held.current) {
+        if (frame.current) cancelAnimationFrame(frame.current)
+        frame.current = 0
+        held.current = false
+        latest.current.drop(here)
+      } else if (wasPressed && !moved.current && event.button === 0) latest.current.click(here)
       else latest.current.move(here)
     },
     onPointerCancel: (event: PointerEvent<HTMLElement>) => void pressed.current.delete(event.pointerId),
@@ -75,8 +94,10 @@ function localPoint(element: HTMLElement, event: { clientX: number; clientY: num
   return { x: event.clientX - left, y: event.clientY - top }
 }
 
+const farApart = (a: Point, b: Point): boolean => Math.hypot(b.x - a.x, b.y - a.y) >= CLICK_PX
+
 function drag(pressed: Map<number, Point>, id: number, before: Point, here: Point, moved: { current: boolean }): void {
-  if (!moved.current && Math.hypot(here.x - before.x, here.y - before.y) < CLICK_PX) return
+  if (!moved.current && !farApart(before, here)) return
   moved.current = true
   const other = [...pressed].find(([each]) => each !== id)?.[1]
   if (other) {

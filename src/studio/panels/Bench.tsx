@@ -6,17 +6,19 @@ import Stack from '@mui/material/Stack'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { useEffect, useRef } from 'react'
+import type { Point } from '@/core/geometry/vector'
 import { formatLength } from '@/core/units/format'
 import { pressEnter, pressEscape, takeTool, toolContext, updateSession, useBench } from '../bench-store'
 import { whyNothing } from '../board/catch-on-board'
+import { useView } from '../board/view'
 import { useProject } from '../project/store'
 import { underlaysInSight } from '../sheets/in-sight'
 import { useSheetData } from '../sheets/sheet-data'
 import { TOOLS, toolNamed } from '../tools/registry'
 import type { Field } from '../tools/tool'
-import { CropChoices } from './CropChoices'
-import { StatedChoice, TieChoice } from './FitChoices'
-import { WallChoices } from './WallChoices'
+import { CatchMenu } from './CatchMenu'
+import { ToolChoices } from './ToolChoices'
+import { ToolMenu } from './ToolMenu'
 
 /** The strip of the tool in hand: what comes next, what can be typed, what the cursor has caught, where it is. */
 export function Bench() {
@@ -37,11 +39,11 @@ export function Bench() {
       aria-label="Bench"
       sx={{
         gridArea: 'bench',
-        display: 'flex',
-        alignItems: 'center',
-        gap: 2,
+        display: 'grid',
+        alignContent: 'center',
+        rowGap: 0.5,
         // One height for every tool: the board must not shift under the cursor.
-        height: 66,
+        height: 100,
         px: 1.5,
         overflowX: 'auto',
         overflowY: 'hidden',
@@ -50,36 +52,41 @@ export function Bench() {
         borderColor: 'divider',
       }}
     >
-      <Stack direction="row" role="toolbar" aria-label="Tools" sx={{ gap: 0.5, flexShrink: 0 }}>
-        {TOOLS.filter(({ steps }) => steps.includes(step)).map(({ name, word, key }) => (
-          <Tooltip key={name} title={`Key ${key.toUpperCase()}`}>
-            <Button
-              size="small"
-              variant={name === toolName ? 'contained' : 'outlined'}
-              sx={{ px: 1.25, minWidth: 0, whiteSpace: 'nowrap' }}
-              aria-pressed={name === toolName}
-              onClick={() => takeTool(name)}
-            >
-              {word}
-            </Button>
-          </Tooltip>
-        ))}
+      <Stack direction="row" sx={{ alignItems: 'center', gap: 2 }}>
+        <Stack direction="row" role="toolbar" aria-label="Tools" sx={{ gap: 0.5, flexShrink: 0 }}>
+          {TOOLS.filter(({ steps, group }) => steps.includes(step) && !group).map(({ name, word, key }) => (
+            <Tooltip key={name} title={key ? `Key ${key.toUpperCase()}` : ''}>
+              <Button
+                size="small"
+                variant={name === toolName ? 'contained' : 'outlined'}
+                sx={{ px: 1.25, minWidth: 0, whiteSpace: 'nowrap' }}
+                aria-pressed={name === toolName}
+                onClick={() => takeTool(name)}
+              >
+                {word}
+              </Button>
+            </Tooltip>
+          ))}
+          {step === 'trace' && <ToolMenu group="draw" />}
+          {step === 'trace' && <ToolMenu group="change" />}
+        </Stack>
+        <Typography
+          role="status"
+          aria-live="polite"
+          sx={{ flex: '1 1 0', minWidth: 150, fontSize: 13, lineHeight: 1.3, maxHeight: 54, overflow: 'hidden' }}
+        >
+          {tool.say(session, context)}
+        </Typography>
+        <Whereabouts />
       </Stack>
-      <Typography
-        role="status"
-        aria-live="polite"
-        sx={{ flex: '1 1 0', minWidth: 190, fontSize: 13.5, lineHeight: 1.3, maxHeight: 54, overflow: 'hidden' }}
-      >
-        {tool.say(session, context)}
-      </Typography>
-      {toolName === 'wall' && <WallChoices />}
-      {toolName === 'crop' && <CropChoices />}
-      {toolName === 'fit' && <StatedChoice />}
-      {toolName === 'tie' && <TieChoice />}
-      {fields.map((field) => (
-        <BenchField key={`${field.name}-${session.points.length}`} field={field} typed={session.typed[field.name]} />
-      ))}
-      <Whereabouts />
+      <Stack direction="row" sx={{ alignItems: 'end', gap: 1.5, minHeight: 44 }}>
+        <ToolChoices tool={toolName} />
+        {fields.map((field) => (
+          <BenchField key={`${field.name}-${session.points.length}`} field={field} typed={session.typed[field.name]} />
+        ))}
+        <Box sx={{ flex: 1 }} />
+        {(tool.places || tool.drag) && <CatchMenu />}
+      </Stack>
     </Box>
   )
 }
@@ -87,7 +94,7 @@ export function Bench() {
 /** A value that the mouse gives until it is typed. What is typed anywhere goes to the first one. */
 function BenchField({ field, typed }: { field: Field; typed: string | undefined }) {
   const input = useRef<HTMLInputElement>(null)
-  const { name, label, value, first } = field
+  const { name, label, value, first, narrow, hint } = field
   useEffect(() => {
     // A field that must be answered takes the keyboard at once.
     if (first && value === '') input.current?.focus()
@@ -109,6 +116,7 @@ function BenchField({ field, typed }: { field: Field; typed: string | undefined 
         component="input"
         ref={input}
         name={`bench-${name}`}
+        title={hint}
         data-first={first || undefined}
         value={typed ?? value}
         autoComplete="off"
@@ -131,7 +139,7 @@ function BenchField({ field, typed }: { field: Field; typed: string | undefined 
           if (event.key === 'Enter' || event.key === 'Escape') event.stopPropagation()
         }}
         sx={{
-          width: name === 'angle' ? 76 : 140,
+          width: narrow ? 84 : 140,
           font: '600 16px "IBM Plex Mono", monospace',
           color: typed === undefined ? 'text.secondary' : 'error.main',
           bgcolor: 'background.default',
@@ -146,6 +154,19 @@ function BenchField({ field, typed }: { field: Field; typed: string | undefined 
   )
 }
 
+/** Further out than this the lines of a plan run together on the screen. */
+const TOO_FAR_PX_PER_MM = 0.004
+
+/** Why nothing is caught where the mouse is. */
+function whyNot(at: Point, around: Parameters<typeof whyNothing>[0]): string | null {
+  const { catchNothing, catching, tool } = useBench.getState()
+  if (!toolNamed(tool).places) return null
+  if (catchNothing) return 'catching is held back by Ctrl'
+  if (!catching.sheets && !catching.drawn) return 'catching is switched off'
+  if (!catching.sheets) return 'catching on sheets is switched off'
+  return whyNothing(around, at, useView.getState().pxPerMm < TOO_FAR_PX_PER_MM)
+}
+
 /** What the cursor has caught, on which sheet, and where it is. */
 function Whereabouts() {
   const cursor = useBench((bench) => bench.session.cursor)
@@ -155,8 +176,14 @@ function Whereabouts() {
   const { display } = toolContext()
   if (!cursor) return <Box sx={{ width: 220, flexShrink: 0 }} />
   const underlay = cursor.caught?.underlayId ? records.get(cursor.caught.underlayId) : null
-  const on = underlay?.kind === 'underlay' ? ` on ${underlay.name}` : cursor.caught ? ' on the tracing' : ''
-  const why = cursor.caught ? null : whyNothing({ underlays: underlaysInSight(), sources, sheets }, cursor.at)
+  const inImage = cursor.caught?.inImage ? ' in the image' : ''
+  const on =
+    underlay?.kind === 'underlay'
+      ? `${inImage} on ${underlay.name}`
+      : cursor.caught && !cursor.caught.loose
+        ? ' on the tracing'
+        : ''
+  const why = cursor.caught ? null : whyNot(cursor.at, { underlays: underlaysInSight(), sources, sheets })
   return (
     <Box sx={{ width: 220, flexShrink: 0, textAlign: 'right' }}>
       <Typography

@@ -7,8 +7,10 @@ import IconButton from '@mui/material/IconButton'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import type { ComponentType } from 'react'
-import { useBench } from '../bench-store'
+import { type BenchState, useBench } from '../bench-store'
 import { FitCard } from '../fit/FitCard'
+import { HistoryCard } from '../history/HistoryCard'
+import { LiftCard } from '../lift/LiftCard'
 import { useProject } from '../project/store'
 import { STEP_WORDS, type Step } from '../steps'
 import { CheckCard } from './CheckCard'
@@ -24,13 +26,24 @@ const CARDS: Partial<Record<Step, ComponentType>> = {
   'hand-over': HandOverCard,
 }
 
+/** What is shown instead of the step's card, for as long as it is wanted. */
+const SIDE_CARDS: Record<NonNullable<BenchState['sideCard']>, { title: string; content: ComponentType }> = {
+  sheets: { title: 'Adjust', content: SheetCard },
+  history: { title: 'History', content: HistoryCard },
+  lift: { title: 'Lift', content: LiftCard },
+}
+
+function closeCard(side: BenchState['sideCard']): void {
+  useBench.setState(side ? { sideCard: null } : { cardOpen: false })
+}
+
 export function Card() {
   const step = useBench((bench) => bench.step)
   const open = useBench((bench) => bench.cardOpen)
-  const ofSheets = useBench((bench) => bench.sheetCard)
+  const side = useBench((bench) => bench.sideCard)
   const ready = useProject((project) => project.id !== '')
-  const Content = ofSheets ? SheetCard : CARDS[step]
-  const title = ofSheets ? 'Adjust' : STEP_WORDS[step]
+  const Content = side ? SIDE_CARDS[side].content : CARDS[step]
+  const title = side ? SIDE_CARDS[side].title : STEP_WORDS[step]
   if (!Content || !ready) return null
   if (!open)
     return (
@@ -61,11 +74,7 @@ export function Card() {
         <Typography variant="h2" sx={{ flexGrow: 1 }}>
           {title}
         </Typography>
-        <IconButton
-          size="small"
-          aria-label="Close the card"
-          onClick={() => useBench.setState(ofSheets ? { sheetCard: false } : { cardOpen: false })}
-        >
+        <IconButton size="small" aria-label="Close the card" onClick={() => closeCard(side)}>
           <CloseIcon fontSize="small" />
         </IconButton>
       </Stack>

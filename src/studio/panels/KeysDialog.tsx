@@ -8,6 +8,7 @@ import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
 import Typography from '@mui/material/Typography'
 import { useBench } from '../bench-store'
+import { STEP_WORDS, STEPS } from '../steps'
 import { TOOLS } from '../tools/registry'
 import { KEYS } from '../use-keys'
 
@@ -16,19 +17,28 @@ export function KeysDialog() {
   const open = useBench((bench) => bench.keysOpen)
   const close = () => useBench.setState({ keysOpen: false })
   const rows = [
-    ...TOOLS.filter(({ key }) => key !== '').map(({ key, word }) => ({
-      keys: key.toUpperCase(),
-      does: `take the tool “${word}”`,
-    })),
+    ...TOOLS.flatMap(({ key, word, steps }) =>
+      key
+        ? [
+            {
+              keys: key.toUpperCase(),
+              does: `${word}${steps.length < STEPS.length ? `, in ${steps.map((step) => STEP_WORDS[step]).join(' and ')}` : ''}`,
+            },
+          ]
+        : [],
+    ),
     ...KEYS,
   ]
   return (
-    <Dialog open={open} onClose={close} maxWidth="sm" fullWidth>
+    <Dialog open={open} onClose={close} maxWidth="md" fullWidth>
       <DialogTitle>All keys</DialogTitle>
       <DialogContent>
-        <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 3, rowGap: 0.75, m: 0 }}>
+        <Box
+          component="dl"
+          sx={{ display: 'grid', gridTemplateColumns: 'auto 1fr auto 1fr', columnGap: 2.5, rowGap: 0.5, m: 0 }}
+        >
           {rows.map(({ keys, does }) => (
-            <Box key={keys} sx={{ display: 'contents' }}>
+            <Box key={`${keys} ${does}`} sx={{ display: 'contents' }}>
               <Typography component="dt" variant="figure" sx={{ fontWeight: 600 }}>
                 {keys}
               </Typography>

@@ -6,6 +6,7 @@ import ContentCopyIcon from '@mui/icons-material/ContentCopy'
 import DeleteOutline from '@mui/icons-material/DeleteOutlined'
 import DragIcon from '@mui/icons-material/DragIndicator'
 import AloneIcon from '@mui/icons-material/FilterCenterFocus'
+import LiftIcon from '@mui/icons-material/LayersOutlined'
 import LockIcon from '@mui/icons-material/Lock'
 import LockOpenIcon from '@mui/icons-material/LockOpen'
 import MoreIcon from '@mui/icons-material/MoreHoriz'
@@ -26,6 +27,7 @@ import type { Underlay } from '@/core/model/underlay/schema'
 import { contentUrl, type SourceView } from '../api'
 import { goTo, lookAlone, pointAt, select, showSheetCard, useBench } from '../bench-store'
 import { showUnderlays } from '../board/show'
+import { beginLift } from '../lift/apply'
 import { levelsOf, useProject } from '../project/store'
 import { fitState } from '../sheets/fit-state'
 import { sheetOf } from '../sheets/sheet-of'
@@ -189,6 +191,7 @@ function More({ underlay }: { underlay: Underlay }) {
       <AloneIcon key="alone" fontSize="small" />,
       () => lookAlone(solo ? null : [id]),
     ],
+    ['Lift its lines …', <LiftIcon key="lift" fontSize="small" />, () => beginLift(underlay)],
     ['Duplicate', <ContentCopyIcon key="copy" fontSize="small" />, () => duplicateSheets([underlay])],
     ['Remove from the board', <DeleteOutline key="remove" fontSize="small" />, () => removeSheets([underlay])],
   ]

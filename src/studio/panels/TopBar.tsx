@@ -1,5 +1,6 @@
 'use client'
 
+import HistoryIcon from '@mui/icons-material/History'
 import RedoIcon from '@mui/icons-material/Redo'
 import UndoIcon from '@mui/icons-material/Undo'
 import Box from '@mui/material/Box'
@@ -160,6 +161,15 @@ function UndoButtons() {
             <RedoIcon fontSize="small" />
           </IconButton>
         </span>
+      </Tooltip>
+      <Tooltip title="What was done, and every state of the project">
+        <IconButton
+          size="small"
+          aria-label="History"
+          onClick={() => useBench.setState({ sideCard: 'history', cardOpen: true })}
+        >
+          <HistoryIcon fontSize="small" />
+        </IconButton>
       </Tooltip>
     </Stack>
   )

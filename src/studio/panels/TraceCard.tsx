@@ -4,26 +4,44 @@ import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { distance } from '@/core/geometry/vector'
+import { isShape } from '@/core/model/shapes'
 import type { Wall } from '@/core/model/wall/schema'
 import { TRACED_LINES } from '@/core/model/wall/schema'
 import { formatLength } from '@/core/units/format'
 import { select, toolContext, useBench } from '../bench-store'
 import { put, remove, useProject } from '../project/store'
+import { SymbolList } from '../symbols/SymbolList'
+import { LayerList } from './LayerList'
+import { PickedShapes } from './PickedShapes'
 
-/** What is traced: the picked walls, or all of them. */
+/** What is traced: what is picked, or all of it; then the layers and symbols. */
 export function TraceCard() {
   const records = useProject((project) => project.records)
   const selection = useBench((bench) => bench.selection)
   const walls = [...records.values()].filter((record) => record.kind === 'wall')
-  const picked = walls.filter(({ id }) => selection.includes(id))
-  if (walls.length === 0)
-    return (
-      <Typography color="text.secondary">
-        Type how thick the walls are, say which of their lines you follow, and click along the plan. The cursor catches
-        the sheet’s own lines.
-      </Typography>
-    )
-  return picked.length > 0 ? <PickedWalls walls={picked} /> : <AllWalls walls={walls} />
+  const shapes = selection.flatMap((id) => {
+    const record = records.get(id)
+    return record && isShape(record) ? [record] : []
+  })
+  const picked = shapes.filter((shape) => shape.kind === 'wall')
+  return (
+    <>
+      {picked.length > 0 && picked.length === shapes.length ? (
+        <PickedWalls walls={picked} />
+      ) : shapes.length > 0 ? (
+        <PickedShapes shapes={shapes} />
+      ) : walls.length > 0 ? (
+        <AllWalls walls={walls} />
+      ) : (
+        <Typography color="text.secondary">
+          Type how thick the walls are, say which of their lines you follow, and click along the plan. Draw and Change
+          on the bench hold everything for plain lines. The cursor catches the sheet’s own lines and yours.
+        </Typography>
+      )}
+      <LayerList />
+      <SymbolList />
+    </>
+  )
 }
 
 function AllWalls({ walls }: { walls: readonly Wall[] }) {

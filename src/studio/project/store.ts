@@ -1,5 +1,12 @@
 import { create } from 'zustand'
-import { applyChange, type Change, type Edit, invertChange, type KeptChange } from '@/core/model/change/change'
+import {
+  applyChanges,
+  type Change,
+  type Edit,
+  invertChange,
+  type KeptChange,
+  MOST_EDITS,
+} from '@/core/model/change/change'
 import { NO_STACKS, pushChange, type UndoStacks } from '@/core/model/change/history'
 import type { Level } from '@/core/model/level/schema'
 import type { ProjectRecord } from '@/core/model/registry'
@@ -14,6 +21,13 @@ type Records = ReadonlyMap<string, ProjectRecord>
 export interface Conflict {
   readonly change: Change
   readonly current: readonly { id: string; record: ProjectRecord | null }[]
+}
+
+/** A state of the project that was, while it is looked at. */
+export interface PastState {
+  readonly revision: number
+  readonly madeAt: string
+  readonly records: Records
 }
 
 export interface ProjectState {
@@ -35,6 +49,8 @@ export interface ProjectState {
   /** A sentence for the person about what just happened. */
   readonly notice: string | null
   readonly sources: readonly SourceView[]
+  /** While a past state is looked at nothing can be changed. */
+  readonly past: PastState | null
 }
 
 const CLOSED: ProjectState = {
@@ -50,14 +66,14 @@ const CLOSED: ProjectState = {
   conflict: null,
   notice: null,
   sources: [],
+  past: null,
 }
 
 export const useProject = create<ProjectState>(() => CLOSED)
 
 const { getState: get, setState: set } = useProject
 
-const overlay = (kept: Records, waiting: readonly Change[]): Records =>
-  waiting.reduce<Records>((records, change) => applyChange(records, change), kept)
+const overlay = (kept: Records, waiting: readonly Change[]): Records => applyChanges(kept, waiting)
 
 export function settingsOf(records: Records): Settings {
   const found = records.get('settings')
@@ -102,9 +118,20 @@ export async function openProject(id: string): Promise<void> {
 
 /** Makes an edit: it is shown at once, held by the browser, and sent. */
 export function commit(label: string, edits: readonly Omit<Edit, 'before'>[]): void {
-  const { records } = get()
+  const { records, past } = get()
+  if (edits.length === 0) return
+  if (past)
+    return tell('You are looking at a past state. Bring it back, or go back to now, before you change anything.')
   const full = edits.map(({ id, after }) => ({ id, before: records.get(id) ?? null, after }))
-  push({ id: crypto.randomUUID(), label, cause: 'edit', of: null, edits: full })
+  const id = crypto.randomUUID()
+  if (full.length <= MOST_EDITS) return push({ id, label, cause: 'edit', of: null, edits: full })
+  const parts = Math.ceil(full.length / MOST_EDITS)
+  push(
+    ...Array.from({ length: parts }, (_, i): Change => {
+      const part = full.slice(i * MOST_EDITS, (i + 1) * MOST_EDITS)
+      return { id: partId(id, i), label: `${label} (${i + 1} of ${parts})`, cause: 'edit', of: null, edits: part }
+    }),
+  )
 }
 
 /** Puts records as they shall be. */
@@ -120,35 +147,90 @@ export const remove = (label: string, ...ids: readonly string[]): void =>
     ids.map((id) => ({ id, after: null })),
   )
 
+/** What is shown: the present, or the past state that is looked at. */
+export const recordsInSight = ({ records, past }: Pick<ProjectState, 'records' | 'past'>): Records =>
+  past?.records ?? records
+
+/** Looks at the state after a revision. */
+export async function lookAtPast(revision: number, madeAt: string): Promise<void> {
+  const { id } = get()
+  const { records } = await api.stateAt(id, revision)
+  if (get().id === id)
+    set({ past: { revision, madeAt, records: new Map(records.map((record) => [record.id, record])) } })
+}
+
+export const backToNow = (): void => set({ past: null })
+
+/** Makes the past state that is looked at the present one again, as a change like any other. */
+export function bringBack(): void {
+  const { past, records } = get()
+  if (!past) return
+  set({ past: null })
+  const ids = new Set([...records.keys(), ...past.records.keys()])
+  const edits = [...ids].flatMap((id) => {
+    const after = past.records.get(id) ?? null
+    return isSameRecord(records.get(id) ?? null, after) ? [] : [{ id, after }]
+  })
+  if (edits.length === 0) return tell('Nothing has changed since.')
+  commit('Bring back a past state', edits)
+}
+
+/** Both come from JSON or can go there: the order of fields may differ. */
+function isSameRecord(a: unknown, b: unknown): boolean {
+  if (a === b) return true
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
+  const [keysA, keysB] = [a, b].map((each) =>
+    Object.keys(each).filter((key) => each[key as keyof typeof each] !== undefined),
+  )
+  return (
+    keysA!.length === keysB!.length &&
+    keysA!.every((key) => isSameRecord((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]))
+  )
+}
+
 export async function undo(): Promise<Change | null> {
+  if (get().past) return null
   if (get().stacks.undo.length === 0) await reachFurtherBack()
   const last = get().stacks.undo.at(-1)
   if (!last) return null
   push(invertChange(last, crypto.randomUUID()))
+  for (let next = get().stacks.undo.at(-1); next && areOneChange(next, last); next = get().stacks.undo.at(-1))
+    push(invertChange(next, crypto.randomUUID()))
   return last
 }
 
 export function redo(): Change | null {
+  if (get().past) return null
   const last = get().stacks.redo.at(-1)
   if (!last) return null
-  const { label, edits } = last
-  push({ id: crypto.randomUUID(), label, cause: 'redo', of: last.id, edits })
+  const again = ({ id, label, edits }: Change) => push({ id: crypto.randomUUID(), label, cause: 'redo', of: id, edits })
+  again(last)
+  for (let next = get().stacks.redo.at(-1); next && areOneChange(next, last); next = get().stacks.redo.at(-1))
+    again(next)
   return last
 }
 
-function push(change: Change): void {
+/** Shows changes at once; each is sent once the browser holds it, so that no crash in between loses it. */
+function push(...changes: readonly Change[]): void {
   const { id, waiting, records, stacks } = get()
   set({
-    waiting: [...waiting, change],
-    records: applyChange(records, change),
-    stacks: pushChange(stacks, change),
+    waiting: [...waiting, ...changes],
+    records: applyChanges(records, changes),
+    stacks: changes.reduce(pushChange, stacks),
   })
-  // Sent only once the browser holds it, so that no crash in between loses it.
-  void outbox
-    .add(id, change)
-    .catch(() => undefined)
-    .then(() => sendWaiting())
+  void holdAndSend(id, changes)
 }
+
+async function holdAndSend(id: string, changes: readonly Change[]): Promise<void> {
+  for (const change of changes) await outbox.add(id, change).catch(() => undefined)
+  await sendWaiting()
+}
+
+/** A change that was too large for one is told in parts, which are undone and redone together. */
+const partId = (id: string, i: number): string => `${id}_${i}`
+const wholeOf = (id: string): string => id.replace(/_\d+$/, '')
+const areOneChange = (a: Change, b: Change): boolean =>
+  a.id !== b.id && a.id.includes('_') && wholeOf(a.id) === wholeOf(b.id)
 
 /** Takes the next older piece of the history into the undo stack. */
 async function reachFurtherBack(): Promise<void> {
@@ -241,7 +323,7 @@ function takeIn(changes: readonly KeptChange[]): void {
   if (fresh.length === 0) return
   const own = new Set(fresh.map(({ id }) => id))
   const rest = waiting.filter(({ id }) => !own.has(id))
-  const next = fresh.reduce<Records>((records, change) => applyChange(records, change), kept)
+  const next = applyChanges(kept, fresh)
   set({ kept: next, revision: fresh.at(-1)!.revision, waiting: rest, records: overlay(next, rest) })
 }
 

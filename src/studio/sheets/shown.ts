@@ -16,10 +16,17 @@ function shownBy(sheet: IndexedSheet, { parts, markup }: Underlay): Shown {
 }
 
 /** What of a sheet can be caught: what shows of it, within its crop. */
-export function limitsOf(sheet: IndexedSheet, underlay: Underlay): Required<CatchLimits> {
+export function limitsOf(
+  sheet: IndexedSheet,
+  underlay: Underlay,
+): Required<CatchLimits> & { admitsText(index: number): boolean } {
   const shown = shownBy(sheet, underlay)
   const { segmentStyles, curveStyles } = sheet.linework
   const styleOf = (item: number) =>
     item < segmentStyles.length ? segmentStyles[item]! : curveStyles[item - segmentStyles.length]!
-  return { admits: (item, flags) => shown.admits(styleOf(item), flags), crop: underlay.crop }
+  return {
+    admits: (item, flags) => shown.admits(styleOf(item), flags),
+    admitsText: (index) => shown.admitsText(sheet.linework.text[index]!),
+    crop: underlay.crop,
+  }
 }

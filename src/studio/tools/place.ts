@@ -6,7 +6,7 @@ export const place: Tool = {
   ...plain,
   name: 'place',
   word: 'Lay down',
-  key: '',
+  key: null,
   steps: [],
   places: true,
   loupe: false,

@@ -1,15 +1,50 @@
+import { corner, offset } from './change/beside'
+import { extend, split, trim } from './change/cutting'
+import { stretch } from './change/stretch'
+import { transformingTool } from './change/transforming'
+import { array, copy, mirror, move, scale, turn } from './change/transforms'
 import { crop } from './crop'
+import { drawingTool } from './draw/drawing'
+import { line } from './draw/line'
+import { rectangle } from './draw/rectangle'
+import { arc, circle, ellipse, polygon, spline } from './draw/round'
+import { dimension, hatch, text } from './draw/writing'
 import { fit } from './fit'
+import { liftRegion } from './lift-region'
 import { look } from './look'
 import { measure } from './measure'
 import { moveSheet } from './move-sheet'
+import { pick } from './pick'
 import { place } from './place'
 import { straighten } from './straighten'
+import { symbol } from './symbol'
 import { tie } from './tie'
 import type { Tool, ToolName } from './tool'
 import { wall } from './wall'
 
-/** Every tool, in the order in which the bench offers them; a new one is a file beside this and a line here. */
-export const TOOLS: readonly Tool[] = [look, measure, fit, straighten, tie, moveSheet, crop, wall, place]
+/** Every tool, in the order of the bench; a new one is a file beside this and a line here. */
+export const TOOLS: readonly Tool[] = [
+  look,
+  pick,
+  measure,
+  fit,
+  straighten,
+  tie,
+  moveSheet,
+  wall,
+  line,
+  ...[rectangle, polygon, circle, arc, ellipse, spline, text, dimension, hatch].map(drawingTool),
+  symbol,
+  ...[move, copy, turn, scale, mirror, array].map(transformingTool),
+  stretch,
+  offset,
+  trim,
+  extend,
+  split,
+  corner,
+  crop,
+  place,
+  liftRegion,
+]
 
 export const toolNamed = (name: ToolName): Tool => TOOLS.find((tool) => tool.name === name)!

@@ -1,12 +1,23 @@
 import type { TieKind } from '@/core/fit/tie-points'
 import type { Point } from '@/core/geometry/vector'
+import type { DimensionWay } from '@/core/model/dimension/schema'
+import type { HatchPattern } from '@/core/model/hatch/schema'
+import type { Plan } from '@/core/model/plan'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { LengthDisplay } from '@/core/units/format'
 import type { BoardPoint } from '../board/catch-on-board'
 import type { View } from '../board/view'
+import type { FrameWay } from '../edit/pick'
 import type { Step } from '../steps'
 
-export type ToolName = 'look' | 'measure' | 'fit' | 'straighten' | 'tie' | 'wall' | 'crop' | 'move-sheet' | 'place'
+/** Named by whoever adds a tool; the registry holds them all. */
+export type ToolName = string
+
+/** What is dragged on the board. */
+export type Drag =
+  | { readonly kind: 'frame'; readonly from: Point; readonly trail: readonly Point[] }
+  | { readonly kind: 'move'; readonly from: Point }
+  | { readonly kind: 'grip'; readonly id: string; readonly index: number }
 
 /** What a tool has gathered so far. Given up when another tool is taken. */
 export interface Session {
@@ -18,11 +29,25 @@ export interface Session {
   readonly cursor: BoardPoint | null
   /** Fields typed, by name; empty where the mouse gives the value. */
   readonly typed: Readonly<Record<string, string>>
-  /** While it is held, lines run level, upright or at 45°. */
+  /** While it is held, lines run level, upright, at 45° or along the line last touched. */
   readonly held: boolean
+  /** The direction of the line last touched. */
+  readonly touchedRad: number | null
+  /** Ids of what the tool has made or taken so far. */
+  readonly ids: readonly string[]
+  readonly drag: Drag | null
 }
 
-export const EMPTY_SESSION: Session = { points: [], raw: null, cursor: null, typed: {}, held: false }
+export const EMPTY_SESSION: Session = {
+  points: [],
+  raw: null,
+  cursor: null,
+  typed: {},
+  held: false,
+  touchedRad: null,
+  ids: [],
+  drag: null,
+}
 
 /** What a tool may look at. */
 export interface ToolContext {
@@ -31,9 +56,13 @@ export interface ToolContext {
   readonly selection: readonly string[]
   /** Choices that outlive a session, such as the wall's thickness. */
   readonly choices: Choices
+  /** The geometry of what is drawn. */
+  readonly plan: Plan
+  /** How near a click must come to pick something. */
+  readonly reachMm: number
 }
 
-export interface Choices {
+export interface Choices extends DrawChoices {
   readonly wallThicknessMm: number
   readonly tracedLine: 'left' | 'centre' | 'right'
   readonly cropShape: 'rectangle' | 'corners'
@@ -45,6 +74,35 @@ export interface Choices {
   readonly reading: string | null
 }
 
+/** Choices of drawing and changing. */
+export interface DrawChoices {
+  /** The layer that is drawn on. */
+  readonly layerId: string
+  readonly linePiece: 'straight' | 'arc'
+  readonly arcWay: 'three points' | 'from centre' | 'by radius'
+  readonly sides: number
+  readonly dimensionWay: DimensionWay
+  readonly measureWay: 'distance' | 'path' | 'angle' | 'radius' | 'area'
+  readonly hatchPattern: HatchPattern
+  readonly hatchSpacingMm: number
+  readonly hatchDeg: number
+  /** Of writing and of the figures of dimensions. */
+  readonly letterMm: number
+  readonly frameWay: FrameWay
+  readonly cornerWay: 'round' | 'bevel' | 'sharp'
+  readonly arrayWay: 'along' | 'around'
+  /** Whether mirroring leaves the original where it is. */
+  readonly mirrorKeeps: boolean
+  /** The symbol that is placed. */
+  readonly symbolId: string | null
+  readonly symbolMirrored: boolean
+  /** Lengths drawn freely come in such steps; 0 for none. */
+  readonly stepMm: number
+  /** Spacing of the grid; 0 for none. */
+  readonly gridMm: number
+  readonly gridWhileMeasuring: boolean
+}
+
 /** A value that can be typed on the bench. */
 export interface Field {
   readonly name: string
@@ -53,6 +111,8 @@ export interface Field {
   readonly value: string
   /** The field that takes what is typed anywhere. */
   readonly first?: boolean
+  readonly narrow?: boolean
+  readonly hint?: string
 }
 
 /** What follows from a click or Enter. `say` is a sentence for the person where it could not be done. */
@@ -61,14 +121,18 @@ export interface Outcome {
   readonly say?: string
   /** Whether the tool has done what it was taken for, and is laid aside. */
   readonly done?: boolean
+  /** What is picked from now on. */
+  readonly pick?: readonly string[]
 }
 
 /** One way of working on the board. */
 export interface Tool {
   readonly name: ToolName
   readonly word: string
-  /** The key that takes it. */
-  readonly key: string
+  /** The key that takes it; null for one that is only taken from the bench. */
+  readonly key: string | null
+  /** Tools of one group stand together on the bench. */
+  readonly group?: 'draw' | 'change'
   /** The steps in which it is offered. */
   readonly steps: readonly Step[]
   /** What comes next, in a sentence. */
@@ -76,6 +140,8 @@ export interface Tool {
   fields(session: Session, context: ToolContext): readonly Field[]
   /** Whether it places points: the cursor catches then. */
   readonly places: boolean
+  /** Whether it only measures: the grid and steps keep out of it then. */
+  readonly measures?: boolean
   /** Whether the loupe opens while a point is placed. */
   readonly loupe: boolean
   /** Where a point falls, given the cursor: typed and held values come in here. */
@@ -85,8 +151,14 @@ export interface Tool {
   enter(session: Session, context: ToolContext): Outcome
   /** After an undo the last placed point may have lost its ground. */
   undone(session: Session): Session
+  /** Dragging, where it means something else than moving the view. */
+  readonly drag?: {
+    /** Takes hold of what lies there; null leaves the drag to the view. */
+    grab(session: Session, at: Point, context: ToolContext): Drag | null
+    drop(session: Session, point: BoardPoint, context: ToolContext): Outcome
+  }
   /** Arrow keys, where they mean something else than moving the view. @param by one step to the right or up */
-  arrow?(session: Session, by: Point, context: ToolContext): Outcome
+  arrow?(session: Session, by: Point, context: ToolContext, shift: boolean): Outcome
   paint(canvas: CanvasRenderingContext2D, session: Session, view: View, context: ToolContext): void
 }
 
@@ -96,10 +168,13 @@ export const plain = {
   undone: (): Session => EMPTY_SESSION,
 }
 
-/** `p` turned about `from` onto the nearest eighth of a circle, at its own distance along it. */
-export function holdDirection(from: Point, p: Point): Point {
-  const eighth = Math.PI / 4
-  const angle = Math.round(Math.atan2(p.y - from.y, p.x - from.x) / eighth) * eighth
+/** `p` turned about `from` onto the nearest eighth of a circle, or along or square to a touched line, at its own distance along it. */
+export function holdDirection(from: Point, p: Point, touchedRad: number | null = null): Point {
+  const eighths = Array.from({ length: 8 }, (_, i) => (i * Math.PI) / 4)
+  const touched = touchedRad === null ? [] : [0, 1, 2, 3].map((i) => touchedRad + (i * Math.PI) / 2)
+  const pointed = Math.atan2(p.y - from.y, p.x - from.x)
+  const off = (angle: number) => Math.abs(Math.atan2(Math.sin(angle - pointed), Math.cos(angle - pointed)))
+  const angle = [...eighths, ...touched].reduce((best, each) => (off(each) < off(best) ? each : best))
   const along = (p.x - from.x) * Math.cos(angle) + (p.y - from.y) * Math.sin(angle)
   return { x: from.x + Math.cos(angle) * along, y: from.y + Math.sin(angle) * along }
 }

@@ -2,21 +2,13 @@ import { distance, type Point } from '@/core/geometry/vector'
 import { SAME_POINT_MM, wallOutlines } from '@/core/model/wall/joins'
 import type { Wall } from '@/core/model/wall/schema'
 import { formatLength } from '@/core/units/format'
-import { LengthError, parseLength } from '@/core/units/length'
 import type { BoardPoint } from '../board/catch-on-board'
 import { paintMeasure } from '../board/painters/measure'
 import { paintWalls } from '../board/painters/walls'
 import { put, useProject } from '../project/store'
 import { fitState } from '../sheets/fit-state'
-import {
-  directionDeg,
-  EMPTY_SESSION,
-  holdDirection,
-  type Outcome,
-  type Session,
-  type Tool,
-  type ToolContext,
-} from './tool'
+import { enteredPoint, pointFields, steerPoint } from './entry'
+import { EMPTY_SESSION, type Outcome, type Session, type Tool, type ToolContext } from './tool'
 
 /** A chain of walls along the line that is traced. */
 export const wall: Tool = {
@@ -31,36 +23,16 @@ export const wall: Tool = {
     if (points.length < 3) return 'Click where this wall ends, or type its length and press Enter. Esc ends the chain.'
     return 'Go on, or click the first point to close the ring. Esc ends the chain.'
   },
-  fields: ({ points, cursor, typed }, { display }) => {
-    const from = points.at(-1)
-    if (!from) return []
-    const drawn = cursor ? formatLength(distance(from.at, cursor.at), display, false) : ''
-    return [
-      { name: 'length', label: 'Length', value: typed.length ?? drawn, first: true },
-      {
-        name: 'angle',
-        label: 'Angle °',
-        value: typed.angle ?? (cursor ? directionDeg(from.at, cursor.at).toFixed(1) : ''),
-      },
-    ]
-  },
-  steer: (session, raw, context) => {
-    const from = session.points.at(-1)
-    if (!from) return raw
-    const at = typedEnd(from.at, steeredDirection(session, from.at, raw.at), session, context)
-    return at.x === raw.at.x && at.y === raw.at.y ? raw : { at, caught: session.held ? null : raw.caught }
-  },
+  fields: (session, context) => (session.points.length > 0 ? pointFields(session, context) : []),
+  steer: (session, raw, context) => (session.points.length > 0 ? steerPoint(session, raw, context) : raw),
   click: (session, point, context) => place(session, point, context),
   enter: (session, context) => {
-    if (!session.typed.length) return { session: EMPTY_SESSION }
-    if (!session.cursor)
-      return { session, say: 'Point the mouse where the wall should run, or type its angle as well.' }
     try {
-      parseLength(session.typed.length, context.display.unit)
+      const point = enteredPoint(session, context)
+      return point ? place(session, point, context) : { session: EMPTY_SESSION }
     } catch (error) {
       return { session, say: (error as Error).message }
     }
-    return place(session, session.cursor, context)
   },
   undone: (session) => ({ ...session, points: session.points.slice(0, -1) }),
   paint: (canvas, { points, cursor }, view, { choices, display, records }) => {
@@ -106,28 +78,4 @@ function wallBetween(
   { wallThicknessMm, tracedLine }: ToolContext['choices'],
 ): Wall {
   return { id, kind: 'wall', start, end, thicknessMm: wallThicknessMm, tracedLine }
-}
-
-/** Where the line would run with a typed angle or a held direction. */
-function steeredDirection({ typed, held }: Session, from: Point, raw: Point): Point {
-  const angle = typed.angle ? Number(typed.angle.replace(',', '.')) : Number.NaN
-  if (Number.isFinite(angle)) {
-    const turn = (angle * Math.PI) / 180
-    const reach = Math.max(distance(from, raw), 1)
-    return { x: from.x + Math.cos(turn) * reach, y: from.y + Math.sin(turn) * reach }
-  }
-  return held ? holdDirection(from, raw) : raw
-}
-
-/** The end at the typed length in the given direction; unreadable lengths are left to Enter to refuse. */
-function typedEnd(from: Point, toward: Point, { typed }: Session, { display }: ToolContext): Point {
-  const away = distance(from, toward)
-  if (!typed.length || away === 0) return toward
-  try {
-    const part = parseLength(typed.length, display.unit) / away
-    return { x: from.x + (toward.x - from.x) * part, y: from.y + (toward.y - from.y) * part }
-  } catch (error) {
-    if (error instanceof LengthError) return toward
-    throw error
-  }
 }

@@ -23,7 +23,14 @@ export function mapPiece(map: Affine, piece: Piece): Piece {
     case 'arc': {
       if (!isSimilar(map)) {
         const { center, radius, fromRad, sweepRad } = piece
-        return mapPiece(map, { kind: 'ellipse', center, u: { x: radius, y: 0 }, v: { x: 0, y: radius }, fromRad, sweepRad })
+        return mapPiece(map, {
+          kind: 'ellipse',
+          center,
+          u: { x: radius, y: 0 },
+          v: { x: 0, y: radius },
+          fromRad,
+          sweepRad,
+        })
       }
       const from = applyVector(map, { x: Math.cos(piece.fromRad), y: Math.sin(piece.fromRad) })
       return {

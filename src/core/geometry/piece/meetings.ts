@@ -2,7 +2,18 @@ import { intersect, isEmpty } from '../box'
 import { lineCrossing } from '../segment'
 import { add, cross, distance, dot, leftOf, length, type Point, scale, subtract } from '../vector'
 import { boxOfPiece } from './measure'
-import { type Arc, angleOf, directionAt, type EllipseArc, type Piece, parameterOfAngle, placeAt, SAME_MM, type Segment, startOf } from './piece'
+import {
+  type Arc,
+  angleOf,
+  directionAt,
+  type EllipseArc,
+  type Piece,
+  parameterOfAngle,
+  placeAt,
+  SAME_MM,
+  type Segment,
+  startOf,
+} from './piece'
 
 /** A place that two pieces share, with its parameter on each. */
 export interface Meeting {
@@ -181,8 +192,7 @@ const own = (piece: Piece, whole: Piece, t: number): number =>
     ? parameterOfAngle(piece, (whole as Arc).fromRad + (whole as Arc).sweepRad * t)
     : t
 
-const chordPoints = (piece: Piece): Point[] =>
-  Array.from({ length: CHORDS + 1 }, (_, i) => placeAt(piece, i / CHORDS))
+const chordPoints = (piece: Piece): Point[] => Array.from({ length: CHORDS + 1 }, (_, i) => placeAt(piece, i / CHORDS))
 
 /** Chords leave their curve: their boxes are taken somewhat larger. */
 function boxesTouch(a: Point, b: Point, c: Point, d: Point): boolean {

@@ -8,7 +8,18 @@ import { arcThrough, circleThrough, feetFrom, touchesFrom } from './feet'
 import { mapPiece } from './map'
 import { boxOfPiece, distanceTo, doubleAreaOf, flatten, lengthOf, nearestPlace, pieceBetween } from './measure'
 import { meetings } from './meetings'
-import { bulgedPiece, bulgeOf, circle, directionAt, endOf, type Piece, placeAt, reversed, segment, startOf } from './piece'
+import {
+  bulgedPiece,
+  bulgeOf,
+  circle,
+  directionAt,
+  endOf,
+  type Piece,
+  placeAt,
+  reversed,
+  segment,
+  startOf,
+} from './piece'
 
 const NEAR_MM = 1e-6
 const FAR_MM = 1e-3
@@ -32,7 +43,14 @@ const segments = fc
   .map(([a, b]): Piece => segment(a, b))
 const arcs = fc.record({ kind: fc.constant('arc' as const), center: point, radius, fromRad: angle, sweepRad: sweep })
 const ellipses = fc
-  .record({ center: point, a: radius, part: fc.double({ min: 0.1, max: 1, noNaN: true }), turn: angle, fromRad: angle, sweepRad: sweep })
+  .record({
+    center: point,
+    a: radius,
+    part: fc.double({ min: 0.1, max: 1, noNaN: true }),
+    turn: angle,
+    fromRad: angle,
+    sweepRad: sweep,
+  })
   .map(
     ({ center, a, part, turn, fromRad, sweepRad }): Piece => ({
       kind: 'ellipse',
@@ -94,13 +112,15 @@ describe.each(PLACES)('$name', ({ at, within }) => {
         for (const { t, point: foot } of feetFrom(from, piece)) {
           const [away, along] = [subtract(foot, from), unit(directionAt(piece, t))]
           // Where a curve stands still it has no direction.
-          if (along && length(directionAt(piece, t)) > 1) expect(Math.abs(dot(away, along))).toBeLessThan(Math.max(within, 1e-9 * length(away)))
+          if (along && length(directionAt(piece, t)) > 1)
+            expect(Math.abs(dot(away, along))).toBeLessThan(Math.max(within, 1e-9 * length(away)))
         }
         for (const { t, point: touch } of touchesFrom(from, piece)) {
           const along = unit(directionAt(piece, t))
           const away = unit(subtract(touch, from))
           // Close to the piece itself the touching place is ill-defined; its line still leaves the piece by nothing.
-          if (along && away && distance(touch, from) > 1 && length(directionAt(piece, t)) > 1) expect(Math.abs(cross(away, along))).toBeLessThan(1e-4)
+          if (along && away && distance(touch, from) > 1 && length(directionAt(piece, t)) > 1)
+            expect(Math.abs(cross(away, along))).toBeLessThan(1e-4)
         }
       }),
       { numRuns: 300 },
@@ -124,22 +144,26 @@ describe.each(PLACES)('$name', ({ at, within }) => {
     fc.assert(
       fc.property(here(pieces), spots, (piece, p) => {
         const least = distance(nearestPlace(piece, p), p)
-        for (let i = 0; i <= 40; i++)
-          expect(distance(placeAt(piece, i / 40), p)).toBeGreaterThanOrEqual(least - within)
+        for (let i = 0; i <= 40; i++) expect(distance(placeAt(piece, i / 40), p)).toBeGreaterThanOrEqual(least - within)
       }),
     )
   })
 
   it('parts, reversed pieces and boxes belong to their piece', () => {
     fc.assert(
-      fc.property(here(pieces), fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (piece, a, b) => {
-        const part = pieceBetween(piece, a, b)
-        expect(distance(startOf(part), placeAt(piece, a))).toBeLessThan(within)
-        expect(distance(endOf(part), placeAt(piece, b))).toBeLessThan(within)
-        expect(distance(startOf(reversed(piece)), endOf(piece))).toBeLessThan(within)
-        expect(contains(boxOfPiece(piece), placeAt(piece, a), within)).toBe(true)
-        expect(lengthOf(reversed(piece))).toBeCloseTo(lengthOf(piece), 3)
-      }),
+      fc.property(
+        here(pieces),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (piece, a, b) => {
+          const part = pieceBetween(piece, a, b)
+          expect(distance(startOf(part), placeAt(piece, a))).toBeLessThan(within)
+          expect(distance(endOf(part), placeAt(piece, b))).toBeLessThan(within)
+          expect(distance(startOf(reversed(piece)), endOf(piece))).toBeLessThan(within)
+          expect(contains(boxOfPiece(piece), placeAt(piece, a), within)).toBe(true)
+          expect(lengthOf(reversed(piece))).toBeCloseTo(lengthOf(piece), 3)
+        },
+      ),
     )
   })
 
@@ -172,7 +196,9 @@ describe.each(PLACES)('$name', ({ at, within }) => {
 
 it('mapping a piece maps its places', () => {
   const factor = fc.double({ min: -3, max: 3, noNaN: true })
-  const maps = fc.tuple(factor, factor, factor, factor, size, size).filter(([a, b, c, d]) => Math.abs(a * d - b * c) > 0.05)
+  const maps = fc
+    .tuple(factor, factor, factor, factor, size, size)
+    .filter(([a, b, c, d]) => Math.abs(a * d - b * c) > 0.05)
   fc.assert(
     fc.property(pieces, maps, fc.double({ min: 0, max: 1, noNaN: true }), (piece, map, t) => {
       const image = mapPiece(map as Affine, piece)

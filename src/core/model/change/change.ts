@@ -27,6 +27,9 @@ export interface KeptChange extends Change {
   readonly revision: number
 }
 
+/** What one change may touch at most; what touches more is told in parts. */
+export const MOST_EDITS = 50_000
+
 const recordOrNull = lazy((value) =>
   value === null
     ? mixed<ProjectRecord>().nullable().defined()
@@ -55,7 +58,7 @@ export const changeSchema = object({
       .noUnknown(),
   )
     .min(1)
-    .max(20_000)
+    .max(MOST_EDITS)
     .required(),
 }).noUnknown()
 
@@ -74,12 +77,23 @@ export function invertChange(change: Change, id: string): Change {
   }
 }
 
-/** The records after a change. */
-export function applyChange(records: ReadonlyMap<string, ProjectRecord>, change: Change): Map<string, ProjectRecord> {
+/** The records after a change. Gives up nothing of those before: they may still be held by others. */
+export const applyChange = (
+  records: ReadonlyMap<string, ProjectRecord>,
+  change: Change,
+): ReadonlyMap<string, ProjectRecord> => applyChanges(records, [change])
+
+/** The records after several changes, in order. */
+export function applyChanges(
+  records: ReadonlyMap<string, ProjectRecord>,
+  changes: readonly Change[],
+): ReadonlyMap<string, ProjectRecord> {
+  if (changes.length === 0) return records
   const next = new Map(records)
-  for (const { id, after } of change.edits) {
-    if (after) next.set(id, after)
-    else next.delete(id)
-  }
+  for (const { edits } of changes)
+    for (const { id, after } of edits) {
+      if (after) next.set(id, after)
+      else next.delete(id)
+    }
   return next
 }

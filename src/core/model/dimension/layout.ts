@@ -59,7 +59,9 @@ export function layOut(
   ].flatMap(([start, end]) => {
     const toEnd = dot(subtract(end!, start!), across) * side
     if (toEnd <= GAP * heightMm) return []
-    return [segment(add(start!, scale(across, GAP * heightMm * side)), add(end!, scale(across, BEYOND * heightMm * side)))]
+    return [
+      segment(add(start!, scale(across, GAP * heightMm * side)), add(end!, scale(across, BEYOND * heightMm * side))),
+    ]
   })
   const center = middle(from, to)
   return {
@@ -84,14 +86,27 @@ function lettered(text: string, at: Point, along: Point, heightMm: number): Lett
   return { text, at: add(at, lift), heightMm, turnRad: upright, align: 'middle' }
 }
 
-function radial(center: Point, on: Point, offsetMm: number, heightMm: number, display: LengthDisplay): DimensionLayout | null {
+function radial(
+  center: Point,
+  on: Point,
+  offsetMm: number,
+  heightMm: number,
+  display: LengthDisplay,
+): DimensionLayout | null {
   const outward = unit(subtract(on, center))
   if (!outward) return null
   const measured = distance(center, on)
   const far = add(on, scale(outward, offsetMm))
   return {
     pieces: [segment(offsetMm < 0 ? on : center, far), tick(on, outward, heightMm)],
-    letters: [lettered(`R ${formatLength(measured, display, false)}`, middle(offsetMm < 0 ? on : center, far), outward, heightMm)],
+    letters: [
+      lettered(
+        `R ${formatLength(measured, display, false)}`,
+        middle(offsetMm < 0 ? on : center, far),
+        outward,
+        heightMm,
+      ),
+    ],
     measured,
     grip: far,
   }

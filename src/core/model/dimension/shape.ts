@@ -3,16 +3,12 @@ import { apply, lengthFactor } from '../../geometry/affine'
 import { mirrors } from '../../geometry/piece/map'
 import type { Point } from '../../geometry/vector'
 import type { ShapeKind, Surroundings } from '../shape'
-import { anchorsOf, shapeOf } from '../shapes'
 import { layOut, offsetThrough } from './layout'
 import { type Anchor, type Dimension, dimensionSchema } from './schema'
 
 /** Where an anchor lies now: on its element as long as that has the point, else where it was. */
-export function anchorPlace({ at, on }: Anchor, around: Surroundings): Point {
-  const record = on && around.records.get(on.id)
-  const shape = record && shapeOf(record)
-  return (shape && anchorsOf(shape, around)[on.anchor]) || at
-}
+export const anchorPlace = ({ at, on }: Anchor, around: Surroundings): Point =>
+  (on && around.anchor(on.id, on.anchor)) || at
 
 export const measuredPoints = (dimension: Dimension, around: Surroundings): Point[] =>
   dimension.anchors.map((anchor) => anchorPlace(anchor, around))

@@ -19,7 +19,9 @@ function linesIn(pieces: readonly Piece[], turnRad: number, spacingMm: number): 
   const across = leftOf(along)
   const { minX, minY, maxX, maxY } = boxOfPieces(pieces)
   const origin = { x: minX, y: minY }
-  const corners = [origin, { x: maxX, y: minY }, { x: maxX, y: maxY }, { x: minX, y: maxY }].map((p) => subtract(p, origin))
+  const corners = [origin, { x: maxX, y: minY }, { x: maxX, y: maxY }, { x: minX, y: maxY }].map((p) =>
+    subtract(p, origin),
+  )
   const heights = corners.map((p) => dot(p, across))
   const reach = corners.map((p) => dot(p, along))
   const [low, high] = [Math.min(...heights), Math.max(...heights)]
@@ -46,7 +48,9 @@ export const hatchShape: ShapeKind<Hatch> = {
     if (hatch.pattern === 'solid') return ringChains(hatch)
     const pieces = ringChains(hatch).flatMap((chain) => chain.pieces)
     const lines = linesIn(pieces, hatch.turnRad, hatch.spacingMm)
-    return hatch.pattern === 'cross' ? [...lines, ...linesIn(pieces, hatch.turnRad + Math.PI / 2, hatch.spacingMm)] : lines
+    return hatch.pattern === 'cross'
+      ? [...lines, ...linesIn(pieces, hatch.turnRad + Math.PI / 2, hatch.spacingMm)]
+      : lines
   },
   fills: (hatch) => (hatch.pattern === 'solid' ? ringChains(hatch) : []),
   grips: ({ rings }) => rings.flatMap(vertices),

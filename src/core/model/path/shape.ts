@@ -1,8 +1,8 @@
 import { type Chain, chainOf } from '../../draft/chain'
 import { apply } from '../../geometry/affine'
+import { circleThrough } from '../../geometry/piece/feet'
 import { mirrors } from '../../geometry/piece/map'
 import { type Arc, bulgedPiece, bulgeOf, endOf, placeAt, type Segment, startOf } from '../../geometry/piece/piece'
-import { circleThrough } from '../../geometry/piece/feet'
 import { cross, distance, type Point, subtract } from '../../geometry/vector'
 import type { ShapeKind } from '../shape'
 import { type Path, pathSchema, type Ring } from './schema'
@@ -51,10 +51,7 @@ export const pathShape: ShapeKind<Path> = {
   spots: (path) => arcsOf(path).map(({ arc }) => ({ word: 'centre', at: arc.center })),
   // Vertices first, then the middles of arcs.
   grips: (path) => [...vertices(path), ...arcsOf(path).map(({ arc }) => placeAt(arc, 0.5))],
-  anchors: (path) => [
-    ...vertices(path),
-    ...arcsOf(path).flatMap(({ arc }) => [placeAt(arc, 0.5), arc.center]),
-  ],
+  anchors: (path) => [...vertices(path), ...arcsOf(path).flatMap(({ arc }) => [placeAt(arc, 0.5), arc.center])],
   withGrip: (path, index, to) => {
     const points = vertices(path)
     if (index < points.length) {

@@ -1,4 +1,4 @@
-import { cubicAt } from '../../geometry/bezier'
+import { isWhole, placeAt } from '../../geometry/piece/piece'
 import { middle as middleOf } from '../../geometry/vector'
 import { Flag } from '../../sheet/linework'
 import type { CatchKind } from '../catch'
@@ -7,11 +7,12 @@ import type { CatchKind } from '../catch'
 export const middle: CatchKind = {
   word: 'middle',
   handicap: 0.3,
-  find: (near) =>
+  rank: 'point',
+  find: ({ near }) =>
     near
-      .filter((line) => (line.flags & (Flag.cutStart | Flag.cutEnd)) === 0)
+      .filter((line) => (line.flags & (Flag.cutStart | Flag.cutEnd)) === 0 && !isWhole(line.piece))
       .map((line) => ({
-        point: line.curve ? cubicAt(line.curve, 0.5) : middleOf(line.start, line.end),
+        point: line.piece.kind === 'segment' ? middleOf(line.start, line.end) : placeAt(line.piece, 0.5),
         lines: [line],
       })),
 }

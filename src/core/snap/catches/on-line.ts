@@ -5,6 +5,6 @@ import { nearestOn } from '../catch-index'
 export const onLine: CatchKind = {
   word: 'on line',
   handicap: 0,
-  fallback: true,
-  find: (near, p) => near.map((line) => ({ point: nearestOn(line, p), lines: [line] })),
+  rank: 'line',
+  find: ({ near, p }) => near.map((line) => ({ point: nearestOn(line, p), lines: [line] })),
 }

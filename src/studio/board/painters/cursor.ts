@@ -6,6 +6,19 @@ import { toScreen, type View } from '../view'
 export function paintCursor(canvas: CanvasRenderingContext2D, view: View, { at, caught }: BoardPoint): void {
   const { x, y } = toScreen(view, at)
   canvas.save()
+  if (caught && caught.guides.length > 0) {
+    canvas.strokeStyle = palette.red
+    canvas.lineWidth = 1
+    canvas.setLineDash([3, 4])
+    canvas.beginPath()
+    for (const [from, to] of caught.guides) {
+      const [a, b] = [toScreen(view, from), toScreen(view, to)]
+      canvas.moveTo(a.x, a.y)
+      canvas.lineTo(b.x, b.y)
+    }
+    canvas.stroke()
+    canvas.setLineDash([])
+  }
   if (caught) {
     canvas.strokeStyle = palette.caughtLine
     canvas.lineWidth = 3

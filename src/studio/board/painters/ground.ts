@@ -32,11 +32,13 @@ function dotPattern(canvas: CanvasRenderingContext2D, spacing: number): CanvasPa
 }
 
 /** The vellum: a fine field of dots at a round spacing, and a small mark at the origin. */
-export function paintGround(canvas: CanvasRenderingContext2D, view: View): void {
+export function paintGround(canvas: CanvasRenderingContext2D, view: View, gridMm = 0): void {
   const { width, height, pxPerMm } = view
   canvas.fillStyle = palette.vellum
   canvas.fillRect(0, 0, width, height)
-  const spacing = dotSpacingMm(pxPerMm) * pxPerMm
+  // A grid that is caught is the one that is seen, as long as its dots stand apart.
+  const spacingMm = gridMm * pxPerMm >= NARROWEST_PX / 2 ? gridMm : dotSpacingMm(pxPerMm)
+  const spacing = spacingMm * pxPerMm
   const origin = toScreen(view, { x: 0, y: 0 })
   const dots = dotPattern(canvas, spacing)
   if (dots) {

@@ -1,14 +1,10 @@
-import { number, object } from 'yup'
+import { object } from 'yup'
 import { type Change, changeSchema } from '@/core/model/change/change'
 import { changesBefore, changesSince, keepChange } from '@/server/changes'
 import { answer, bodyOf, check } from '../../../answer'
-import { type IdContext, idParams } from '../../../fields'
+import { type IdContext, idParams, revisionField } from '../../../fields'
 
-const revision = number()
-  .integer()
-  .min(0)
-  .max(2 ** 31 - 1)
-const query = object({ since: revision, before: revision }).test(
+const query = object({ since: revisionField(), before: revisionField() }).test(
   'one',
   'say either “since” or “before”',
   ({ since, before }) => (since === undefined) !== (before === undefined),

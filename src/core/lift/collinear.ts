@@ -1,0 +1,140 @@
+import { type Segment, segment } from '../geometry/piece/piece'
+import { cross, distance, dot, type Point, subtract } from '../geometry/vector'
+
+/** Directions nearer than this are compared with one another. */
+const BUCKET_RAD = 2e-3
+
+interface Placed {
+  readonly piece: Segment
+  readonly turnRad: number
+  /** Distance of its line from the middle of all. */
+  readonly offset: number
+  /** Where it begins and ends along its line. */
+  from: number
+  to: number
+}
+
+/** A straight run, and the dashes that it stands for: none for a full line. */
+export interface Run {
+  readonly piece: Segment
+  readonly dashed: boolean
+}
+
+/**
+ * Straight lines that lie on one line and touch or overlap become one; rows of equal dashes become one dashed line.
+ * @param options `toleranceMm`: how far apart lines may lie, and how wide a gap may be, to be one
+ */
+export function mergeCollinear(
+  pieces: readonly Segment[],
+  { toleranceMm, merged, dashes }: { toleranceMm: number; merged: boolean; dashes: boolean },
+): Run[] {
+  const middle = middleOf(pieces)
+  const buckets = new Map<number, Placed[]>()
+  for (const piece of pieces) {
+    const placed = place(piece, middle)
+    if (!placed) continue
+    const bucket = Math.round(placed.turnRad / BUCKET_RAD) % Math.round(Math.PI / BUCKET_RAD)
+    const list = buckets.get(bucket)
+    if (list) list.push(placed)
+    else buckets.set(bucket, [placed])
+  }
+  const runs: Run[] = []
+  for (const list of buckets.values()) {
+    list.sort((a, b) => a.offset - b.offset)
+    for (let first = 0; first < list.length; ) {
+      let next = first + 1
+      while (next < list.length && list[next]!.offset - list[next - 1]!.offset <= toleranceMm / 4) next++
+      runs.push(...ofOneLine(list.slice(first, next), toleranceMm, merged, dashes))
+      first = next
+    }
+  }
+  return runs
+}
+
+function middleOf(pieces: readonly Segment[]): Point {
+  let [x, y] = [0, 0]
+  for (const { start } of pieces) {
+    x += start.x / pieces.length
+    y += start.y / pieces.length
+  }
+  return { x, y }
+}
+
+function place(piece: Segment, middle: Point): Placed | null {
+  const along = subtract(piece.end, piece.start)
+  const size = Math.hypot(along.x, along.y)
+  if (size === 0) return null
+  let turnRad = Math.atan2(along.y, along.x)
+  const flipped = turnRad < -BUCKET_RAD / 2 || turnRad >= Math.PI - BUCKET_RAD / 2
+  if (flipped) turnRad += turnRad < 0 ? Math.PI : -Math.PI
+  const turned = flipped ? segment(piece.end, piece.start) : piece
+  const direction = { x: Math.cos(turnRad), y: Math.sin(turnRad) }
+  const start = subtract(turned.start, middle)
+  const from = dot(start, direction)
+  return { piece: turned, turnRad, offset: cross(direction, start), from, to: from + size }
+}
+
+/** Runs of segments on one line. */
+function ofOneLine(given: Placed[], toleranceMm: number, merged: boolean, dashes: boolean): Run[] {
+  if (given.length === 1) return [{ piece: given[0]!.piece, dashed: false }]
+  const sorted = [...given].sort((a, b) => a.from - b.from)
+  const joined = merged ? joinTouching(sorted, toleranceMm) : sorted
+  return dashes ? takeDashes(joined) : joined.map(({ piece }) => ({ piece, dashed: false }))
+}
+
+function joinTouching(sorted: readonly Placed[], toleranceMm: number): Placed[] {
+  const result: Placed[] = []
+  for (const each of sorted) {
+    const last = result.at(-1)
+    if (last && each.from <= last.to + toleranceMm / 4 && isOnLine(last, each, toleranceMm)) {
+      if (each.to > last.to)
+        result[result.length - 1] = { ...last, to: each.to, piece: segment(last.piece.start, each.piece.end) }
+    } else result.push({ ...each })
+  }
+  return result
+}
+
+/** Whether both ends of the second lie on the line of the first: neighbours in order may still drift apart. */
+function isOnLine({ piece }: Placed, other: Placed, toleranceMm: number): boolean {
+  const direction = subtract(piece.end, piece.start)
+  const size = distance(piece.start, piece.end)
+  return [other.piece.start, other.piece.end].every(
+    (p) => Math.abs(cross(direction, subtract(p, piece.start))) / size <= toleranceMm / 2,
+  )
+}
+
+/** Dashes in a row at least, for the row to be a dashed line rather than some lines. */
+const FEWEST_DASHES = 4
+/** How much lengths and gaps of one row may differ, as a part of themselves. */
+const EVEN = 0.2
+/** A gap wider than this many dashes is none. */
+const WIDEST_GAP = 3
+
+/** Finds rows of equal dashes at equal gaps; a row's first and last dash may be cut short. */
+function takeDashes(runs: readonly Placed[]): Run[] {
+  const result: Run[] = []
+  const size = ({ from, to }: Placed) => to - from
+  for (let i = 0; i < runs.length; ) {
+    let last = i
+    const first = runs[i + 1]
+    const length = first ? size(first) : 0
+    const gap = first ? first.from - runs[i]!.to : 0
+    const alike = (value: number, wanted: number) => Math.abs(value - wanted) <= EVEN * wanted
+    if (first && gap > 0 && gap <= WIDEST_GAP * length && size(runs[i]!) <= length * (1 + EVEN))
+      while (last + 1 < runs.length && alike(runs[last + 1]!.from - runs[last]!.to, gap)) {
+        const next = size(runs[last + 1]!)
+        if (!alike(next, length) && next > length) break
+        last++
+        // A shorter one ends the row.
+        if (!alike(next, length)) break
+      }
+    if (last - i + 1 >= FEWEST_DASHES) {
+      result.push({ piece: segment(runs[i]!.piece.start, runs[last]!.piece.end), dashed: true })
+      i = last + 1
+    } else {
+      result.push({ piece: runs[i]!.piece, dashed: false })
+      i++
+    }
+  }
+  return result
+}

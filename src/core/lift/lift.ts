@@ -1,0 +1,316 @@
+import { type Chain, joinChains } from '../draft/chain'
+import { shapesOfChain } from '../draft/shapes-of'
+import { type Box, boxOf } from '../geometry/box'
+import { flatten, lengthOf } from '../geometry/piece/measure'
+import type { Piece, Segment } from '../geometry/piece/piece'
+import { segment } from '../geometry/piece/piece'
+import { arcOfCubic, ROUND_TO } from '../geometry/piece/recognise'
+import { isInside } from '../geometry/polygon'
+import { type Homography, project } from '../geometry/projective'
+import type { Point } from '../geometry/vector'
+import type { LineType } from '../model/pen'
+import { type PlainShape, plainKind } from '../model/plain-shapes'
+import type { Surroundings } from '../model/shape'
+import { joinWords } from '../sheet/join-runs'
+import { curveOf, Flag, type LineStyle, type Linework, segmentEnds } from '../sheet/linework'
+import type { PartChoice } from '../sheet/looks'
+import { shownOf } from '../sheet/looks'
+import { MM_PER_PT } from '../units/length'
+import { mergeCollinear } from './collinear'
+import type { LiftCounts, LiftOptions, LiftPreview } from './options'
+import { arcsOfChords, joinArcs } from './rounds'
+
+/** What is lifted, and where to. */
+export interface LiftJob {
+  /** From the sheet to the board. */
+  readonly map: Homography
+  readonly mmPerPt: number
+  readonly turnRad: number
+  /** In sheet space. */
+  readonly crop: readonly Point[] | null
+  readonly parts: readonly PartChoice[]
+  readonly markup: boolean
+  /** A ring on the board; null for everything. */
+  readonly region: readonly Point[] | null
+  readonly options: LiftOptions
+  readonly underlayId: string
+  /** Ids of the layers that lines go to, by the sheet's own layers; '' for those on none. */
+  readonly layerIds: Readonly<Record<string, string>>
+}
+
+/** Shapes without their ids, which are given where they are kept. */
+export interface Lifted extends LiftPreview {
+  readonly shapes: readonly PlainShape[]
+}
+
+/** Lines of one layer and pen: only those are joined with one another. */
+interface Group {
+  readonly layerId: string
+  readonly color: string | null
+  readonly weightMm: number | null
+  readonly line: LineType
+  readonly fill: boolean
+  readonly segments: Segment[]
+  readonly others: Piece[]
+}
+
+/** Makes editable shapes of a sheet's linework. Nothing of it is nested. */
+export function lift(linework: Linework, job: LiftJob): Lifted {
+  const { options } = job
+  const gathered = gather(linework, job)
+  const shapes: PlainShape[] = []
+  const counts = { lines: 0, arcs: 0, circles: 0, curves: 0, polylines: 0, dashed: 0, texts: 0, fills: 0 }
+  let next = 0
+  const idOf = () => String(next++)
+  for (const group of gathered.groups.values()) {
+    const { runs, dashed } = cleaned(group, options)
+    for (const chain of runs) addChain(shapes, counts, chain, group, group.line, job, idOf)
+    for (const piece of dashed) addChain(shapes, counts, { pieces: [piece], closed: false }, group, 'dashed', job, idOf)
+  }
+  if (options.text) {
+    const written = texts(linework, job)
+    counts.texts = written.length
+    shapes.push(...written)
+  }
+  return { before: gathered.before, after: counts, chords: chordsOf(shapes), shapes }
+}
+
+function gather(linework: Linework, job: LiftJob): { groups: Map<string, Group>; before: LiftPreview['before'] } {
+  const { options, map, crop, region } = job
+  const parts = [
+    ...job.parts.filter(({ key }) => !options.without.includes(key)),
+    ...options.without.map((key) => ({ key, visible: false })),
+  ]
+  const shown = shownOf(linework, parts, job.markup)
+  const box = region ? boxOf(region) : null
+  const groups = new Map<string, Group>()
+  const before = { lines: 0, curves: 0, texts: 0 }
+  const byStyle = linework.styles.map((style) => groupFor(groups, style, linework, job))
+  const wanted = (style: number, flags: number) =>
+    shown.admits(style, flags) &&
+    (options.hatching || !(flags & Flag.hatch)) &&
+    (options.fills || linework.styles[style]!.kind === 'stroke')
+  for (let i = 0; i < linework.segmentFlags.length; i++) {
+    const style = linework.segmentStyles[i]!
+    if (!wanted(style, linework.segmentFlags[i]!)) continue
+    const [a, b] = segmentEnds(linework, i)
+    const inside = crop ? clipToRing(a, b, crop) : [a, b]
+    if (!inside) continue
+    const clipped = clipToBox(project(map, inside[0]!), project(map, inside[1]!), box)
+    if (!clipped) continue
+    const piece = segment(clipped[0], clipped[1])
+    if (lengthOf(piece) < options.shortestMm) continue
+    before.lines++
+    byStyle[style]!.segments.push(piece)
+  }
+  for (let i = 0; i < linework.curveFlags.length; i++) {
+    const style = linework.curveStyles[i]!
+    if (!wanted(style, linework.curveFlags[i]!)) continue
+    const { start, pullStart, pullEnd, end } = curveOf(linework, i)
+    if (crop && !isInside(crop, start) && !isInside(crop, end)) continue
+    const curve = {
+      start: project(map, start),
+      pullStart: project(map, pullStart),
+      pullEnd: project(map, pullEnd),
+      end: project(map, end),
+    }
+    if (region && !isInside(region, curve.start) && !isInside(region, curve.end)) continue
+    const arc = arcOfCubic(curve, ROUND_TO)
+    const piece: Piece = arc ?? { kind: 'cubic', curve }
+    if (lengthOf(piece) < options.shortestMm) continue
+    before.curves++
+    byStyle[style]!.others.push(piece)
+  }
+  before.texts = options.text ? texts(linework, job).length : 0
+  return { groups, before }
+}
+
+function groupFor(
+  groups: Map<string, Group>,
+  style: LineStyle,
+  linework: Linework,
+  { options, layerIds }: LiftJob,
+): Group {
+  const layer = options.layers ? (linework.layers[style.layer]?.name ?? '') : ''
+  const layerId = layerIds[layer] ?? layerIds['']!
+  const color = options.colors && style.color !== 'pattern' ? style.color : null
+  const weightMm =
+    options.weights && style.kind === 'stroke' ? Math.min(5, Math.round(style.widthPt * MM_PER_PT * 100) / 100) : null
+  const line: LineType = style.dashPt.length > 0 ? 'dashed' : 'full'
+  const fill = style.kind === 'fill'
+  const key = JSON.stringify([layerId, color, weightMm, line, fill])
+  const found = groups.get(key) ?? { layerId, color, weightMm, line, fill, segments: [], others: [] }
+  groups.set(key, found)
+  return found
+}
+
+function cleaned(group: Group, options: LiftOptions): { runs: Chain[]; dashed: Piece[] } {
+  const { toleranceMm } = options
+  const single = (piece: Piece): Chain => ({ pieces: [piece], closed: false })
+  if (group.fill) {
+    const rings = joinChains([...group.segments, ...group.others].map(single), toleranceMm)
+    return { runs: rings.map((ring) => ({ ...ring, closed: true })), dashed: [] }
+  }
+  const straight =
+    options.merged || options.dashes
+      ? mergeCollinear(group.segments, options)
+      : group.segments.map((piece) => ({ piece, dashed: false }))
+  const dashed = straight.flatMap((run) => (run.dashed ? [run.piece] : []))
+  const full = straight.flatMap((run) => (run.dashed ? [] : [single(run.piece)]))
+  // Arcs of one circle are one even where lines are left apart.
+  const rounds = joinChains(group.others.map(single), toleranceMm / 4).map((chain) => joinArcs(chain, toleranceMm / 2))
+  const apart = rounds.flatMap((chain) => (chain.closed || options.chained ? [chain] : chain.pieces.map(single)))
+  if (!options.chained) return { runs: [...full, ...apart], dashed }
+  const chains = joinChains([...full, ...apart], toleranceMm / 4).map((chain) =>
+    joinArcs(arcsOfChords(chain, toleranceMm), toleranceMm / 2),
+  )
+  return { runs: chains, dashed }
+}
+
+function addChain(
+  shapes: PlainShape[],
+  counts: { -readonly [K in keyof LiftCounts]: number },
+  chain: Chain,
+  { layerId, color, weightMm, fill }: Group,
+  line: LineType,
+  job: LiftJob,
+  idOf: () => string,
+): void {
+  const pen = {
+    ...(color && { color }),
+    ...(weightMm !== null && { weightMm }),
+    ...(line !== 'full' && { line }),
+  }
+  const base = { layerId, ...(Object.keys(pen).length > 0 && { pen }), tracedFrom: job.underlayId } as Parameters<
+    typeof shapesOfChain
+  >[1]
+  const made = shapesOfChain(chain, base, idOf)
+  for (const shape of made) {
+    if (fill && shape.kind === 'path') {
+      const { xy, bulges } = shape
+      counts.fills++
+      shapes.push({
+        ...base,
+        id: shape.id,
+        kind: 'hatch',
+        rings: [{ xy, ...(bulges && { bulges }) }],
+        pattern: 'solid',
+        spacingMm: 100,
+        turnRad: 0,
+      })
+      continue
+    }
+    shapes.push(shape)
+    if (line === 'dashed') counts.dashed++
+    else if (shape.kind === 'circle') counts.circles++
+    else if (shape.kind !== 'path') counts.curves++
+    else if (shape.xy.length > 4) counts.polylines++
+    else if (shape.bulges) counts.arcs++
+    else counts.lines++
+  }
+}
+
+function texts(
+  linework: Linework,
+  { map, mmPerPt, turnRad, crop, region, parts, markup, options, underlayId, layerIds }: LiftJob,
+): PlainShape[] {
+  const shown = shownOf(linework, [...parts, ...options.without.map((key) => ({ key, visible: false }))], markup)
+  return joinWords(linework.text.filter((run) => shown.admitsText(run))).flatMap((run, i): PlainShape[] => {
+    const at = project(map, run)
+    if ((crop && !isInside(crop, run)) || (region && !isInside(region, at))) return []
+    const layer = options.layers ? (linework.layers[run.layer]?.name ?? '') : ''
+    return [
+      {
+        id: `t${i}`,
+        kind: 'text',
+        layerId: layerIds[layer] ?? layerIds['']!,
+        pen: undefined,
+        tracedFrom: underlayId,
+        at,
+        text: run.text.slice(0, 5000),
+        // The size of a font is that of its whole body; drawings state the height of capitals.
+        heightMm: Math.max(1e-3, run.heightPt * mmPerPt * 0.7),
+        turnRad: run.turnRad + turnRad,
+      },
+    ]
+  })
+}
+
+/** The part of a segment within a box (Liang and Barsky 1984). */
+function clipToBox(a: Point, b: Point, box: Box | null): [Point, Point] | null {
+  if (!box) return [a, b]
+  let [from, to] = [0, 1]
+  const [dx, dy] = [b.x - a.x, b.y - a.y]
+  for (const [p, q] of [
+    [-dx, a.x - box.minX],
+    [dx, box.maxX - a.x],
+    [-dy, a.y - box.minY],
+    [dy, box.maxY - a.y],
+  ] as const) {
+    if (p === 0) {
+      if (q < 0) return null
+      continue
+    }
+    const t = q / p
+    if (p < 0) from = Math.max(from, t)
+    else to = Math.min(to, t)
+  }
+  if (from >= to) return null
+  const at = (t: number): Point => (t === 0 ? a : t === 1 ? b : { x: a.x + dx * t, y: a.y + dy * t })
+  return [at(from), at(to)]
+}
+
+/** The longest part of a segment within a ring. */
+function clipToRing(a: Point, b: Point, ring: readonly Point[]): [Point, Point] | null {
+  const cuts = [0, 1]
+  for (let i = 0; i < ring.length; i++) {
+    const [p, q] = [ring[i]!, ring[(i + 1) % ring.length]!]
+    const [rx, ry, sx, sy] = [b.x - a.x, b.y - a.y, q.x - p.x, q.y - p.y]
+    const turn = rx * sy - ry * sx
+    if (turn === 0) continue
+    const t = ((p.x - a.x) * sy - (p.y - a.y) * sx) / turn
+    const u = ((p.x - a.x) * ry - (p.y - a.y) * rx) / turn
+    if (t > 0 && t < 1 && u >= 0 && u <= 1) cuts.push(t)
+  }
+  const at = (t: number): Point => (t === 0 ? a : t === 1 ? b : { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t })
+  cuts.sort((x, y) => x - y)
+  let best: [Point, Point] | null = null
+  let longest = 0
+  for (let i = 0; i + 1 < cuts.length; i++) {
+    const [from, to] = [cuts[i]!, cuts[i + 1]!]
+    if (to - from <= longest || !isInside(ring, at((from + to) / 2))) continue
+    longest = to - from
+    best = [at(from), at(to)]
+  }
+  return best
+}
+
+/** Lifted shapes look at nothing else. */
+const NO_SURROUNDINGS: Surroundings = { records: new Map(), display: { unit: 'mm', precision: 0 }, anchor: () => null }
+
+/** More chords than these are not shown: they would be a red surface. */
+const MOST_CHORDS = 60_000
+
+/** Chords that show what would be made. */
+function chordsOf(shapes: readonly PlainShape[]): Float64Array {
+  const chords: number[] = []
+  for (const shape of shapes) {
+    if (chords.length >= MOST_CHORDS * 4) break
+    for (const points of outlinesOf(shape))
+      for (let i = 0; i + 1 < points.length; i++)
+        chords.push(points[i]!.x, points[i]!.y, points[i + 1]!.x, points[i + 1]!.y)
+  }
+  return Float64Array.from(chords)
+}
+
+function outlinesOf(shape: PlainShape): Point[][] {
+  if (shape.kind === 'text') return []
+  return plainKind(shape)
+    .chains(shape, NO_SURROUNDINGS)
+    .map(({ pieces, closed }) => {
+      const points = pieces.flatMap((piece, i) =>
+        flatten(piece, Math.max(lengthOf(piece) / 100, 1e-6)).slice(i === 0 ? 0 : 1),
+      )
+      return closed ? [...points, points[0]!] : points
+    })
+}

@@ -1,0 +1,60 @@
+/** What of a sheet is lifted, and how it is cleaned on the way. Lengths in millimetres of the building. */
+export interface LiftOptions {
+  /** Keys of parts (see sheet/looks.ts) that are left out besides what the underlay hides. */
+  readonly without: readonly string[]
+  /** Lines shorter than this are left out. */
+  readonly shortestMm: number
+  readonly hatching: boolean
+  readonly text: boolean
+  /** Outlines of filled areas as closed lines. */
+  readonly fills: boolean
+  /** Whether lines keep their weights. */
+  readonly weights: boolean
+  /** Whether lines keep their colours. */
+  readonly colors: boolean
+  /** Whether the sheet's layers become layers. */
+  readonly layers: boolean
+  /** Touching lines and arcs become polylines. */
+  readonly chained: boolean
+  /** Rows of equal dashes become one dashed line. */
+  readonly dashes: boolean
+  /** Lines on one line that touch or overlap become one; doubled ones are dropped. */
+  readonly merged: boolean
+  /** Ends nearer than this meet, lines nearer than this are one. */
+  readonly toleranceMm: number
+}
+
+export const USUAL_LIFT: LiftOptions = {
+  without: [],
+  shortestMm: 0,
+  hatching: false,
+  text: true,
+  fills: false,
+  weights: true,
+  colors: false,
+  layers: true,
+  chained: true,
+  dashes: true,
+  merged: true,
+  toleranceMm: 2,
+}
+
+/** How many of each there are. */
+export interface LiftCounts {
+  readonly lines: number
+  readonly arcs: number
+  readonly circles: number
+  readonly curves: number
+  readonly polylines: number
+  readonly dashed: number
+  readonly texts: number
+  readonly fills: number
+}
+
+/** What a lift makes of a sheet. */
+export interface LiftPreview {
+  readonly before: { readonly lines: number; readonly curves: number; readonly texts: number }
+  readonly after: LiftCounts
+  /** x1, y1, x2, y2 of chords on the board, for showing it. */
+  readonly chords: Float64Array
+}

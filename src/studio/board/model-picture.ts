@@ -1,0 +1,112 @@
+import type { View } from './view'
+
+/** How much more than the board a picture shows on each side, so that a pan needs no new one. */
+const MARGIN = 0.35
+/** A picture that takes longer than this is only painted anew once the view rests. */
+const QUICK_MS = 6
+/** One that takes longer than this is painted beside the old one, a piece in each turn, also after a change. */
+const LONG_MS = 100
+const REST_MS = 90
+/** How long one piece may take. */
+const SLICE_MS = 12
+
+interface Picture {
+  readonly canvas: OffscreenCanvas
+  /** What it shows; wider than the board. */
+  readonly view: View
+  readonly key: string
+  readonly tookMs: number
+}
+
+/** Paints in pieces: between them the page may do something else. */
+export type PiecewisePainter = (canvas: OffscreenCanvasRenderingContext2D, view: View) => Iterator<void>
+
+/**
+ * Shows something costly to paint from a picture of it: a frame of a pan paints one bitmap, however much is drawn.
+ * While the view grows or shrinks the old picture is stretched; where it rests a sharp one is painted.
+ */
+export class ModelPicture {
+  private picture: Picture | null = null
+  private timer: ReturnType<typeof setTimeout> | null = null
+  private wanted: string | null = null
+
+  constructor(
+    private readonly paint: PiecewisePainter,
+    /** Asks for another frame. */
+    private readonly again: () => void,
+  ) {}
+
+  /** @param key what the picture shows besides the view: another key wants another picture */
+  show(canvas: CanvasRenderingContext2D, view: View, key: string, pixelRatio: number): void {
+    if (view.width === 0 || view.height === 0) return
+    this.renew(view, key, pixelRatio)
+    const { picture } = this
+    if (!picture) return
+    const grow = view.pxPerMm / picture.view.pxPerMm
+    const x = (picture.view.center.x - view.center.x) * view.pxPerMm + view.width / 2 - (picture.view.width / 2) * grow
+    const y =
+      (view.center.y - picture.view.center.y) * view.pxPerMm + view.height / 2 - (picture.view.height / 2) * grow
+    // Between pixels every line would be blurred.
+    const even = (px: number) => (grow === 1 ? Math.round(px * pixelRatio) / pixelRatio : px)
+    canvas.drawImage(picture.canvas, even(x), even(y), picture.view.width * grow, picture.view.height * grow)
+  }
+
+  private renew(view: View, key: string, pixelRatio: number): void {
+    const { picture } = this
+    const sameKey = picture?.key === key
+    if (sameKey && picture.view.pxPerMm === view.pxPerMm && covers(picture.view, view)) return
+    const tookMs = picture?.tookMs ?? 0
+    if (tookMs <= (sameKey ? QUICK_MS : LONG_MS)) {
+      this.forget()
+      this.finish(this.begin(view, pixelRatio), key)
+      return
+    }
+    const wanted = `${key} ${view.pxPerMm} ${view.center.x} ${view.center.y} ${view.width} ${view.height}`
+    if (wanted === this.wanted) return
+    this.forget()
+    this.wanted = wanted
+    this.timer = setTimeout(() => this.continue(this.begin(view, pixelRatio), key), REST_MS)
+  }
+
+  private forget(): void {
+    if (this.timer) clearTimeout(this.timer)
+    this.timer = null
+    this.wanted = null
+  }
+
+  private begin(view: View, pixelRatio: number) {
+    const more = (px: number) => px + 2 * Math.ceil(px * MARGIN)
+    const wide: View = { ...view, width: more(view.width), height: more(view.height) }
+    const canvas = new OffscreenCanvas(Math.round(wide.width * pixelRatio), Math.round(wide.height * pixelRatio))
+    const context = canvas.getContext('2d')!
+    context.setTransform(pixelRatio, 0, 0, pixelRatio, 0, 0)
+    return { canvas, view: wide, pieces: this.paint(context, wide), tookMs: 0 }
+  }
+
+  private finish({ canvas, view, pieces }: ReturnType<ModelPicture['begin']>, key: string): void {
+    const began = performance.now()
+    while (!pieces.next().done);
+    this.picture = { canvas, view, key, tookMs: performance.now() - began }
+  }
+
+  /** Paints piece by piece until it is done, unless another picture is wanted meanwhile. */
+  private continue(work: ReturnType<ModelPicture['begin']>, key: string): void {
+    const began = performance.now()
+    let done = false
+    while (!done && performance.now() - began < SLICE_MS) done = work.pieces.next().done === true
+    const tookMs = work.tookMs + performance.now() - began
+    if (!done) {
+      this.timer = setTimeout(() => this.continue({ ...work, tookMs }, key))
+      return
+    }
+    this.forget()
+    this.picture = { canvas: work.canvas, view: work.view, key, tookMs }
+    this.again()
+  }
+}
+
+function covers(picture: View, view: View): boolean {
+  const slackX = (picture.width - view.width) / 2 / view.pxPerMm
+  const slackY = (picture.height - view.height) / 2 / view.pxPerMm
+  return Math.abs(picture.center.x - view.center.x) <= slackX && Math.abs(picture.center.y - view.center.y) <= slackY
+}

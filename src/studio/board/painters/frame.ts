@@ -1,0 +1,22 @@
+import type { Point } from '@/core/geometry/vector'
+import type { FrameWay } from '../../edit/pick'
+import { palette } from '../palette'
+import { toScreen, type View } from '../view'
+
+/** What is being drawn around things to pick them: whole ones within a full line, touched ones within a broken one. */
+export function paintFrame(canvas: CanvasRenderingContext2D, view: View, ring: readonly Point[], way: FrameWay): void {
+  canvas.save()
+  canvas.beginPath()
+  for (const p of ring) {
+    const { x, y } = toScreen(view, p)
+    canvas.lineTo(x, y)
+  }
+  canvas.closePath()
+  canvas.fillStyle = palette.frameFilm
+  canvas.fill('evenodd')
+  canvas.strokeStyle = palette.ink
+  canvas.lineWidth = 1.25
+  if (way === 'touching') canvas.setLineDash([2, 4])
+  canvas.stroke()
+  canvas.restore()
+}

@@ -1,0 +1,38 @@
+import { Plan } from '@/core/model/plan'
+import { USUAL_DISPLAY } from '@/core/units/format'
+import { recordsInSight, settingsOf, useProject } from '../project/store'
+
+const plan = new Plan()
+
+/** So much of a large change is worked out at once; the rest follows while the page goes on. */
+const SLICE_MS = 24
+
+let following = false
+const listeners = new Set<() => void>()
+
+/** The geometry of what is drawn in the open project. After a very large change it grows over some moments. */
+export function currentPlan(): Plan {
+  if (!update() && !following) {
+    following = true
+    setTimeout(follow)
+  }
+  return plan
+}
+
+function update(): boolean {
+  const records = recordsInSight(useProject.getState())
+  const { unit, precision } = settingsOf(records)
+  return plan.update(records, { ...USUAL_DISPLAY[unit], precision }, following ? 0 : SLICE_MS)
+}
+
+function follow(): void {
+  following = false
+  currentPlan()
+  for (const listener of listeners) listener()
+}
+
+/** Hears when more of the plan is worked out. @returns a function that stops listening */
+export function onPlan(listener: () => void): () => void {
+  listeners.add(listener)
+  return () => listeners.delete(listener)
+}

@@ -1,0 +1,86 @@
+import type { Chain } from '@/core/draft/chain'
+import { shapesOfChain } from '@/core/draft/shapes-of'
+import type { Affine } from '@/core/geometry/affine'
+import type { Edit } from '@/core/model/change/change'
+import type { Dimension } from '@/core/model/dimension/schema'
+import { isDrawn, isShape, kindOf, mapped, type Shape } from '@/core/model/shapes'
+import { commit, put, remove } from '../project/store'
+import type { ToolContext } from '../tools/tool'
+
+type After = Omit<Edit, 'before'>
+
+/** The picked shapes that may be changed. */
+export function pickedShapes({ records, selection, plan }: ToolContext): Shape[] {
+  return selection.flatMap((id) => {
+    const record = records.get(id)
+    const planned = plan.shapes.get(id)
+    return record && isShape(record) && planned && plan.isFree(planned) ? [record] : []
+  })
+}
+
+/** Images of shapes. Dimensions among them follow the elements that come along, and stay with those that don't. */
+export function mappedShapes(shapes: readonly Shape[], map: Affine): Shape[] {
+  const ids = new Set(shapes.map(({ id }) => id))
+  return shapes.map((shape) => {
+    const image = mapped(shape, map)
+    if (shape.kind !== 'dimension' || image.kind !== 'dimension') return image
+    return { ...image, anchors: image.anchors.map((anchor, i) => followed(anchor, shape, i, ids)) }
+  })
+}
+
+function followed(anchor: Dimension['anchors'][number], shape: Dimension, i: number, ids: ReadonlySet<string>) {
+  const { on } = shape.anchors[i]!
+  return on && ids.has(on.id) ? { ...anchor, on } : anchor
+}
+
+/** Copies with new ids; dimensions among them follow the copies. */
+export function copies(shapes: readonly Shape[], map: Affine): Shape[] {
+  const renamed = new Map(shapes.map(({ id }) => [id, crypto.randomUUID()]))
+  return mappedShapes(shapes, map).map((shape) => {
+    const copy = { ...shape, id: renamed.get(shape.id)! }
+    if (copy.kind !== 'dimension') return copy
+    const anchors = copy.anchors.map(({ at, on }) => ({ at, on: on && { ...on, id: renamed.get(on.id) ?? on.id } }))
+    return { ...copy, anchors }
+  })
+}
+
+export const changeBy = (label: string, shapes: readonly Shape[], map: Affine): void =>
+  put(label, ...mappedShapes(shapes, map))
+
+/** What puts chains in the place of a shape: the first keeps its id, so that dimensions go on following it. */
+export function replaced(shape: Shape, chains: readonly Chain[]): After[] {
+  if (shape.kind === 'wall') return replacedWall(shape, chains)
+  if (!isDrawn(shape)) return []
+  let first = true
+  const idOf = () => {
+    const id = first ? shape.id : crypto.randomUUID()
+    first = false
+    return id
+  }
+  const base = { layerId: shape.layerId, pen: shape.pen, ...(shape.tracedFrom && { tracedFrom: shape.tracedFrom }) }
+  const made = chains.flatMap((chain) => shapesOfChain(chain, base, idOf))
+  return made.length > 0 ? made.map((after) => ({ id: after.id, after })) : [{ id: shape.id, after: null }]
+}
+
+function replacedWall(wall: Extract<Shape, { kind: 'wall' }>, chains: readonly Chain[]): After[] {
+  const parts = chains.flatMap(({ pieces }) => pieces.flatMap((piece) => (piece.kind === 'segment' ? [piece] : [])))
+  if (parts.length === 0) return [{ id: wall.id, after: null }]
+  return parts.map(({ start, end }, i) => {
+    const id = i === 0 ? wall.id : crypto.randomUUID()
+    return { id, after: { ...wall, id, start, end } }
+  })
+}
+
+/** Whether a shape is a line that can be cut, joined and lengthened. */
+export const isLine = (shape: Shape): boolean => ['path', 'circle', 'ellipse', 'spline', 'wall'].includes(shape.kind)
+
+export const replaceShape = (label: string, shape: Shape, chains: readonly Chain[]): void =>
+  commit(label, replaced(shape, chains))
+
+/** Takes shapes away, named by what they are. */
+export function removeShapes(shapes: readonly Shape[]): void {
+  const words = new Set(shapes.map((shape) => kindOf(shape).word))
+  const [word] = words
+  const plural = words.size > 1 ? 'lines' : word === 'hatch' ? 'hatches' : word === 'text' ? 'texts' : `${word}s`
+  remove(`Delete ${shapes.length === 1 ? word : plural}`, ...shapes.map(({ id }) => id))
+}

@@ -1,0 +1,228 @@
+'use client'
+
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
+import CircularProgress from '@mui/material/CircularProgress'
+import FormControlLabel from '@mui/material/FormControlLabel'
+import Stack from '@mui/material/Stack'
+import Typography from '@mui/material/Typography'
+import { useEffect } from 'react'
+import type { LiftCounts, LiftOptions } from '@/core/lift/options'
+import { partsOf } from '@/core/sheet/looks'
+import { formatLength } from '@/core/units/format'
+import { parseLength } from '@/core/units/length'
+import { takeTool, toolContext, useBench } from '../bench-store'
+import { CommittedField } from '../panels/CommittedField'
+import { OneOf } from '../panels/OneOf'
+import { useProject } from '../project/store'
+import { useSheetData } from '../sheets/sheet-data'
+import { sheetOf } from '../sheets/sheet-of'
+import { applyLift, prepareLift } from './apply'
+import { NO_LIFT, useLift } from './lift-store'
+
+/** Lifts the lines of a sheet: what, how it is cleaned, and what comes out, shown before it is done. */
+export function LiftCard() {
+  const { underlayId, options, region, preview, busy, problem, sheet } = useLift()
+  const underlay = useProject((project) => (underlayId ? project.records.get(underlayId) : undefined))
+  const step = useBench((bench) => bench.step)
+  const found = underlay?.kind === 'underlay' ? underlay : null
+
+  useEffect(() => {
+    // Whatever is chosen, the preview follows.
+    if (found && !preview && !busy && !problem) void prepareLift(found)
+  }, [found, preview, busy, problem])
+  useEffect(() => () => useLift.setState({ preview: null }), [])
+
+  if (!found) return <Typography color="text.secondary">Choose “Lift lines” at a sheet in the stack first.</Typography>
+  const change = (part: Partial<LiftOptions>) =>
+    useLift.setState({ options: { ...options, ...part }, preview: null, problem: null })
+  return (
+    <Stack sx={{ gap: 1.5 }}>
+      <Typography>
+        Makes lines that you can edit of <strong>{found.name}</strong>. The sheet itself is not touched.
+      </Typography>
+      <Stack direction="row" sx={{ gap: 1, alignItems: 'center' }}>
+        <Button size="small" variant="outlined" onClick={() => takeTool('lift-region')}>
+          {region ? 'Another region' : 'Only a region'}
+        </Button>
+        {region && (
+          <Button size="small" onClick={() => useLift.setState({ region: null, preview: null })}>
+            All of it
+          </Button>
+        )}
+      </Stack>
+      <Parts sheetId={found.sheetId} options={options} onChange={change} />
+      <Lengths options={options} onChange={change} />
+      <Box>
+        {TICKS.map(([key, words]) => (
+          <FormControlLabel
+            key={key}
+            control={
+              <Checkbox
+                size="small"
+                checked={options[key]}
+                onChange={({ target }) => change({ [key]: target.checked })}
+                sx={{ py: 0.25 }}
+              />
+            }
+            label={words}
+            slotProps={{ typography: { sx: { fontSize: 13.5 } } }}
+            sx={{ display: 'flex' }}
+          />
+        ))}
+      </Box>
+      <Typography color="text.secondary" sx={{ fontSize: 12.5 }}>
+        Afterwards the sheet
+      </Typography>
+      <OneOf
+        label="Afterwards the sheet"
+        value={sheet}
+        words={{ stays: 'Stays', hidden: 'Is hidden', removed: 'Is removed' }}
+        onChange={(value) => useLift.setState({ sheet: value })}
+      />
+      <Box
+        sx={{
+          position: 'sticky',
+          bottom: -16,
+          mx: -2,
+          mb: -2,
+          px: 2,
+          py: 1.5,
+          bgcolor: 'background.paper',
+          borderTop: 1,
+          borderColor: 'divider',
+        }}
+      >
+        <Box role="status" aria-live="polite" sx={{ minHeight: 72 }}>
+          {busy && <CircularProgress size={20} aria-label="Working out what is lifted" />}
+          {problem && <Typography color="error">{problem}</Typography>}
+          {preview && !busy && (
+            <>
+              <Typography variant="figure" component="p">
+                Before: {preview.before.lines.toLocaleString('en')} lines, {preview.before.curves.toLocaleString('en')}{' '}
+                curves
+                {preview.before.texts > 0 && `, ${preview.before.texts} texts`}
+              </Typography>
+              <Typography variant="figure" component="p">
+                After: {inWords(preview.after)}
+              </Typography>
+            </>
+          )}
+        </Box>
+        <Stack direction="row" sx={{ gap: 1 }}>
+          <Button variant="contained" disabled={!preview || busy} onClick={() => void applyLift(found)}>
+            Lift
+          </Button>
+          <Button
+            onClick={() => {
+              useLift.setState(NO_LIFT)
+              useBench.setState({ sideCard: null, step })
+            }}
+          >
+            Leave it
+          </Button>
+        </Stack>
+      </Box>
+    </Stack>
+  )
+}
+
+const TICKS = [
+  ['text', 'Text as text'],
+  ['hatching', 'Hatching too'],
+  ['fills', 'Fills as closed regions'],
+  ['layers', 'On layers of the same names'],
+  ['colors', 'Keep colours'],
+  ['weights', 'Keep line weights'],
+  ['merged', 'Join lines on one line, drop doubled ones'],
+  ['dashes', 'Rows of dashes as dashed lines'],
+  ['chained', 'Touching lines and arcs as polylines'],
+] as const satisfies readonly (readonly [keyof LiftOptions, string])[]
+
+function inWords(after: LiftCounts): string {
+  const words: [number, string, string][] = [
+    [after.lines, 'line', 'lines'],
+    [after.polylines, 'polyline', 'polylines'],
+    [after.dashed, 'dashed line', 'dashed lines'],
+    [after.arcs, 'arc', 'arcs'],
+    [after.circles, 'circle', 'circles'],
+    [after.curves, 'curve', 'curves'],
+    [after.fills, 'fill', 'fills'],
+    [after.texts, 'text', 'texts'],
+  ]
+  const some = words.filter(([n]) => n > 0).map(([n, one, many]) => `${n.toLocaleString('en')} ${n === 1 ? one : many}`)
+  return some.length > 0 ? some.join(', ') : 'nothing'
+}
+
+interface PartProps {
+  readonly options: LiftOptions
+  readonly onChange: (part: Partial<LiftOptions>) => void
+}
+
+function Lengths({ options, onChange }: PartProps) {
+  const { display } = toolContext()
+  const read = (text: string, least: number) => {
+    const mm = text === '0' ? 0 : parseLength(text, display.unit)
+    if (!(mm >= least && mm < 1e5))
+      throw new Error(least > 0 ? 'Type a length of more than nothing.' : 'Type a length.')
+    return mm
+  }
+  return (
+    <Stack direction="row" sx={{ gap: 1 }}>
+      <CommittedField
+        label="Shortest"
+        value={formatLength(options.shortestMm, display, false)}
+        onCommit={(text) => onChange({ shortestMm: read(text, 0) })}
+      />
+      <CommittedField
+        label="Tolerance"
+        value={formatLength(options.toleranceMm, display, false)}
+        onCommit={(text) => onChange({ toleranceMm: read(text, 1e-3) })}
+      />
+    </Stack>
+  )
+}
+
+/** Parts of the sheet that are lifted: its layers, or what it holds by kind and look. */
+function Parts({ sheetId, options, onChange }: PartProps & { readonly sheetId: string }) {
+  const sources = useProject((project) => project.sources)
+  const byHash = useSheetData((data) => data.byHash)
+  const hash = sheetOf(sources, sheetId)?.sheet.lineworkHash
+  const linework = hash ? byHash.get(hash)?.linework : undefined
+  if (!linework) return null
+  const parts = partsOf(linework).filter(
+    ({ key }) => key !== 'hatching' && key !== 'text' && key !== 'images' && key !== 'fills',
+  )
+  if (parts.length < 2) return null
+  const without = new Set(options.without)
+  return (
+    <Box
+      role="group"
+      aria-label="Parts"
+      sx={{ maxHeight: 150, overflow: 'auto', border: 1, borderColor: 'divider', px: 1 }}
+    >
+      {parts.map(({ key, label, count, visible }) => (
+        <FormControlLabel
+          key={key}
+          control={
+            <Checkbox
+              size="small"
+              checked={visible && !without.has(key)}
+              disabled={!visible}
+              onChange={({ target }) =>
+                onChange({
+                  without: target.checked ? options.without.filter((each) => each !== key) : [...options.without, key],
+                })
+              }
+              sx={{ py: 0.25 }}
+            />
+          }
+          label={`${label} (${count.toLocaleString('en')})`}
+          slotProps={{ typography: { sx: { fontSize: 13 }, noWrap: true } }}
+          sx={{ display: 'flex' }}
+        />
+      ))}
+    </Box>
+  )
+}

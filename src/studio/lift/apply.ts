@@ -1,0 +1,121 @@
+import { type Remote, wrap } from 'comlink'
+import type { LiftJob } from '@/core/lift/lift'
+import type { LiftPreview } from '@/core/lift/options'
+import type { Edit } from '@/core/model/change/change'
+import { FIRST_LAYER, type Layer, layersOf } from '@/core/model/layer/schema'
+import { boardMap } from '@/core/model/underlay/placement'
+import type { Underlay } from '@/core/model/underlay/schema'
+import type { Lifter } from '@/workers/lift'
+import { contentUrl } from '../api'
+import { useBench } from '../bench-store'
+import { removeSheets } from '../panels/stack-edits'
+import { commit, put, tell, useProject } from '../project/store'
+import { useSheetData } from '../sheets/sheet-data'
+import { sheetOf } from '../sheets/sheet-of'
+import { NO_LIFT, useLift } from './lift-store'
+
+let worker: Remote<Lifter> | null = null
+
+function lifter(): Remote<Lifter> {
+  worker ??= wrap<Lifter>(new Worker(new URL('../../workers/lift.ts', import.meta.url), { type: 'module' }))
+  return worker
+}
+
+type NewLayers = Map<string, Layer>
+
+/** Layers for what the sheet has on its own ones: those of the same name, else new ones. */
+function layersFor(underlay: Underlay, wanted: boolean): { ids: Record<string, string>; fresh: NewLayers } {
+  const { records, sources } = useProject.getState()
+  const known = layersOf(records)
+  const fresh: NewLayers = new Map()
+  const ids: Record<string, string> = { '': useBench.getState().choices.layerId }
+  const hash = sheetOf(sources, underlay.sheetId)?.sheet.lineworkHash
+  const linework = hash ? useSheetData.getState().byHash.get(hash)?.linework : undefined
+  if (!wanted || !linework) return { ids, fresh }
+  const color = (index: number) =>
+    linework.styles.find(({ layer, color: own }) => layer === index && own !== 'pattern')?.color
+  linework.layers.forEach(({ name }, i) => {
+    const same = known.find((layer) => layer.name === name)
+    const layer: Layer = same ?? {
+      ...FIRST_LAYER,
+      id: crypto.randomUUID(),
+      name: name.trim().slice(0, 200) || `Layer ${i + 1}`,
+      color: color(i) ?? FIRST_LAYER.color,
+      order: known.length + i,
+    }
+    ids[name] = layer.id
+    if (!same) fresh.set(layer.id, layer)
+  })
+  return { ids, fresh }
+}
+
+let prepared: { job: LiftJob; fresh: NewLayers; count: number } | null = null
+let latest = 0
+
+/** Works out what the lift would make, and shows it. */
+export async function prepareLift(underlay: Underlay): Promise<void> {
+  const { options, region } = useLift.getState()
+  const hash = sheetOf(useProject.getState().sources, underlay.sheetId)?.sheet.lineworkHash
+  if (!hash)
+    return useLift.setState({ problem: 'The lines of this sheet are still being read. Try again in a moment.' })
+  const { ids, fresh } = layersFor(underlay, options.layers)
+  const { placement } = underlay
+  const job: LiftJob = {
+    map: boardMap(placement),
+    mmPerPt: placement.mmPerPt,
+    turnRad: placement.turnRad,
+    crop: underlay.crop,
+    parts: underlay.parts,
+    markup: underlay.markup,
+    region,
+    options,
+    underlayId: underlay.id,
+    layerIds: ids,
+  }
+  const own = ++latest
+  useLift.setState({ busy: true, problem: null })
+  try {
+    const made = await lifter().prepare(new URL(contentUrl(hash), location.href).href, job)
+    // What was asked for since has overtaken it.
+    if (own !== latest) return
+    prepared = { job, fresh, count: made.count }
+    useLift.setState({ busy: false, preview: made as LiftPreview })
+  } catch (error) {
+    if (own === latest) useLift.setState({ busy: false, problem: (error as Error).message })
+  }
+}
+
+/** Shapes fetched from the worker at once: so few that taking them in is no long task. */
+const AT_ONCE = 4000
+
+/** Puts what was prepared on the plan, as one change. */
+export async function applyLift(underlay: Underlay): Promise<void> {
+  const { sheet } = useLift.getState()
+  if (!prepared || prepared.job.underlayId !== underlay.id) return
+  const { count, fresh } = prepared
+  useLift.setState({ busy: true })
+  const edits: Omit<Edit, 'before'>[] = []
+  const used = new Set<string>()
+  for (let from = 0; from < count; from += AT_ONCE)
+    for (const shape of await lifter().take(from, AT_ONCE)) {
+      const after = { ...shape, id: crypto.randomUUID() }
+      used.add(after.layerId)
+      edits.push({ id: after.id, after })
+    }
+  const layers = [...fresh.values()].filter(({ id }) => used.has(id)).map((layer) => ({ id: layer.id, after: layer }))
+  useLift.setState(NO_LIFT)
+  useBench.setState({ sideCard: null })
+  prepared = null
+  if (edits.length === 0) return tell('There is nothing to lift here.')
+  commit('Lift lines', [...layers, ...edits])
+  if (sheet === 'hidden') put('Hide sheet', { ...underlay, visible: false })
+  if (sheet === 'removed') removeSheets([underlay])
+  tell(`${count.toLocaleString('en')} lifted from ${underlay.name}.`)
+}
+
+/** Opens the card for lifting lines of a sheet. */
+export function beginLift(underlay: Underlay): void {
+  useLift.setState({ ...NO_LIFT, options: useLift.getState().options, underlayId: underlay.id })
+  useBench.setState({ step: 'trace', tool: 'look', sideCard: 'lift', cardOpen: true })
+  void prepareLift(underlay)
+}

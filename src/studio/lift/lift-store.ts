@@ -1,0 +1,30 @@
+import { create } from 'zustand'
+import type { Point } from '@/core/geometry/vector'
+import type { LiftOptions, LiftPreview } from '@/core/lift/options'
+import { USUAL_LIFT } from '@/core/lift/options'
+
+/** The lift that is being prepared. */
+export interface LiftState {
+  /** The underlay that it is from; null while none is prepared. */
+  readonly underlayId: string | null
+  readonly options: LiftOptions
+  /** Only what lies in this ring of the board; null for all of it. */
+  readonly region: readonly Point[] | null
+  readonly preview: LiftPreview | null
+  readonly busy: boolean
+  readonly problem: string | null
+  /** What becomes of the sheet. */
+  readonly sheet: 'stays' | 'hidden' | 'removed'
+}
+
+export const NO_LIFT: LiftState = {
+  underlayId: null,
+  options: USUAL_LIFT,
+  region: null,
+  preview: null,
+  busy: false,
+  problem: null,
+  sheet: 'stays',
+}
+
+export const useLift = create<LiftState>(() => NO_LIFT)

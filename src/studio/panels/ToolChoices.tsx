@@ -1,0 +1,151 @@
+'use client'
+
+import { formatLength } from '@/core/units/format'
+import { parseLength } from '@/core/units/length'
+import { setChoices, toolContext, useBench } from '../bench-store'
+import type { Choices, ToolName } from '../tools/tool'
+import { ChoiceField } from './ChoiceField'
+import { CropChoices } from './CropChoices'
+import { StatedChoice, TieChoice } from './FitChoices'
+import { OneOf } from './OneOf'
+import { WallChoices } from './WallChoices'
+
+const useChoices = () => useBench((bench) => bench.choices)
+
+const pickWords = <T extends string>(...words: readonly T[]) =>
+  Object.fromEntries(words.map((word) => [word, word[0]!.toUpperCase() + word.slice(1)])) as Record<T, string>
+
+/** Names of choices that are one of some words. */
+type Worded = { [K in keyof Choices]: Choices[K] extends string ? K : never }[keyof Choices]
+
+function Words<K extends Worded>({
+  of,
+  label,
+  words,
+}: {
+  of: K
+  label: string
+  words: Readonly<Record<Choices[K] & string, string>>
+}) {
+  const choices = useChoices()
+  return (
+    <OneOf
+      label={label}
+      value={choices[of] as Choices[K] & string}
+      words={words}
+      onChange={(value) => setChoices({ [of]: value } as Partial<Choices>)}
+    />
+  )
+}
+
+function LengthChoice({ of, label }: { of: 'letterMm' | 'hatchSpacingMm'; label: string }) {
+  const choices = useChoices()
+  const { display } = toolContext()
+  return (
+    <ChoiceField
+      label={label}
+      name={`choice-${of}`}
+      value={formatLength(choices[of], display, false)}
+      onTake={(text) => {
+        const mm = parseLength(text, display.unit)
+        if (!(mm > 0)) throw new Error(`${label} is more than nothing.`)
+        setChoices({ [of]: mm } as Partial<Choices>)
+      }}
+    />
+  )
+}
+
+function NumberChoice({
+  of,
+  label,
+  least,
+  most,
+}: {
+  of: 'sides' | 'hatchDeg'
+  label: string
+  least: number
+  most: number
+}) {
+  const choices = useChoices()
+  return (
+    <ChoiceField
+      label={label}
+      name={`choice-${of}`}
+      width={52}
+      value={String(choices[of])}
+      onTake={(text) => {
+        const value = Number(text.replace(',', '.'))
+        if (!(value >= least && value <= most)) throw new Error(`Type a number of ${least} to ${most}.`)
+        setChoices({ [of]: of === 'sides' ? Math.round(value) : value } as Partial<Choices>)
+      }}
+    />
+  )
+}
+
+/** What is chosen for each tool, beyond points. */
+const CHOICES: Readonly<Record<ToolName, () => React.ReactNode>> = {
+  wall: () => <WallChoices />,
+  crop: () => <CropChoices />,
+  fit: () => <StatedChoice />,
+  tie: () => <TieChoice />,
+  pick: () => <Words of="frameWay" label="What a frame takes in" words={pickWords('touching', 'inside', 'lasso')} />,
+  measure: () => (
+    <Words of="measureWay" label="What is measured" words={pickWords('distance', 'path', 'angle', 'radius', 'area')} />
+  ),
+  line: () => <Words of="linePiece" label="The next piece" words={pickWords('straight', 'arc')} />,
+  arc: () => (
+    <Words of="arcWay" label="How the arc is given" words={pickWords('three points', 'from centre', 'by radius')} />
+  ),
+  polygon: () => <NumberChoice of="sides" label="Sides" least={3} most={360} />,
+  text: () => <LengthChoice of="letterMm" label="Height" />,
+  dimension: () => (
+    <>
+      <Words
+        of="dimensionWay"
+        label="What the dimension states"
+        words={pickWords('aligned', 'level', 'upright', 'angle', 'radius')}
+      />
+      <LengthChoice of="letterMm" label="Height" />
+    </>
+  ),
+  hatch: () => (
+    <>
+      <Words of="hatchPattern" label="Pattern" words={pickWords('lines', 'cross', 'solid')} />
+      <LengthChoice of="hatchSpacingMm" label="Spacing" />
+      <NumberChoice of="hatchDeg" label="Angle °" least={-360} most={360} />
+    </>
+  ),
+  corner: () => <Words of="cornerWay" label="Kind of corner" words={pickWords('round', 'bevel', 'sharp')} />,
+  array: () => <Words of="arrayWay" label="How the copies stand" words={pickWords('along', 'around')} />,
+  mirror: () => <Mirror />,
+  symbol: () => <MirroredSymbol />,
+}
+
+function Mirror() {
+  const { mirrorKeeps } = useChoices()
+  return (
+    <OneOf
+      label="The original"
+      value={mirrorKeeps ? 'keep' : 'give up'}
+      words={{ keep: 'Keep the original', 'give up': 'Only the image' }}
+      onChange={(value) => setChoices({ mirrorKeeps: value === 'keep' })}
+    />
+  )
+}
+
+function MirroredSymbol() {
+  const { symbolMirrored } = useChoices()
+  return (
+    <OneOf
+      label="Mirrored"
+      value={symbolMirrored ? 'mirrored' : 'plain'}
+      words={{ plain: 'As it is', mirrored: 'Mirrored' }}
+      onChange={(value) => setChoices({ symbolMirrored: value === 'mirrored' })}
+    />
+  )
+}
+
+/** What is chosen for the tool in hand. */
+export function ToolChoices({ tool }: { tool: ToolName }) {
+  return CHOICES[tool]?.() ?? null
+}

@@ -1,0 +1,61 @@
+'use client'
+
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Menu from '@mui/material/Menu'
+import MenuItem from '@mui/material/MenuItem'
+import { useState } from 'react'
+import { takeTool, useBench } from '../bench-store'
+import { TOOLS } from '../tools/registry'
+import type { Tool } from '../tools/tool'
+
+const WORDS: Record<NonNullable<Tool['group']>, string> = { draw: 'Draw', change: 'Change' }
+
+/** Tools of one group behind one button, which names the one in hand. */
+export function ToolMenu({ group }: { group: NonNullable<Tool['group']> }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const inHand = useBench((bench) => bench.tool)
+  const tools = TOOLS.filter((tool) => tool.group === group)
+  const current = tools.find(({ name }) => name === inHand)
+  return (
+    <>
+      <Button
+        size="small"
+        variant={current ? 'contained' : 'outlined'}
+        aria-haspopup="menu"
+        aria-expanded={anchor !== null}
+        onClick={({ currentTarget }) => setAnchor(currentTarget)}
+        sx={{ px: 1.25, minWidth: 0, whiteSpace: 'nowrap' }}
+      >
+        {current ? `${WORDS[group]}: ${current.word}` : `${WORDS[group]} …`}
+      </Button>
+      <Menu
+        anchorEl={anchor}
+        open={anchor !== null}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'top', horizontal: 'left' }}
+        transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+        slotProps={{ list: { 'aria-label': WORDS[group], dense: true } }}
+      >
+        {tools.map(({ name, word, key }) => (
+          <MenuItem
+            key={name}
+            selected={name === inHand}
+            onClick={() => {
+              setAnchor(null)
+              takeTool(name)
+            }}
+            sx={{ minWidth: 168, display: 'flex', justifyContent: 'space-between', gap: 3 }}
+          >
+            {word}
+            {key && (
+              <Box component="kbd" sx={{ font: '500 12px "IBM Plex Mono", monospace', color: 'text.secondary' }}>
+                {key.toUpperCase()}
+              </Box>
+            )}
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  )
+}

@@ -1,0 +1,121 @@
+import type { Chain } from '@/core/draft/chain'
+import type { DrawnBase } from '@/core/draft/shapes-of'
+import type { ProjectRecord } from '@/core/model/registry'
+import { chainsOf, isShape, kindOf, type Shape } from '@/core/model/shapes'
+import type { BoardPoint } from '../../board/catch-on-board'
+import { paintChains } from '../../board/painters/shapes'
+import { put } from '../../project/store'
+import { enteredPoint, isSame, pointFields, steerPoint } from '../entry'
+import { EMPTY_SESSION, type Field, type Outcome, type Session, type Tool, type ToolContext } from '../tool'
+
+/** What a drawn shape lies on and was traced from. */
+export function drawnBase(
+  { choices, records }: ToolContext,
+  points: readonly BoardPoint[],
+): DrawnBase & { id: string } {
+  const tracedFrom = points.map(({ caught }) => caught?.underlayId).find((id) => id && records.has(id))
+  return { id: crypto.randomUUID(), layerId: choices.layerId, pen: undefined, ...(tracedFrom && { tracedFrom }) }
+}
+
+/** A tool that draws one shape from so many points. */
+export interface Drawing {
+  readonly name: string
+  readonly word: string
+  readonly key: string | null
+  /** What the undo button says. */
+  readonly label: string
+  /** A sentence for each point. */
+  say(count: number, context: ToolContext): string
+  /** Points after which the shape is done; Infinity where Enter ends. */
+  most(context: ToolContext): number
+  /** The shape through the points, the last of which may still move; null while they give none. */
+  shape(points: readonly BoardPoint[], session: Session, context: ToolContext): Shape | Shape[] | null
+  /** Fields of its own; those of a point where left out. */
+  fields?(session: Session, context: ToolContext): readonly Field[]
+  steer?(session: Session, raw: BoardPoint, context: ToolContext): BoardPoint
+  /** What Enter places; what is typed for a point where left out. @throws Error with a sentence */
+  entered?(session: Session, context: ToolContext): BoardPoint | null
+  /** Why the shape can't be made, where it can't. */
+  refuse?(points: readonly BoardPoint[], context: ToolContext): string | null
+  /** Whether the shape is shown before it is done; not where working it out takes long. */
+  readonly preview?: false
+}
+
+/** The tool of a drawing. */
+export function drawingTool(drawing: Drawing): Tool {
+  const steer = drawing.steer ?? steerPoint
+  const entered = drawing.entered ?? enteredPoint
+  const shapes = (points: readonly BoardPoint[], session: Session, context: ToolContext): Shape[] => {
+    const made = drawing.shape(points, session, context)
+    return made ? [made].flat() : []
+  }
+  const finish = (points: readonly BoardPoint[], session: Session, context: ToolContext): Outcome => {
+    const made = shapes(points, session, context)
+    if (made.length === 0)
+      return {
+        session,
+        say: drawing.refuse?.(points, context) ?? 'That gives nothing to draw: choose points further apart.',
+      }
+    put(drawing.label, ...made)
+    // Choices that were typed for the shape, not for a point, stay.
+    return { session: EMPTY_SESSION }
+  }
+  const place = (session: Session, point: BoardPoint, context: ToolContext): Outcome => {
+    const last = session.points.at(-1)
+    if (last && isSame(last.at, point.at))
+      return { session, say: 'The points lie on one another: choose one further away.' }
+    const points = [...session.points, point]
+    if (points.length >= drawing.most(context)) return finish(points, session, context)
+    return { session: { ...session, points, typed: {} } }
+  }
+  return {
+    name: drawing.name,
+    word: drawing.word,
+    key: drawing.key,
+    group: 'draw',
+    steps: ['trace'],
+    places: true,
+    loupe: false,
+    say: ({ points }, context) => drawing.say(points.length, context),
+    fields: (session, context) => (drawing.fields ?? pointFields)(session, context),
+    steer,
+    click: place,
+    enter: (session, context) => {
+      try {
+        const point = entered(session, context)
+        if (point) return place(session, point, context)
+      } catch (error) {
+        return { session, say: (error as Error).message }
+      }
+      if (session.points.length >= 2 && drawing.most(context) === Infinity)
+        return finish(session.points, session, context)
+      return { session: { ...EMPTY_SESSION } }
+    },
+    undone: (session) => ({ ...session, points: session.points.slice(0, -1) }),
+    paint: (canvas, session, view, context) => {
+      if (drawing.preview === false) return
+      const { points, cursor } = session
+      const moving =
+        cursor && (points.length === 0 || !isSame(points.at(-1)!.at, cursor.at)) ? [...points, cursor] : points
+      if (points.length === 0 && drawing.most(context) > 1) return
+      paintChains(
+        canvas,
+        view,
+        shapes(moving, session, context).flatMap((shape) => chainsWith(shape, context)),
+      )
+    },
+  }
+}
+
+/** Lines of a shape that isn't kept yet. */
+export function chainsWith(shape: Shape, { plan }: ToolContext): readonly Chain[] {
+  return chainsOf(shape, plan.around)
+}
+
+/** The shape that a point was caught on. */
+export function caughtShape(point: BoardPoint, { records }: ToolContext): Shape | null {
+  const record: ProjectRecord | undefined = point.caught?.elementId ? records.get(point.caught.elementId) : undefined
+  return record && isShape(record) ? record : null
+}
+
+export const wordOf = (shape: Shape): string => kindOf(shape).word

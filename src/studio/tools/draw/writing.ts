@@ -1,0 +1,179 @@
+import type { Chain } from '@/core/draft/chain'
+import { regionAround } from '@/core/draft/region'
+import { boxOf, grow } from '@/core/geometry/box'
+import { flatten, lengthOf } from '@/core/geometry/piece/measure'
+import { type Piece, segment } from '@/core/geometry/piece/piece'
+import { arcOfCubic } from '@/core/geometry/piece/recognise'
+import { distance, type Point } from '@/core/geometry/vector'
+import { offsetThrough } from '@/core/model/dimension/layout'
+import type { Anchor, DimensionWay } from '@/core/model/dimension/schema'
+import { ringOf } from '@/core/model/path/shape'
+import { anchorsOf } from '@/core/model/shapes'
+import type { BoardPoint } from '../../board/catch-on-board'
+import { pointFields, steerPoint } from '../entry'
+import type { ToolContext } from '../tool'
+import { caughtShape, type Drawing, drawnBase } from './drawing'
+
+export const text: Drawing = {
+  name: 'text',
+  word: 'Text',
+  key: 'x',
+  label: 'Write text',
+  most: () => 1,
+  say: (_, __) => 'Type the text, then click where it begins.',
+  fields: ({ typed }) => [{ name: 'text', label: 'Text', value: typed.text ?? '', first: true }],
+  steer: (_, raw) => raw,
+  entered: (session) => {
+    if (!session.typed.text?.trim()) throw new Error('Type the text first.')
+    if (!session.raw) throw new Error('Point the mouse where the text should begin, then press Enter or click.')
+    return session.raw
+  },
+  shape: ([at], { typed }, context) =>
+    at && typed.text?.trim()
+      ? {
+          ...drawnBase(context, [at]),
+          kind: 'text',
+          at: at.at,
+          text: typed.text.trim(),
+          heightMm: context.choices.letterMm,
+          turnRad: 0,
+        }
+      : null,
+  refuse: () => 'Type the text first, then click where it begins.',
+}
+
+/** The place that is measured, following the element whose point it is. */
+function anchorOf(point: BoardPoint, context: ToolContext): Anchor {
+  const shape = caughtShape(point, context)
+  const anchor = shape ? anchorsOf(shape, context.plan.around).findIndex((each) => distance(each, point.at) < 1e-6) : -1
+  return { at: point.at, on: shape && anchor >= 0 ? { id: shape.id, anchor } : undefined }
+}
+
+/** A radius is measured on one click: the circle tells its centre. */
+function radiusAnchors(point: BoardPoint, context: ToolContext): Anchor[] | null {
+  const line = point.caught?.source.lines[0]
+  const round = line && (line.piece.kind === 'cubic' ? arcOfCubic(line.piece.curve) : line.piece)
+  if (round?.kind !== 'arc') return null
+  const shape = caughtShape(point, context)
+  const anchors = shape ? anchorsOf(shape, context.plan.around) : []
+  const follow = (at: Point): Anchor => {
+    const anchor = anchors.findIndex((each) => distance(each, at) < 1e-6)
+    return { at, on: shape && anchor >= 0 ? { id: shape.id, anchor } : undefined }
+  }
+  // The circle's own point nearest to the click, so that the dimension follows a change of the radius.
+  const own = anchors.filter((each) => Math.abs(distance(each, round.center) - round.radius) < 1e-6)
+  const nearest = own.sort((a, b) => distance(a, point.at) - distance(b, point.at))[0]
+  return [follow(round.center), follow(nearest ?? point.at)]
+}
+
+const POINTS: Record<DimensionWay, number> = { aligned: 3, level: 3, upright: 3, angle: 4, radius: 2 }
+
+export const dimension: Drawing = {
+  name: 'dimension',
+  word: 'Dimension',
+  key: 'd',
+  label: 'Draw dimension',
+  most: ({ choices }) => POINTS[choices.dimensionWay],
+  say: (count, { choices: { dimensionWay } }) => {
+    const steps = {
+      angle: [
+        'Click the tip of the angle.',
+        'Click a point on its first leg.',
+        'Click a point on its other leg, anticlockwise.',
+        'Click where the arc shall lie.',
+      ],
+      radius: ['Click a circle or an arc.', 'Click where the figure shall stand.'],
+    } as Partial<Record<DimensionWay, string[]>>
+    return (
+      (steps[dimensionWay] ?? [
+        'Click the first point to measure from.',
+        'Click the second point.',
+        'Click where the dimension line shall lie.',
+      ])[count] ?? ''
+    )
+  },
+  fields: pointFields,
+  steer: (session, raw, context) =>
+    session.points.length === POINTS[context.choices.dimensionWay] - 1
+      ? { at: raw.at, caught: null }
+      : steerPoint(session, raw, context),
+  shape: (points, _, context) => {
+    const way = context.choices.dimensionWay
+    if (points.length < POINTS[way]) return null
+    const place = points.at(-1)!.at
+    const anchors =
+      way === 'radius' ? radiusAnchors(points[0]!, context) : points.slice(0, -1).map((each) => anchorOf(each, context))
+    if (!anchors) return null
+    const offsetMm = offsetThrough(
+      way,
+      anchors.map(({ at }) => at),
+      place,
+    )
+    return {
+      ...drawnBase(context, points),
+      kind: 'dimension',
+      way,
+      anchors,
+      offsetMm,
+      heightMm: context.choices.letterMm,
+    }
+  },
+  refuse: (_, { choices }) =>
+    choices.dimensionWay === 'radius'
+      ? 'Click on a circle or an arc, so that its radius can be measured.'
+      : 'These points give nothing to measure.',
+}
+
+/** How far around the click lines are looked at, in reaches of a click; doubled until something encloses it. */
+const FIRST_REACH = 20
+const LARGEST_REACH = 20_000
+/** More lines than these are not sorted into regions while the mouse waits. */
+const MOST_PIECES = 1500
+
+/** The closed region around a point, of what is drawn. */
+export function regionAt(at: Point, { plan, reachMm }: ToolContext): Chain | null {
+  for (let reach = FIRST_REACH; reach <= LARGEST_REACH; reach *= 4) {
+    const box = grow(boxOf([at]), reach * reachMm)
+    const pieces = plan.piecesWithin(box)
+    if (pieces.length > MOST_PIECES) return null
+    const region = pieces.length > 0 ? regionAround(pieces, at) : null
+    if (region) return region
+  }
+  return null
+}
+
+export const hatch: Drawing = {
+  name: 'hatch',
+  word: 'Hatch',
+  key: 'h',
+  label: 'Hatch region',
+  preview: false,
+  most: () => 1,
+  say: () => 'Click inside a closed region of drawn lines or walls.',
+  fields: () => [],
+  steer: (_, raw) => raw,
+  shape: ([point], session, context) => {
+    if (!point || session.points.length > 0) return null
+    const region = regionAt(point.at, context)
+    if (!region) return null
+    const { hatchPattern, hatchSpacingMm, hatchDeg } = context.choices
+    const plain = region.pieces.flatMap(straightened)
+    const { xy, bulges } = ringOf({ pieces: plain, closed: true })
+    return {
+      ...drawnBase(context, [point]),
+      kind: 'hatch',
+      rings: [{ xy, ...(bulges && { bulges }) }],
+      pattern: hatchPattern,
+      spacingMm: hatchSpacingMm,
+      turnRad: (hatchDeg * Math.PI) / 180,
+    }
+  },
+  refuse: () => 'Nothing encloses this place. Close the gaps of the lines around it, or come nearer.',
+}
+
+/** Lines and arcs as they are; other curves as chords. */
+function straightened(piece: Piece): Piece[] {
+  if (piece.kind === 'segment' || piece.kind === 'arc') return [piece]
+  const points = flatten(piece, lengthOf(piece) / 2000)
+  return points.slice(1).map((p, i) => segment(points[i]!, p))
+}
