@@ -2,11 +2,12 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { cubicAt } from '../geometry/bezier'
 import { distanceTo } from '../geometry/piece/measure'
-import { segment } from '../geometry/piece/piece'
-import { distance } from '../geometry/vector'
+import { circle, endOf, type Piece, segment, startOf } from '../geometry/piece/piece'
+import { distance, type Point } from '../geometry/vector'
 import { Flag } from '../sheet/linework'
-import { catchAt } from './catch'
+import { type Caught, catchAt, catchOn } from './catch'
 import { CatchIndex, nearestOn } from './catch-index'
+import { type CatchContext, type CatchGround, NO_CONTEXT, type PassedPoint } from './scene'
 
 /** An index over segments and curves given as rows, all with flags of none unless said. */
 function indexOf(segments: readonly number[][], curves: readonly number[][] = [], flags: readonly number[] = []) {
@@ -96,5 +97,115 @@ describe('whatever the lines', () => {
         expect(catchAt(index, p, 20) !== null).toBe(near)
       }),
     )
+  })
+})
+
+/** Catching on lines of the plan, with what was done before. */
+function catchWith(pieces: readonly Piece[], p: Point, context: Partial<CatchContext>, before: Caught | null = null) {
+  const ground: CatchGround = {
+    lines: (q, reach) =>
+      pieces.flatMap((piece, item) =>
+        distanceTo(piece, q) <= reach ? [{ item, flags: 0, piece, start: startOf(piece), end: endOf(piece) }] : [],
+      ),
+    spots: () => [],
+  }
+  return catchOn(ground, p, 10, { ...NO_CONTEXT, ...context }, before)
+}
+
+const lineOf = (x1: number, y1: number, x2: number, y2: number) => segment({ x: x1, y: y1 }, { x: x2, y: y2 })
+const passedEnd = (piece: Piece, at: Point): PassedPoint => ({
+  at,
+  word: 'end',
+  lines: [{ item: 0, flags: 0, piece, start: startOf(piece), end: endOf(piece) }],
+})
+
+describe('what is caught by what was done before', () => {
+  const ring = circle({ x: 0, y: 0 }, 100)
+
+  it('a circle gives its quarters and its line', () => {
+    const quarter = catchWith([ring], { x: 2, y: 101 }, {})!
+    expect(quarter.word).toBe('quarter')
+    expect(distance(quarter.point, { x: 0, y: 100 })).toBeLessThan(1e-9)
+    expect(catchWith([ring], { x: 72, y: 72 }, {})!.word).toBe('on line')
+  })
+
+  it('the centre itself is caught at a small circle', () => {
+    expect(catchWith([circle({ x: 0, y: 0 }, 6)], { x: 1, y: 1 }, {})).toMatchObject({
+      word: 'centre',
+      point: { x: 0, y: 0 },
+    })
+  })
+
+  it('a line drawn to another one meets it square, one drawn to a circle touches it', () => {
+    const square = catchWith([lineOf(0, 0, 1000, 0)], { x: 333, y: 4 }, { from: { x: 330, y: 400 } })
+    expect(square).toMatchObject({ word: 'square to', point: { x: 330, y: 0 } })
+    const from = { x: 300, y: 0 }
+    const touch = { x: 100 * (1 / 3), y: Math.sqrt(1e4 - 1e4 / 9) }
+    const tangent = catchWith([ring], { x: touch.x + 2, y: touch.y + 2 }, { from })
+    expect(tangent!.word).toBe('tangent')
+    expect(distance(tangent!.point, touch)).toBeLessThan(1e-9)
+  })
+
+  it('in line with passed points, alone and two at once', () => {
+    const passed = [
+      { at: { x: 0, y: 500 }, word: 'end', lines: [] },
+      { at: { x: 700, y: 0 }, word: 'end', lines: [] },
+    ]
+    expect(catchWith([], { x: 300, y: 503 }, { passed })).toMatchObject({
+      word: 'level with',
+      point: { x: 300, y: 500 },
+    })
+    expect(catchWith([], { x: 698, y: 300 }, { passed })).toMatchObject({
+      word: 'upright with',
+      point: { x: 700, y: 300 },
+    })
+    const both = catchWith([], { x: 702, y: 497 }, { passed })
+    expect(both!.word.split(', ').sort()).toEqual(['level with', 'upright with'])
+    expect(distance(both!.point, { x: 700, y: 500 })).toBeLessThan(1e-9)
+    expect(catchWith([], { x: 300, y: 503 }, { passed, off: new Set(['level with']) })).toBeNull()
+  })
+
+  it('on the extension of a line, where two extensions cross, and where one crosses a line', () => {
+    const [a, b] = [lineOf(0, 0, 100, 100), lineOf(900, 0, 800, 100)]
+    const passed = [passedEnd(a, { x: 100, y: 100 }), passedEnd(b, { x: 800, y: 100 })]
+    expect(catchWith([], { x: 252, y: 249 }, { passed })).toMatchObject({ word: 'extension' })
+    const crossing = catchWith([], { x: 452, y: 449 }, { passed })
+    expect(crossing!.word).toBe('extension')
+    expect(distance(crossing!.point, { x: 450, y: 450 })).toBeLessThan(1e-9)
+    const onLine = catchWith([lineOf(0, 300, 1000, 300)], { x: 303, y: 302 }, { passed })
+    expect(distance(onLine!.point, { x: 300, y: 300 })).toBeLessThan(1e-9)
+  })
+
+  it('parallel to a line that was touched', () => {
+    const slanted = lineOf(0, 0, 300, 100)
+    const passed = [passedEnd(slanted, { x: 300, y: 100 })]
+    const caught = catchWith([], { x: 604, y: 698 }, { from: { x: 0, y: 500 }, passed })
+    expect(caught!.word).toBe('parallel')
+    expect((caught!.point.y - 500) / caught!.point.x).toBeCloseTo(1 / 3, 9)
+  })
+
+  it('the grid where nothing else is', () => {
+    expect(catchWith([], { x: 103, y: 47 }, { gridSpacing: 50 })).toMatchObject({
+      word: 'grid',
+      point: { x: 100, y: 50 },
+    })
+    expect(catchWith([lineOf(0, 44, 900, 44)], { x: 103, y: 47 }, { gridSpacing: 50 })).toMatchObject({
+      word: 'on line',
+    })
+  })
+
+  it('keeps to what was caught while something else is about as near', () => {
+    const ends = [lineOf(0, 0, 0, -80), lineOf(6, 0, 6, -80)]
+    const left = catchWith(ends, { x: 1, y: 1 }, {})!
+    expect(left.point).toEqual({ x: 0, y: 0 })
+    // A little past the middle the left end still holds; the right one only once it is clearly nearer.
+    expect(catchWith(ends, { x: 3.4, y: 1 }, {}, left)!.point).toEqual({ x: 0, y: 0 })
+    expect(catchWith(ends, { x: 5, y: 1 }, {}, left)!.point).toEqual({ x: 6, y: 0 })
+  })
+
+  it('kinds that are switched off are passed over', () => {
+    const line = lineOf(0, 0, 100, 0)
+    expect(catchWith([line], { x: 1, y: 1 }, { off: new Set(['end']) })!.word).toBe('on line')
+    expect(catchWith([line], { x: 1, y: 1 }, { off: new Set(['end', 'on line']) })).toBeNull()
   })
 })

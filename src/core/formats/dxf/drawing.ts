@@ -1,5 +1,7 @@
 import type { Cubic } from '../../geometry/bezier'
+import type { Arc, EllipseArc } from '../../geometry/piece/piece'
 import type { Point } from '../../geometry/vector'
+import type { LineType, Pen } from '../../model/pen'
 
 /** A drawing as DXF holds it: entities on named layers, in one unit. */
 export interface DxfDrawing {
@@ -14,17 +16,38 @@ export interface DxfLayer {
   readonly name: string
   /** Index of the standard colours of DXF: 1 red … 7 ink. */
   readonly colorIndex: number
+  /** `#rrggbb`, where it is none of those. */
+  readonly color?: string
+  readonly line?: LineType
+  readonly weightMm?: number
 }
 
-export type DxfEntity =
-  | { readonly type: 'line'; readonly layer: string; readonly start: Point; readonly end: Point }
-  | { readonly type: 'polyline'; readonly layer: string; readonly points: readonly Point[]; readonly closed: boolean }
-  | { readonly type: 'spline'; readonly layer: string; readonly curve: Cubic }
-  | {
-      readonly type: 'text'
-      readonly layer: string
-      readonly at: Point
-      readonly text: string
-      readonly height: number
-      readonly turnDeg: number
-    }
+interface OnLayer {
+  readonly layer: string
+  /** What differs from the layer's own pen. */
+  readonly pen?: Partial<Pen>
+}
+
+export type DxfEntity = OnLayer &
+  (
+    | { readonly type: 'line'; readonly start: Point; readonly end: Point }
+    | {
+        readonly type: 'polyline'
+        readonly points: readonly Point[]
+        /** For each point the bulge of what follows it. */
+        readonly bulges?: readonly number[]
+        readonly closed: boolean
+      }
+    | { readonly type: 'arc'; readonly arc: Arc }
+    | { readonly type: 'ellipse'; readonly ellipse: EllipseArc }
+    | { readonly type: 'spline'; readonly curve: Cubic }
+    | {
+        readonly type: 'text'
+        readonly at: Point
+        readonly text: string
+        readonly height: number
+        readonly turnDeg: number
+        /** Where `at` lies along the baseline; at its start where left out. */
+        readonly align?: 'start' | 'middle'
+      }
+  )

@@ -1,16 +1,88 @@
+import type { Chain } from '../../draft/chain'
+import { type Arc, bulgeOf, endOf, isWhole, type Piece, startOf } from '../../geometry/piece/piece'
+import { type Layer, layersOf } from '../../model/layer/schema'
 import type { ProjectRecord } from '../../model/registry'
+import type { Surroundings } from '../../model/shape'
+import { type Drawn, isDrawn, kindOf, surroundingsOf } from '../../model/shapes'
 import { wallOutlines } from '../../model/wall/joins'
-import type { DxfDrawing } from './drawing'
+import type { DxfDrawing, DxfEntity, DxfLayer } from './drawing'
 
 const WALL_LAYER = 'A-WALL'
 
-/** The traced model as a drawing in millimetres, true to size: each wall a closed outline on the walls' layer. */
-export function modelDrawing(records: Iterable<ProjectRecord>): DxfDrawing {
-  const walls = [...records].filter((record) => record.kind === 'wall')
-  const outlines = [...wallOutlines(walls).values()]
+/** The traced model as a drawing in millimetres, true to size: walls as closed outlines, lines on their own layers. */
+export function modelDrawing(
+  all: Iterable<ProjectRecord>,
+  display: Surroundings['display'] = { unit: 'mm', precision: 0 },
+): DxfDrawing {
+  const records = new Map([...all].map((record) => [record.id, record]))
+  const walls = [...records.values()].filter((record) => record.kind === 'wall')
+  const around = surroundingsOf(records, display)
+  const layers = layersOf(records).filter(({ printed }) => printed)
+  const handed = new Map(layers.map((layer) => [layer.id, layer]))
+  const drawn = [...records.values()].filter(isDrawn).filter(({ layerId }) => handed.has(layerId))
+  const used = new Set(drawn.map(({ layerId }) => layerId))
+  const outlines = [...wallOutlines(walls).values()].map(
+    (points): DxfEntity => ({ type: 'polyline', layer: WALL_LAYER, points, closed: true }),
+  )
   return {
     unit: 'mm',
-    layers: [{ name: WALL_LAYER, colorIndex: 7 }],
-    entities: outlines.map((points) => ({ type: 'polyline', layer: WALL_LAYER, points, closed: true }) as const),
+    layers: [{ name: WALL_LAYER, colorIndex: 7 }, ...layers.filter(({ id }) => used.has(id)).map(dxfLayer)],
+    entities: [...outlines, ...drawn.flatMap((shape) => entitiesOf(shape, handed.get(shape.layerId)!.name, around))],
   }
+}
+
+const dxfLayer = ({ name, color, line, weightMm }: Layer): DxfLayer => ({ name, colorIndex: 7, color, line, weightMm })
+
+function entitiesOf(shape: Drawn, layer: string, around: Surroundings): DxfEntity[] {
+  const kind = kindOf(shape)
+  const on = { layer, ...(shape.pen && { pen: shape.pen }) }
+  const lines = kind
+    .chains(shape, around)
+    .flatMap((chain) => chainEntities(chain).map((entity) => ({ ...on, ...entity })))
+  const letters = (kind.letters?.(shape, around) ?? []).map(
+    ({ text, at, heightMm, turnRad, align }): DxfEntity => ({
+      ...on,
+      type: 'text',
+      at,
+      text,
+      height: heightMm,
+      turnDeg: (turnRad * 180) / Math.PI,
+      align,
+    }),
+  )
+  return [...lines, ...letters]
+}
+
+type Bare = DxfEntity extends infer E ? (E extends DxfEntity ? Omit<E, 'layer' | 'pen'> : never) : never
+
+/** One entity for a run of straight pieces and arcs; one each for the rest. */
+function chainEntities({ pieces, closed }: Chain): Bare[] {
+  const isPlain = (piece: Piece) => piece.kind === 'segment' || (piece.kind === 'arc' && !isWhole(piece))
+  const [first] = pieces
+  if (pieces.length === 1 && first?.kind === 'segment') return [{ type: 'line', start: first.start, end: first.end }]
+  if (pieces.every(isPlain)) {
+    const run = pieces as readonly Parameters<typeof bulgeOf>[0][]
+    if (run.length === 1 && run[0]!.kind === 'arc') return [{ type: 'arc', arc: run[0] as Arc }]
+    const bulges = run.map(bulgeOf)
+    return [
+      {
+        type: 'polyline',
+        points: [...run.map(startOf), ...(closed ? [] : [endOf(run.at(-1)!)])],
+        ...(bulges.some((bulge) => bulge !== 0) && { bulges }),
+        closed,
+      },
+    ]
+  }
+  return pieces.map((piece): Bare => {
+    switch (piece.kind) {
+      case 'segment':
+        return { type: 'line', start: piece.start, end: piece.end }
+      case 'arc':
+        return { type: 'arc', arc: piece }
+      case 'ellipse':
+        return { type: 'ellipse', ellipse: piece }
+      case 'cubic':
+        return { type: 'spline', curve: piece.curve }
+    }
+  })
 }

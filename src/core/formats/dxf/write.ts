@@ -1,5 +1,9 @@
+import { boxOfPiece } from '../../geometry/piece/measure'
+import { type EllipseArc, isWhole } from '../../geometry/piece/piece'
 import type { Point } from '../../geometry/vector'
-import type { DxfDrawing, DxfEntity, DxfUnit } from './drawing'
+import { squareAxes } from '../../model/ellipse/axes'
+import { DASHES_MM, type LineType, type Pen } from '../../model/pen'
+import type { DxfDrawing, DxfEntity, DxfLayer, DxfUnit } from './drawing'
 
 /** Values of $INSUNITS and $MEASUREMENT (DXF reference, HEADER section). */
 const UNIT_CODES: Record<DxfUnit, { insUnits: number; measurement: 0 | 1 }> = {
@@ -126,6 +130,7 @@ function writeEntity(entity: DxfEntity, layer: string, handle: string): string {
     [330, HANDLE.modelBlock],
     [100, 'AcDbEntity'],
     [8, layer],
+    ...penGroups(entity.pen ?? {}),
   ]
   switch (entity.type) {
     case 'line':
@@ -136,11 +141,38 @@ function writeEntity(entity: DxfEntity, layer: string, handle: string): string {
         [100, 'AcDbPolyline'],
         [90, entity.points.length],
         [70, entity.closed ? 1 : 0],
-        ...entity.points.flatMap(({ x, y }): Group[] => [
+        ...entity.points.flatMap(({ x, y }, i): Group[] => [
           [10, real(x)],
           [20, real(y)],
+          ...(entity.bulges?.[i] ? [[42, real(entity.bulges[i])] as Group] : []),
         ]),
       )
+    case 'arc': {
+      const { center, radius, fromRad, sweepRad } = entity.arc
+      const round: Group[] = [[100, 'AcDbCircle'], ...place(10, center), [40, real(radius)]]
+      if (isWhole(entity.arc)) return groups(...head('CIRCLE'), ...round)
+      // DXF runs every arc anticlockwise.
+      const [from, to] = sweepRad > 0 ? [fromRad, fromRad + sweepRad] : [fromRad + sweepRad, fromRad]
+      return groups(...head('ARC'), ...round, [100, 'AcDbArc'], [50, real(degrees(from))], [51, real(degrees(to))])
+    }
+    case 'ellipse': {
+      const { center, fromRad, sweepRad } = entity.ellipse
+      const { axis, ratio, twistRad } = longAxis(entity.ellipse)
+      const from = (sweepRad > 0 ? fromRad : fromRad + sweepRad) - twistRad
+      const to = from + Math.abs(sweepRad)
+      return groups(
+        ...head('ELLIPSE'),
+        [100, 'AcDbEllipse'],
+        ...place(10, center),
+        ...place(11, axis),
+        [210, '0.0'],
+        [220, '0.0'],
+        [230, ratio < 0 ? '-1.0' : '1.0'],
+        [40, real(Math.abs(ratio))],
+        [41, real(from)],
+        [42, real(to)],
+      )
+    }
     case 'spline': {
       const { start, pullStart, pullEnd, end } = entity.curve
       // A Bézier curve is the B-spline of degree 3 with fourfold knots at its ends.
@@ -164,10 +196,41 @@ function writeEntity(entity: DxfEntity, layer: string, handle: string): string {
         [40, real(entity.height)],
         [1, entity.text],
         [50, real(entity.turnDeg)],
+        ...(entity.align === 'middle' ? [[72, 1] as Group, ...place(11, entity.at)] : []),
         [100, 'AcDbText'],
       )
   }
 }
+
+const degrees = (rad: number): number => ((((rad * 180) / Math.PI) % 360) + 360) % 360
+
+/** The longer half axis of an ellipse, the other one as a part of it, and by how much the parameter starts later. */
+function longAxis(ellipse: EllipseArc): { axis: Point; ratio: number; twistRad: number } {
+  const square = squareAxes(ellipse)
+  const twistRad = ellipse.fromRad - square.fromRad
+  if (Math.abs(square.ratio) <= 1) return { axis: square.axis, ratio: square.ratio, twistRad }
+  const { x, y } = square.axis
+  return {
+    axis: { x: -y * square.ratio, y: x * square.ratio },
+    ratio: 1 / square.ratio,
+    twistRad: twistRad + Math.PI / 2,
+  }
+}
+
+const LINE_NAMES: Record<LineType, string> = { full: 'Continuous', dashed: 'DASHED', dotted: 'DOT', chain: 'DASHDOT' }
+
+/** Line weights that DXF knows, hundredths of a millimetre. */
+const WEIGHTS = [0, 5, 9, 13, 15, 18, 20, 25, 30, 35, 40, 50, 53, 60, 70, 80, 90, 100, 106, 120, 140, 158, 200, 211]
+
+const nearestWeight = (mm: number): number =>
+  WEIGHTS.reduce((best, each) => (Math.abs(each - mm * 100) < Math.abs(best - mm * 100) ? each : best))
+
+/** What an entity or a layer is drawn with. */
+const penGroups = ({ color, line, weightMm }: Partial<Pen>): Group[] => [
+  ...(line ? [[6, LINE_NAMES[line]] as Group] : []),
+  ...(color ? [[420, Number.parseInt(color.slice(1), 16)] as Group] : []),
+  ...(weightMm !== undefined ? [[370, nearestWeight(weightMm)] as Group] : []),
+]
 
 function extentPoints(entity: DxfEntity): readonly Point[] {
   switch (entity.type) {
@@ -175,12 +238,23 @@ function extentPoints(entity: DxfEntity): readonly Point[] {
       return [entity.start, entity.end]
     case 'polyline':
       return entity.points
+    case 'arc':
+    case 'ellipse': {
+      const { minX, minY, maxX, maxY } = boxOfPiece(entity.type === 'arc' ? entity.arc : entity.ellipse)
+      return [
+        { x: minX, y: minY },
+        { x: maxX, y: maxY },
+      ]
+    }
     case 'spline':
       return Object.values(entity.curve)
     case 'text':
       return [entity.at]
   }
 }
+
+/** Dash lengths stand for paper; plans are drawn true to size, mostly at 1:50. */
+const LINE_TYPE_SCALE = 50
 
 function writeTables({ layers }: DxfDrawing, names: ReadonlyMap<string, string>, next: () => string): string {
   const table = (name: string, handle: string, rows: readonly string[]): string =>
@@ -198,9 +272,25 @@ function writeTables({ layers }: DxfDrawing, names: ReadonlyMap<string, string>,
       [70, 0],
       ...rest,
     )
-  const lineType = (name: string) =>
-    row('LTYPE', HANDLE.lineTypeTable, 'AcDbLinetypeTableRecord', name, [3, ''], [72, 65], [73, 0], [40, '0.0'])
-  const distinct = new Map([['0', 7], ...layers.map(({ name, colorIndex }) => [names.get(name)!, colorIndex] as const)])
+  const lineType = (name: string, dashes: readonly number[] = []) =>
+    row(
+      'LTYPE',
+      HANDLE.lineTypeTable,
+      'AcDbLinetypeTableRecord',
+      name,
+      [3, ''],
+      [72, 65],
+      [73, dashes.length],
+      [40, real(dashes.reduce((sum, each) => sum + each, 0))],
+      ...dashes.flatMap((each, i): Group[] => [
+        [49, real((i % 2 ? -each : each) * LINE_TYPE_SCALE)],
+        [74, 0],
+      ]),
+    )
+  const distinct = new Map<string, DxfLayer>([
+    ['0', { name: '0', colorIndex: 7 }],
+    ...layers.map((layer) => [names.get(layer.name)!, layer] as const),
+  ])
   const block = (handle: string, name: string) =>
     groups(
       [0, 'BLOCK_RECORD'],
@@ -224,12 +314,22 @@ function writeTables({ layers }: DxfDrawing, names: ReadonlyMap<string, string>,
   return [
     groups([0, 'SECTION'], [2, 'TABLES']),
     table('VPORT', HANDLE.viewportTable, []),
-    table('LTYPE', HANDLE.lineTypeTable, ['ByBlock', 'ByLayer', 'Continuous'].map(lineType)),
+    table('LTYPE', HANDLE.lineTypeTable, [
+      ...['ByBlock', 'ByLayer', 'Continuous'].map((name) => lineType(name)),
+      ...(['dashed', 'dotted', 'chain'] as const).map((line) => lineType(LINE_NAMES[line], DASHES_MM[line])),
+    ]),
     table(
       'LAYER',
       HANDLE.layerTable,
-      [...distinct].map(([name, color]) =>
-        row('LAYER', HANDLE.layerTable, 'AcDbLayerTableRecord', name, [62, color], [6, 'Continuous']),
+      [...distinct].map(([name, { colorIndex, color, line = 'full', weightMm }]) =>
+        row(
+          'LAYER',
+          HANDLE.layerTable,
+          'AcDbLayerTableRecord',
+          name,
+          [62, colorIndex],
+          ...penGroups({ line, ...(color && { color }), ...(weightMm !== undefined && { weightMm }) }),
+        ),
       ),
     ),
     table('STYLE', HANDLE.styleTable, [
