@@ -25,6 +25,8 @@ export interface BenchState {
   readonly looking: 'sheets' | 'tracing' | 'layer' | null
   /** Whether layers other than the active one are drawn faintly. */
   readonly quietOthers: boolean
+  /** The level that is worked on; null while all show. */
+  readonly levelId: string | null
   /** Whether the level below shows through. */
   readonly ghostBelow: boolean
   readonly keysOpen: boolean
@@ -84,6 +86,7 @@ export const useBench = create<BenchState>(() => ({
   catchNothing: false,
   looking: null,
   quietOthers: false,
+  levelId: null,
   ghostBelow: false,
   keysOpen: false,
   pointed: null,

@@ -89,7 +89,7 @@ function holdCatching(catchNothing: boolean): void {
 }
 
 const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement
+  (target instanceof HTMLInputElement && target.type !== 'checkbox') || target instanceof HTMLTextAreaElement
 
 /** @returns whether the key meant something */
 function act(event: KeyboardEvent): boolean {
@@ -166,7 +166,8 @@ const ARROWS: Record<string, readonly [number, number]> = {
 }
 
 const isControl = (target: EventTarget | null): boolean =>
-  target instanceof Element && target.closest('button, a, [role="button"], [role="slider"], [role="combobox"]') !== null
+  target instanceof Element &&
+  target.closest('button, a, input, [role="button"], [role="slider"], [role="combobox"]') !== null
 
 function withControl(key: string, shift: boolean): boolean {
   if (key === 'z' && !shift) void undoNow()

@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { benchDrawing } from './drawing'
 import { benchLargeScans } from './large-scan'
 import { benchLargeSet } from './large-set'
 import { benchProposals } from './proposals'
@@ -12,6 +13,7 @@ const BENCHES: Readonly<Record<string, (folder: string, address: string) => Prom
   proposals: () => benchProposals(),
   reading: (folder) => benchReading(folder),
   studio: (_, address) => benchStudio(address),
+  drawing: (_, address) => benchDrawing(address),
   'large-set': benchLargeSet,
   'large-scan': benchLargeScans,
 }

@@ -1,18 +1,9 @@
-import { type Browser, type CDPSession, chromium, type Page } from '@playwright/test'
+import { type Browser, chromium } from '@playwright/test'
 import { StudioPage } from '../e2e/studio'
 import { CHROMIUM } from '../support/producers'
 import { densePage, SHEET } from './dense-page'
+import { forgetTasks, longestTask, panCost, watchTasks } from './pan'
 import { printRow } from './table'
-
-/** Frames of one pan. */
-const FRAMES = 90
-
-interface PanCost {
-  /** Work of the main thread in one frame. */
-  mainMs: number
-  /** Time from one frame to the next. */
-  frameMs: number
-}
 
 /** What a person feels in the browser: waiting for a picture, jerks, and panning on a full sheet. */
 export async function benchStudio(address: string): Promise<void> {
@@ -56,13 +47,7 @@ export async function benchStudio(address: string): Promise<void> {
 
 async function openSheet(browser: Browser, address: string, segments: number) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await page.addInitScript(() => {
-    const tasks: number[] = []
-    Object.assign(window, { tasks })
-    new PerformanceObserver((list) => tasks.push(...list.getEntries().map(({ duration }) => duration))).observe({
-      type: 'longtask',
-    })
-  })
+  await watchTasks(page)
   const studio = new StudioPage(page)
   await studio.newProject(`Bench ${segments}`, address)
   const bytes = await densePage(segments, 1)
@@ -85,43 +70,12 @@ async function openSheet(browser: Browser, address: string, segments: number) {
   await page.keyboard.press('m')
   const whole = await panCost(page, session)
   // From here on the sheet is drawn anew, sharply, while the view moves.
-  await page.evaluate(() => {
-    ;(window as unknown as { tasks: number[] }).tasks.length = 0
-  })
+  await forgetTasks(page)
   await page.mouse.move(600, 400)
   for (let i = 0; i < 8; i++) await page.mouse.wheel(0, -200)
   await studio.drawn()
-  const longestTaskMs = await page.evaluate(() => Math.max(0, ...(window as unknown as { tasks: number[] }).tasks))
+  const longestTaskMs = await longestTask(page)
   const near = await panCost(page, session)
   await page.close()
   return { pictureMs, longestTaskMs, whole, near }
-}
-
-/** Drags the board to and fro, one step a frame. */
-async function panCost(page: Page, session: CDPSession): Promise<PanCost> {
-  const busy = async () => {
-    const { metrics } = await session.send('Performance.getMetrics')
-    return metrics.find(({ name }) => name === 'TaskDuration')!.value * 1000
-  }
-  const before = await busy()
-  const frameMs = await page.evaluate(async (frames) => {
-    const board = document.querySelector<HTMLElement>('.board')!
-    const send = (type: string, x: number) =>
-      board.dispatchEvent(
-        new PointerEvent(type, { bubbles: true, pointerId: 1, button: 0, clientX: x, clientY: 400, isPrimary: true }),
-      )
-    // A made-up pointer can't be captured.
-    board.setPointerCapture = () => undefined
-    const frame = () => new Promise<number>((resolve) => requestAnimationFrame(resolve))
-    send('pointerdown', 600)
-    const start = await frame()
-    for (let i = 0; i < frames; i++) {
-      send('pointermove', 600 + 60 * Math.sin(i / 7))
-      await frame()
-    }
-    const taken = (await frame()) - start
-    send('pointerup', 600)
-    return taken / (frames + 1)
-  }, FRAMES)
-  return { mainMs: ((await busy()) - before) / FRAMES, frameMs }
 }

@@ -68,7 +68,7 @@ test('it is said why nothing is caught', async ({ page }) => {
   await expect(studio.pageCard(1)).toHaveAccessibleName(/image only: pick$/)
   await studio.bringIn(1, 300, 200)
   await studio.hover(150, 100)
-  await expect(studio.caught).toHaveText('the sheet is an image: no lines to catch')
+  await expect(studio.caught).toHaveText('no stroke of the image here')
   await page.getByRole('button', { name: 'Stop catching on scan' }).click()
   await studio.hover(150, 101)
   await expect(studio.caught).toHaveText('catching is off for every shown sheet')

@@ -63,7 +63,41 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await studio.clickOn(...onPaper(...CORNERS[2]), 'end')
     await studio.hover(...onPaper(...CORNERS[3]))
   },
+  lifting: async (page) => {
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: /^More for Ground floor/ }).click()
+    await page.getByRole('menuitem', { name: 'Lift its lines …' }).click()
+    await page.getByText('After:').waitFor()
+  },
+  drawing: async (page, studio) => {
+    await page.getByRole('button', { name: 'Lift', exact: true }).click()
+    await page.getByText(/lifted from/).waitFor()
+    await page.getByRole('alert').getByRole('button', { name: 'Close' }).click()
+    await page.keyboard.press('c')
+    await studio.hover(...onPaper(26_000, 4000))
+    await page.mouse.down()
+    await page.mouse.up()
+    await page.keyboard.type('1500')
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('h')
+    await studio.hover(...onPaper(26_300, 4200))
+    await page.mouse.down()
+    await page.mouse.up()
+    await page.keyboard.press('p')
+    await studio.clickOn(...onPaper(...CORNERS[3]), 'end')
+    await studio.hover(...onPaper(26_000, 4000))
+  },
+  history: async (page) => {
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: 'History' }).click()
+    const list = page.getByRole('list', { name: 'What was done' })
+    await list.getByRole('button', { name: /Lift lines/ }).click()
+    await page.getByText(/^As it was on/).waitFor()
+  },
   checking: async (page, studio) => {
+    await page.getByRole('button', { name: 'Back to now' }).click()
     await page.keyboard.press('Escape')
     await studio.goTo('Check')
     await page.keyboard.press('m')

@@ -18,6 +18,7 @@ import { settingsOf, useProject } from '../project/store'
 import { underlaysInSight } from '../sheets/in-sight'
 import { sheetOf } from '../sheets/sheet-of'
 import { useSheetPictures } from '../sheets/sheet-pictures'
+import { onStrokes } from '../sheets/strokes'
 import { useTiles } from '../sheets/tiles'
 import { useSheets } from '../sheets/use-sheets'
 import { toolNamed } from '../tools/registry'
@@ -34,7 +35,7 @@ import { paintShapes } from './painters/shapes'
 import { edgeOf, paintSheet } from './painters/sheets'
 import { paintWalls } from './painters/walls'
 import { currentPlan, onPlan } from './plan'
-import { pointAt, pointNowhere, touchedRad } from './pointing'
+import { pointAgain, pointAt, pointNowhere, touchedRad } from './pointing'
 import { useBoardPointer } from './use-board-pointer'
 import { resize, toPlane, useView } from './view'
 
@@ -82,6 +83,7 @@ export function Board() {
       useSheetPictures.subscribe(() => sheetLayer.current?.batchDraw()),
       useRefit.subscribe(() => toolLayer.current?.batchDraw()),
       onPlan(all),
+      onStrokes(pointAgain),
       useLift.subscribe(() => toolLayer.current?.batchDraw()),
       useTiles.subscribe(() => sheetLayer.current?.batchDraw()),
       useBench.subscribe((now, before) => (now.session === before.session ? all() : toolLayer.current?.batchDraw())),

@@ -94,7 +94,7 @@ function sheetGround(underlay: Underlay, around: CatchSurroundings): CatchGround
     lines: (p, reach) => {
       const q = project(back, p)
       const found = sheet?.index.near(q, reach / mmPerPt, limits?.admits) ?? []
-      const strokes = view.content === 'vector' ? [] : strokesNear(underlay, view, q, reach / mmPerPt)
+      const strokes = view.content === 'vector' ? [] : strokesNear(underlay, q, reach / mmPerPt)
       return [...found, ...strokes].slice(0, MOST_OF_A_SHEET).map(place)
     },
     spots: (p, reach) => {

@@ -1,6 +1,10 @@
 import AddIcon from '@mui/icons-material/Add'
 import CloseIcon from '@mui/icons-material/Close'
+import LevelIcon from '@mui/icons-material/FilterCenterFocus'
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
+import FormControlLabel from '@mui/material/FormControlLabel'
 import IconButton from '@mui/material/IconButton'
 import Stack from '@mui/material/Stack'
 import Tooltip from '@mui/material/Tooltip'
@@ -9,7 +13,7 @@ import { useState } from 'react'
 import type { Level } from '@/core/model/level/schema'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
-import { toolContext } from '../bench-store'
+import { toolContext, useBench } from '../bench-store'
 import { levelsOf, put, remove, tell, underlaysOf, useProject } from '../project/store'
 import { NameField } from './NameField'
 
@@ -45,7 +49,34 @@ export function LevelList() {
       {[...levels].reverse().map((level) => (
         <LevelRow key={level.id} level={level} />
       ))}
+      {levels.length > 1 && <OnOneLevel />}
     </Box>
+  )
+}
+
+/** What of the other levels shows while one is worked on. */
+function OnOneLevel() {
+  const levelId = useBench((bench) => bench.levelId)
+  const ghost = useBench((bench) => bench.ghostBelow)
+  if (!levelId) return null
+  return (
+    <>
+      <FormControlLabel
+        control={
+          <Checkbox
+            size="small"
+            checked={ghost}
+            onChange={({ target }) => useBench.setState({ ghostBelow: target.checked })}
+            sx={{ py: 0.25 }}
+          />
+        }
+        label="The level below as ghost"
+        slotProps={{ typography: { sx: { fontSize: 12.5 } } }}
+      />
+      <Button size="small" fullWidth variant="outlined" onClick={() => useBench.setState({ levelId: null })}>
+        All levels again
+      </Button>
+    </>
   )
 }
 
@@ -66,8 +97,30 @@ function LevelRow({ level }: { level: Level }) {
       tell(error.message)
     }
   }
+  const worked = useBench((bench) => bench.levelId === level.id)
   return (
-    <Stack direction="row" sx={{ alignItems: 'center', borderTop: 1, borderColor: 'divider' }}>
+    <Stack
+      direction="row"
+      sx={{
+        alignItems: 'center',
+        borderTop: 1,
+        borderColor: 'divider',
+        borderLeft: 3,
+        borderLeftColor: worked ? 'error.main' : 'transparent',
+      }}
+    >
+      {!only && (
+        <Tooltip title={worked ? 'Show all levels again' : 'Show only what lies on this level'}>
+          <IconButton
+            size="small"
+            aria-label={`Work on level ${level.name}`}
+            aria-pressed={worked}
+            onClick={() => useBench.setState({ levelId: worked ? null : level.id })}
+          >
+            <LevelIcon sx={{ fontSize: 14 }} />
+          </IconButton>
+        </Tooltip>
+      )}
       <Box sx={{ flex: 1, minWidth: 0 }}>
         <NameField
           label={`Name of level ${level.name}`}

@@ -15,6 +15,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
+import { isDrawn } from '@/core/model/shapes'
 import { lookAlone, useBench } from '../bench-store'
 import { palette } from '../board/palette'
 import { underlaysOf, useProject } from '../project/store'
@@ -30,6 +31,7 @@ export function SheetStack() {
   const solo = useBench((bench) => bench.solo)
   const picked = useBench((bench) => bench.selection)
   const walls = [...records.values()].filter((record) => record.kind === 'wall').length
+  const lines = [...records.values()].filter(isDrawn).length
   const underlays = underlaysOf(records).reverse()
   const ids = underlays.map(({ id }) => id)
   const pickedSheets = underlays.filter(({ id }) => picked.includes(id))
@@ -79,6 +81,8 @@ export function SheetStack() {
           Tracing{' '}
           <Typography component="span" sx={{ fontWeight: 400, fontSize: 13 }}>
             {walls === 1 ? '1 wall' : `${walls} walls`}
+            {lines > 0 && ', '}
+            {lines > 0 && <span>{lines === 1 ? '1 line' : `${lines.toLocaleString('en')} lines`}</span>}
           </Typography>
         </Typography>
       </Box>

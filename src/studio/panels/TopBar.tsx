@@ -119,8 +119,10 @@ function Steps() {
 /** Whether everything done so far is safe on the server. */
 function KeptState() {
   const waiting = useProject((project) => project.waiting.length)
+  const held = useProject((project) => project.waiting.filter(({ id }) => project.held.has(id)).length)
   const online = useProject((project) => project.online)
-  const word = waiting === 0 ? (online ? 'All kept' : 'Server away') : online ? 'Keeping …' : `${waiting} held here`
+  const word =
+    waiting === 0 ? (online ? 'All kept' : 'Server away') : online || held < waiting ? 'Keeping …' : `${held} held here`
   const hint =
     waiting === 0
       ? online

@@ -24,7 +24,9 @@ export const outbox = {
   },
 
   async add(projectId: string, change: Change): Promise<void> {
-    await (await open()).add('changes', { projectId, change })
+    // Strict: on the disk before it counts as held, not only on its way there.
+    const transaction = (await open()).transaction('changes', 'readwrite', { durability: 'strict' })
+    await Promise.all([transaction.store.add({ projectId, change }), transaction.done])
   },
 
   async remove(projectId: string, changeId: string): Promise<void> {

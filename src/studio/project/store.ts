@@ -40,6 +40,8 @@ export interface ProjectState {
   readonly revision: number
   /** Made here and not kept yet, oldest first. */
   readonly waiting: readonly Change[]
+  /** Ids of those that the browser holds by now, come what may. */
+  readonly held: ReadonlySet<string>
   /** Whether the server answered when last asked. */
   readonly online: boolean
   readonly stacks: UndoStacks
@@ -60,6 +62,7 @@ const CLOSED: ProjectState = {
   kept: new Map(),
   revision: 0,
   waiting: [],
+  held: new Set(),
   online: true,
   stacks: NO_STACKS,
   stacksFrom: 1,
@@ -108,6 +111,7 @@ export async function openProject(id: string): Promise<void> {
     kept,
     revision: snapshot.revision,
     waiting: unsent,
+    held: new Set(unsent.map((change) => change.id)),
     records: overlay(kept, unsent),
     stacks: [...history, ...unsent].reduce(pushChange, NO_STACKS),
     stacksFrom: history[0]?.revision ?? 1,
@@ -222,7 +226,11 @@ function push(...changes: readonly Change[]): void {
 }
 
 async function holdAndSend(id: string, changes: readonly Change[]): Promise<void> {
-  for (const change of changes) await outbox.add(id, change).catch(() => undefined)
+  for (const change of changes)
+    await outbox.add(id, change).then(
+      () => set({ held: new Set(get().held).add(change.id) }),
+      () => undefined,
+    )
   await sendWaiting()
 }
 

@@ -1,7 +1,7 @@
 import type { Underlay } from '@/core/model/underlay/schema'
 import { useBench } from '../bench-store'
 import { palette } from '../board/palette'
-import { recordsInSight, underlaysOf, useProject } from '../project/store'
+import { levelsOf, recordsInSight, underlaysOf, useProject } from '../project/store'
 import { croppedBy } from '../tools/crop'
 
 /** Deep water, as what is traced: the sheet beneath is what the upper one is laid onto. */
@@ -9,16 +9,28 @@ const GHOST = palette.wallEdge
 
 /** The underlays as this window shows them: those looked at alone hide the others, and one that is being cropped shows whole. */
 export function underlaysInSight(): Underlay[] {
-  const { solo, tool, selection } = useBench.getState()
-  const underlays = underlaysOf(recordsInSight(useProject.getState()))
+  const { solo, tool, selection, levelId, ghostBelow } = useBench.getState()
+  const records = recordsInSight(useProject.getState())
+  const underlays = underlaysOf(records)
   const cropped = tool === 'crop' ? croppedBy(underlays, selection)?.id : null
   // Where a sheet is laid onto another, the other one is a ghost in its own colour.
   const mover = tool === 'tie' && selection.length === 1 ? selection[0] : null
+  const below = levelId && ghostBelow ? levelBelow(records, levelId) : null
   return underlays.map((underlay) => {
-    const visible = solo ? solo.includes(underlay.id) : underlay.visible
+    const offLevel = levelId !== null && underlay.levelId !== levelId
+    const ghost = offLevel && underlay.levelId === below
+    const visible = (solo ? solo.includes(underlay.id) : underlay.visible) && (!offLevel || ghost)
+    // A ghost is there to be seen through, and caught as well.
+    if (ghost) return { ...underlay, visible, tint: GHOST, tone: Math.min(underlay.tone, 0.35) }
     if (underlay.id === cropped) return { ...underlay, visible, crop: null }
     if (mover && underlay.id !== mover)
       return { ...underlay, visible, tint: underlay.tint ?? GHOST, tone: Math.min(underlay.tone, 0.55) }
     return visible === underlay.visible ? underlay : { ...underlay, visible }
   })
+}
+
+/** The level under another one. */
+function levelBelow(records: Parameters<typeof levelsOf>[0], levelId: string): string | null {
+  const levels = levelsOf(records)
+  return levels[levels.findIndex(({ id }) => id === levelId) - 1]?.id ?? null
 }

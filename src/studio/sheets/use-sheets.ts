@@ -19,6 +19,9 @@ const REST_MS = 120
 /** How much more than what shows is drawn, so that a small pan needs nothing new. */
 const MARGIN = 0.3
 
+/** What of the bench changes which sheets show. */
+const SEEN_BY = ['solo', 'tool', 'levelId', 'ghostBelow'] as const
+
 /** Keeps the pictures and linework of all underlays at hand, sharp where the view rests. */
 export function useSheets(): void {
   useEffect(() => {
@@ -38,7 +41,7 @@ export function useSheets(): void {
       useProject.subscribe(fetchNeeded),
       useView.subscribe(fetchNeeded),
       useBench.subscribe((now, before) => {
-        if (now.solo !== before.solo || now.tool !== before.tool) fetchNeeded()
+        if (SEEN_BY.some((key) => now[key] !== before[key])) fetchNeeded()
       }),
     ]
     fetchNeeded()

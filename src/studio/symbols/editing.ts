@@ -53,7 +53,7 @@ export function beginEditing(symbol: SymbolRecord, { plan, records, choices }: T
     ...shapes.map((after) => ({ id: after.id, after })),
   ])
   takeTool('pick')
-  select([])
+  select(shapes.map(({ id }) => id))
 }
 
 const isPlain = (record: ProjectRecord | undefined): record is PlainShape =>

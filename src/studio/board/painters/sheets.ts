@@ -12,8 +12,8 @@ import { tilesAtHand } from '../../sheets/tiles'
 import { palette } from '../palette'
 import { toScreen, type View } from '../view'
 
-/** How an underlay stands out. */
-export type Standing = 'picked' | 'pointed' | 'plain'
+/** How an underlay stands out; a bare one has no edge drawn. */
+export type Standing = 'picked' | 'pointed' | 'plain' | 'bare'
 
 /** The edge of what shows of a sheet, in its own space: its crop, or the whole of it. */
 export const edgeOf = ({ crop }: Underlay, { widthPt, heightPt }: SheetView): readonly Point[] =>
@@ -44,6 +44,7 @@ export function paintSheet(
   if (underlay.crop) canvas.clip()
   paintContent(canvas, view, underlay, source, sheet, pictures)
   canvas.restore()
+  if (standing === 'bare') return
   canvas.strokeStyle = standing === 'plain' ? palette.line : palette.red
   canvas.lineWidth = standing === 'picked' ? 2 : 1
   if (standing === 'pointed') canvas.setLineDash([6, 4])
