@@ -203,25 +203,37 @@ function Parts({ sheetId, options, onChange }: PartProps & { readonly sheetId: s
       sx={{ maxHeight: 150, overflow: 'auto', border: 1, borderColor: 'divider', px: 1 }}
     >
       {parts.map(({ key, label, count, visible }) => (
-        <FormControlLabel
-          key={key}
-          control={
-            <Checkbox
-              size="small"
-              checked={visible && !without.has(key)}
-              disabled={!visible}
-              onChange={({ target }) =>
-                onChange({
-                  without: target.checked ? options.without.filter((each) => each !== key) : [...options.without, key],
-                })
-              }
-              sx={{ py: 0.25 }}
-            />
-          }
-          label={`${label} (${count.toLocaleString('en')})`}
-          slotProps={{ typography: { sx: { fontSize: 13 }, noWrap: true } }}
-          sx={{ display: 'flex' }}
-        />
+        <Stack key={key} direction="row" sx={{ alignItems: 'center' }}>
+          <FormControlLabel
+            control={
+              <Checkbox
+                size="small"
+                checked={visible && !without.has(key)}
+                disabled={!visible}
+                onChange={({ target }) =>
+                  onChange({
+                    without: target.checked
+                      ? options.without.filter((each) => each !== key)
+                      : [...options.without, key],
+                  })
+                }
+                sx={{ py: 0.25 }}
+              />
+            }
+            label={`${label} (${count.toLocaleString('en')})`}
+            slotProps={{ typography: { sx: { fontSize: 13 }, noWrap: true } }}
+            sx={{ flex: 1, minWidth: 0, mr: 0 }}
+          />
+          <Button
+            size="small"
+            aria-label={`Only ${label}`}
+            disabled={!visible}
+            onClick={() => onChange({ without: parts.flatMap((part) => (part.key === key ? [] : [part.key])) })}
+            sx={{ minWidth: 0, px: 0.75, py: 0 }}
+          >
+            only
+          </Button>
+        </Stack>
       ))}
     </Box>
   )

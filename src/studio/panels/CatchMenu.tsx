@@ -90,7 +90,7 @@ export function CatchMenu() {
           />
         </Box>
         <Tick
-          label="grid and steps while measuring too"
+          label="grid while measuring too"
           on={gridWhileMeasuring}
           onChange={(on) => setChoices({ gridWhileMeasuring: on })}
         />

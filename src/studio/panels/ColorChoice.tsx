@@ -15,6 +15,7 @@ export function ColorChoice({
       <Box
         component="input"
         type="color"
+        aria-label={label || 'Colour'}
         // Told only once the choice is made, not with every shade on the way.
         key={value}
         defaultValue={value}

@@ -2,21 +2,23 @@ import type { Chain } from '../../draft/chain'
 import { type Arc, bulgeOf, endOf, isWhole, type Piece, startOf } from '../../geometry/piece/piece'
 import { type Layer, layersOf } from '../../model/layer/schema'
 import type { ProjectRecord } from '../../model/registry'
+import { USUAL_SETTINGS } from '../../model/settings/schema'
 import type { Surroundings } from '../../model/shape'
 import { type Drawn, isDrawn, kindOf, surroundingsOf } from '../../model/shapes'
 import { wallOutlines } from '../../model/wall/joins'
+import { USUAL_DISPLAY } from '../../units/format'
 import type { DxfDrawing, DxfEntity, DxfLayer } from './drawing'
 
 const WALL_LAYER = 'A-WALL'
 
 /** The traced model as a drawing in millimetres, true to size: walls as closed outlines, lines on their own layers. */
-export function modelDrawing(
-  all: Iterable<ProjectRecord>,
-  display: Surroundings['display'] = { unit: 'mm', precision: 0 },
-): DxfDrawing {
+export function modelDrawing(all: Iterable<ProjectRecord>): DxfDrawing {
   const records = new Map([...all].map((record) => [record.id, record]))
   const walls = [...records.values()].filter((record) => record.kind === 'wall')
-  const around = surroundingsOf(records, display)
+  // Dimensions say what they measure in the job's own unit.
+  const settings = records.get('settings')
+  const { unit, precision } = settings?.kind === 'settings' ? settings : USUAL_SETTINGS
+  const around = surroundingsOf(records, { ...USUAL_DISPLAY[unit], precision })
   const layers = layersOf(records).filter(({ printed }) => printed)
   const handed = new Map(layers.map((layer) => [layer.id, layer]))
   const drawn = [...records.values()].filter(isDrawn).filter(({ layerId }) => handed.has(layerId))

@@ -1,0 +1,79 @@
+import { expect, type Page } from '@playwright/test'
+import type { ProjectRecord } from '../../src/core/model/registry'
+import { StudioPage } from './studio'
+
+/** Drawing on the bare board of a new project, in pixels from its upper left corner. */
+export class Drawing {
+  private left = 0
+  private top = 0
+  readonly studio: StudioPage
+  id = ''
+
+  constructor(readonly page: Page) {
+    this.studio = new StudioPage(page)
+  }
+
+  async begin(name: string): Promise<this> {
+    this.id = await this.studio.newProject(name)
+    await this.studio.goTo('Trace')
+    const { x, y } = (await this.studio.board.boundingBox())!
+    this.left = x
+    this.top = y
+    return this
+  }
+
+  async point(x: number, y: number): Promise<void> {
+    await this.page.mouse.move(this.left + x, this.top + y, { steps: 3 })
+  }
+
+  async click(x: number, y: number): Promise<void> {
+    await this.point(x, y)
+    await this.page.mouse.down()
+    await this.page.mouse.up()
+  }
+
+  async drag(x1: number, y1: number, x2: number, y2: number): Promise<void> {
+    await this.point(x1, y1)
+    await this.page.mouse.down()
+    await this.page.mouse.move(this.left + x2, this.top + y2, { steps: 6 })
+    await this.page.mouse.up()
+  }
+
+  /** Types values into the fields of the bench, one after another, and takes them. */
+  async type(...values: string[]): Promise<void> {
+    for (const [i, value] of values.entries()) {
+      if (i > 0) await this.page.keyboard.press('Tab')
+      await this.page.keyboard.type(value)
+    }
+    await this.page.keyboard.press('Enter')
+  }
+
+  async press(...keys: string[]): Promise<void> {
+    for (const key of keys) await this.page.keyboard.press(key)
+  }
+
+  /** Takes a tool by its menu. */
+  async take(menu: 'Draw' | 'Change', word: string): Promise<void> {
+    await this.studio.bench.getByRole('button', { name: new RegExp(`^${menu}`) }).click()
+    await this.page.getByRole('menuitem', { name: new RegExp(`^${word}`) }).click()
+    // What lies under a menu can be clicked only once it has faded.
+    await expect(this.page.locator('.MuiMenu-root')).toHaveCount(0)
+  }
+
+  /** What the server has, once it has everything. */
+  async records<K extends ProjectRecord['kind']>(kind: K): Promise<Extract<ProjectRecord, { kind: K }>[]> {
+    await this.studio.kept()
+    const { records } = (await (await this.page.request.get(`/api/projects/${this.id}`)).json()) as {
+      records: ProjectRecord[]
+    }
+    return records.filter((record) => record.kind === kind) as Extract<ProjectRecord, { kind: K }>[]
+  }
+
+  get card() {
+    return this.page.getByRole('complementary', { name: 'Trace: card' })
+  }
+
+  get said() {
+    return this.page.getByRole('alert').and(this.page.locator(':not(#__next-route-announcer__)'))
+  }
+}
