@@ -51,6 +51,8 @@ export function ChoiceField({
         onBlur={take}
         onKeyDown={(event: React.KeyboardEvent<HTMLInputElement>) => {
           if (event.key === 'Enter') take()
+          // In a dialog the keyboard stays, and Esc closes it; on the bench it goes back to the board.
+          if (event.currentTarget.closest('[role="dialog"]')) return
           if (event.key === 'Enter' || event.key === 'Escape') event.currentTarget.blur()
           event.stopPropagation()
         }}
