@@ -76,11 +76,7 @@ function joinAtSeam(pieces: Piece[], chain: Chain): Piece[] {
 /** Joins chains whose ends meet within `toleranceMm`, each to one other; ends are drawn together to the place between them. */
 export function joinChains(chains: readonly Chain[], toleranceMm: number): Chain[] {
   const open = chains.filter(({ closed }) => !closed)
-  const ends = open.flatMap((chain, i) => [
-    { chain: i, closes: canClose(chain), at: chainStart(chain) },
-    { chain: i, closes: canClose(chain), at: chainEnd(chain) },
-  ])
-  const partner = pairEnds(ends, toleranceMm)
+  const partner = pairEnds(open, toleranceMm)
   const used = new Set<number>()
   const joined: Chain[] = []
   const follow = (start: number, fromStart: boolean): Piece[] => {
@@ -88,7 +84,7 @@ export function joinChains(chains: readonly Chain[], toleranceMm: number): Chain
     let [at, forwards] = [start, fromStart]
     for (;;) {
       used.add(at)
-      pieces.push(...(forwards ? open[at]! : reversedChain(open[at]!)).pieces)
+      for (const piece of (forwards ? open[at]! : reversedChain(open[at]!)).pieces) pieces.push(piece)
       const next = partner[at * 2 + (forwards ? 1 : 0)]!
       if (next < 0 || used.has(next >> 1)) return pieces
       at = next >> 1
@@ -105,49 +101,54 @@ export function joinChains(chains: readonly Chain[], toleranceMm: number): Chain
   return [...chains.filter(({ closed }) => closed), ...joined.map((chain) => sealed(chain, toleranceMm))]
 }
 
-interface ChainEnd {
-  readonly chain: number
-  /** Whether the chain may be closed onto itself. */
-  readonly closes: boolean
-  readonly at: Point
-}
-
 /** A single straight piece, however short, is no ring. */
 const canClose = ({ pieces }: Chain): boolean => pieces.length > 1 || pieces[0]!.kind !== 'segment'
 
-/** For each end the one that it meets, −1 for none; where more than two meet, the first two in order. */
-function pairEnds(ends: readonly ChainEnd[], toleranceMm: number): Int32Array {
-  const partner = new Int32Array(ends.length).fill(-1)
-  // Ends by the cell they lie in; each cell's ends are a list linked through `next`.
-  const first = new Map<number, number>()
-  const next = new Int32Array(ends.length).fill(-1)
+/** For each end (start and end of each chain in turn) the one that it meets, −1 for none; where more than two meet, the first two in order. */
+function pairEnds(open: readonly Chain[], toleranceMm: number): Int32Array {
+  const count = open.length * 2
+  const [xs, ys] = [new Float64Array(count), new Float64Array(count)]
+  open.forEach((chain, i) => {
+    const [start, end] = [chainStart(chain), chainEnd(chain)]
+    xs[i * 2] = start.x
+    ys[i * 2] = start.y
+    xs[i * 2 + 1] = end.x
+    ys[i * 2 + 1] = end.y
+  })
+  const partner = new Int32Array(count).fill(-1)
+  // Free ends by the cell they lie in: each slot of the table begins a list that is linked through `next`.
+  const mask = 2 ** Math.ceil(Math.log2(count + 2)) - 1
+  const first = new Int32Array(mask + 1).fill(-1)
+  const next = new Int32Array(count).fill(-1)
   // Cells so small that a coordinate loses its digits would never end.
   const cell = Math.max(2 * toleranceMm, 1e-3)
-  ends.forEach(({ at, chain, closes }, i) => {
-    if (!Number.isFinite(at.x) || !Number.isFinite(at.y)) return
-    const [cx, cy] = [Math.floor(at.x / cell), Math.floor(at.y / cell)]
+  for (let i = 0; i < count; i++) {
+    const [x, y] = [xs[i]! / cell, ys[i]! / cell]
+    if (!Number.isFinite(x) || !Number.isFinite(y)) continue
+    const [cx, cy] = [Math.floor(x), Math.floor(y)]
     // A point within the tolerance lies in this cell or in the nearer neighbours.
-    const [sideX, sideY] = [at.x / cell - cx < 0.5 ? -1 : 1, at.y / cell - cy < 0.5 ? -1 : 1]
+    const [sideX, sideY] = [x - cx < 0.5 ? -1 : 1, y - cy < 0.5 ? -1 : 1]
     let best = -1
     let least = toleranceMm
-    for (const x of [cx, cx + sideX])
-      for (const y of [cy, cy + sideY])
-        for (let other = first.get(cellKey(x, y)) ?? -1; other >= 0; other = next[other]!) {
-          const away = distance(ends[other]!.at, at)
-          if (partner[other]! < 0 && away <= least && (closes || ends[other]!.chain !== chain)) {
-            best = other
-            least = away
-          }
-        }
+    for (let k = 0; k < 4; k++) {
+      const slot = cellKey(k & 1 ? cx + sideX : cx, k & 2 ? cy + sideY : cy) & mask
+      for (let other = first[slot]!; other >= 0; other = next[other]!) {
+        if (partner[other]! >= 0) continue
+        const away = Math.hypot(xs[other]! - xs[i]!, ys[other]! - ys[i]!)
+        if (away > least || (other >> 1 === i >> 1 && !canClose(open[i >> 1]!))) continue
+        best = other
+        least = away
+      }
+    }
     if (best >= 0) {
       partner[best] = i
       partner[i] = best
-      return
+      continue
     }
-    const key = cellKey(cx, cy)
-    next[i] = first.get(key) ?? -1
-    first.set(key, i)
-  })
+    const slot = cellKey(cx, cy) & mask
+    next[i] = first[slot]!
+    first[slot] = i
+  }
   return partner
 }
 
@@ -155,8 +156,13 @@ function pairEnds(ends: readonly ChainEnd[], toleranceMm: number): Int32Array {
 const cellKey = (x: number, y: number): number => Math.imul(x | 0, 73_856_093) ^ Math.imul(y | 0, 19_349_663)
 
 /** Straight pieces are drawn to the place where they meet; others stay, their gap is within the tolerance. */
-function sealed({ pieces, closed }: Chain, toleranceMm: number): Chain {
-  if (toleranceMm <= SAME_MM) return { pieces, closed }
+function sealed(chain: Chain, toleranceMm: number): Chain {
+  const { pieces, closed } = chain
+  const gap = (i: number) => distance(endOf(pieces[i]!), startOf(pieces[(i + 1) % pieces.length]!))
+  const seams = closed ? pieces.length : pieces.length - 1
+  let open = false
+  for (let i = 0; i < seams && !open; i++) open = gap(i) > SAME_MM
+  if (!open || toleranceMm <= SAME_MM) return chain
   const result = [...pieces]
   const count = closed ? result.length : result.length - 1
   for (let i = 0; i < count; i++) {

@@ -28,7 +28,9 @@ const familyOf = (piece: Piece): string =>
       ? 'cubic'
       : 'alone'
 
-function runsOf({ pieces, closed }: Chain): Chain[] {
+function runsOf(chain: Chain): Chain[] {
+  const { pieces, closed } = chain
+  if (pieces.every((piece) => familyOf(piece) === 'path')) return [chain]
   const runs: Piece[][] = []
   for (const piece of pieces) {
     const last = runs.at(-1)

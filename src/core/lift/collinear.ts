@@ -6,9 +6,6 @@ const BUCKET_RAD = 2e-3
 
 interface Placed {
   readonly piece: Segment
-  readonly turnRad: number
-  /** Distance of its line from the middle of all. */
-  readonly offset: number
   /** Where it begins and ends along its line. */
   from: number
   to: number
@@ -29,26 +26,48 @@ export function mergeCollinear(
   { toleranceMm, merged, dashes }: { toleranceMm: number; merged: boolean; dashes: boolean },
 ): Run[] {
   const middle = middleOf(pieces)
-  const buckets = new Map<number, Placed[]>()
-  for (const piece of pieces) {
-    const placed = place(piece, middle)
-    if (!placed) continue
-    const bucket = Math.round(placed.turnRad / BUCKET_RAD) % Math.round(Math.PI / BUCKET_RAD)
-    const list = buckets.get(bucket)
-    if (list) list.push(placed)
-    else buckets.set(bucket, [placed])
+  const count = pieces.length
+  const offsets = new Float64Array(count)
+  const buckets = new Int32Array(count).fill(-1)
+  const most = Math.round(Math.PI / BUCKET_RAD)
+  for (let i = 0; i < count; i++) {
+    const { start, end } = pieces[i]!
+    const [dx, dy] = [end.x - start.x, end.y - start.y]
+    const size = Math.hypot(dx, dy)
+    if (size === 0) continue
+    const { turnRad, sign } = uprightTurn(Math.atan2(dy, dx))
+    buckets[i] = Math.round(turnRad / BUCKET_RAD) % most
+    offsets[i] = (sign * (dx * (start.y - middle.y) - dy * (start.x - middle.x))) / size
   }
+  const order = Uint32Array.from({ length: count }, (_, i) => i).sort(
+    (a, b) => buckets[a]! - buckets[b]! || offsets[a]! - offsets[b]!,
+  )
   const runs: Run[] = []
-  for (const list of buckets.values()) {
-    list.sort((a, b) => a.offset - b.offset)
-    for (let first = 0; first < list.length; ) {
-      let next = first + 1
-      while (next < list.length && list[next]!.offset - list[next - 1]!.offset <= toleranceMm / 4) next++
-      runs.push(...ofOneLine(list.slice(first, next), toleranceMm, merged, dashes))
-      first = next
+  for (let first = 0; first < count; ) {
+    const bucket = buckets[order[first]!]!
+    let next = first + 1
+    while (
+      next < count &&
+      buckets[order[next]!]! === bucket &&
+      offsets[order[next]!]! - offsets[order[next - 1]!]! <= toleranceMm / 4
+    )
+      next++
+    if (bucket >= 0) {
+      if (next - first === 1) runs.push({ piece: pieces[order[first]!]!, dashed: false })
+      else {
+        const placed = Array.from(order.subarray(first, next), (i) => place(pieces[i]!, middle))
+        runs.push(...ofOneLine(placed, toleranceMm, merged, dashes))
+      }
     }
+    first = next
   }
   return runs
+}
+
+/** A direction as one of half a turn, whichever way a line was drawn. */
+function uprightTurn(turnRad: number): { turnRad: number; sign: 1 | -1 } {
+  const flipped = turnRad < -BUCKET_RAD / 2 || turnRad >= Math.PI - BUCKET_RAD / 2
+  return flipped ? { turnRad: turnRad + (turnRad < 0 ? Math.PI : -Math.PI), sign: -1 } : { turnRad, sign: 1 }
 }
 
 function middleOf(pieces: readonly Segment[]): Point {
@@ -60,18 +79,12 @@ function middleOf(pieces: readonly Segment[]): Point {
   return { x, y }
 }
 
-function place(piece: Segment, middle: Point): Placed | null {
+function place(piece: Segment, middle: Point): Placed {
   const along = subtract(piece.end, piece.start)
-  const size = Math.hypot(along.x, along.y)
-  if (size === 0) return null
-  let turnRad = Math.atan2(along.y, along.x)
-  const flipped = turnRad < -BUCKET_RAD / 2 || turnRad >= Math.PI - BUCKET_RAD / 2
-  if (flipped) turnRad += turnRad < 0 ? Math.PI : -Math.PI
-  const turned = flipped ? segment(piece.end, piece.start) : piece
-  const direction = { x: Math.cos(turnRad), y: Math.sin(turnRad) }
-  const start = subtract(turned.start, middle)
-  const from = dot(start, direction)
-  return { piece: turned, turnRad, offset: cross(direction, start), from, to: from + size }
+  const { turnRad, sign } = uprightTurn(Math.atan2(along.y, along.x))
+  const turned = sign < 0 ? segment(piece.end, piece.start) : piece
+  const from = dot(subtract(turned.start, middle), { x: Math.cos(turnRad), y: Math.sin(turnRad) })
+  return { piece: turned, from, to: from + Math.hypot(along.x, along.y) }
 }
 
 /** Runs of segments on one line. */

@@ -4,7 +4,9 @@ import { type Arc, endOf, type Piece, placeAt, startOf, TURN } from '../geometry
 import { cross, distance, type Point, subtract } from '../geometry/vector'
 
 /** Arcs of one circle that follow one another become one, and a whole circle where they close. */
-export function joinArcs({ pieces, closed }: Chain, toleranceMm: number): Chain {
+export function joinArcs(chain: Chain, toleranceMm: number): Chain {
+  const { pieces, closed } = chain
+  if (!pieces.some(({ kind }) => kind === 'arc')) return chain
   const result: Piece[] = []
   for (const piece of pieces) {
     const last = result.at(-1)
@@ -41,7 +43,9 @@ const LEAST_SWEEP_RAD = Math.PI / 6
 const EVEN = 0.35
 
 /** Runs of short chords that follow a circle become arcs of it, within the tolerance. */
-export function arcsOfChords({ pieces, closed }: Chain, toleranceMm: number): Chain {
+export function arcsOfChords(chain: Chain, toleranceMm: number): Chain {
+  const { pieces, closed } = chain
+  if (pieces.length < FEWEST_CHORDS) return chain
   const result: Piece[] = []
   for (let i = 0; i < pieces.length; ) {
     const end = endOfRun(pieces, i)

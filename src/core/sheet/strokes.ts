@@ -71,20 +71,20 @@ function darknessOf({ width, height, brightness }: Patch): Darkness | null {
   // Most of a plan is paper; ink may be a few pixels only.
   const [paper, ink] = [percentile(0.75), percentile(0.004)]
   if (paper - ink < LEAST_CONTRAST) return null
-  const pixel = (x: number, y: number) =>
-    (paper - brightness[Math.min(height - 1, Math.max(0, y)) * width + Math.min(width - 1, Math.max(0, x))]!) /
-    (paper - ink)
+  const dark = Float32Array.from(brightness, (value) => (paper - value) / (paper - ink))
   return {
     width,
     height,
     within: ({ x, y }) => x >= 1 && y >= 1 && x <= width - 1 && y <= height - 1,
     at: (px, py) => {
-      const [x, y] = [px - 0.5, py - 0.5]
-      const [left, top] = [Math.floor(x), Math.floor(y)]
+      // Beyond its edge a patch goes on as it ends.
+      const x = Math.min(width - 1.001, Math.max(0, px - 0.5))
+      const y = Math.min(height - 1.001, Math.max(0, py - 0.5))
+      const [left, top] = [x | 0, y | 0]
       const [a, b] = [x - left, y - top]
+      const k = top * width + left
       return (
-        (pixel(left, top) * (1 - a) + pixel(left + 1, top) * a) * (1 - b) +
-        (pixel(left, top + 1) * (1 - a) + pixel(left + 1, top + 1) * a) * b
+        (dark[k]! * (1 - a) + dark[k + 1]! * a) * (1 - b) + (dark[k + width]! * (1 - a) + dark[k + width + 1]! * a) * b
       )
     },
   }

@@ -23,13 +23,13 @@ import { useTiles } from '../sheets/tiles'
 import { useSheets } from '../sheets/use-sheets'
 import { toolNamed } from '../tools/registry'
 import { DrawingHint } from './DrawingHint'
-import { paintDrawn, pictureKey } from './drawn'
+import { paintDrawn, paintPreview, pictureKey, previewKey } from './drawn'
 import { Loupe } from './Loupe'
 import { ModelPicture } from './model-picture'
 import { paintCursor } from './painters/cursor'
 import { paintDimensions } from './painters/dimensions'
 import { paintGround } from './painters/ground'
-import { paintChords, paintLit } from './painters/lit'
+import { paintLit } from './painters/lit'
 import { paintRefit } from './painters/refit'
 import { paintShapes } from './painters/shapes'
 import { edgeOf, paintSheet } from './painters/sheets'
@@ -63,6 +63,7 @@ export function Board() {
   const height = useView((view) => view.height)
   // Asked for another frame once a picture of what is drawn has become sharp.
   const picture = useMemo(() => new ModelPicture(paintDrawn, () => modelLayer.current?.batchDraw()), [])
+  const liftPicture = useMemo(() => new ModelPicture(paintPreview, () => toolLayer.current?.batchDraw()), [])
   useSheets()
 
   useEffect(() => {
@@ -218,7 +219,7 @@ export function Board() {
               if (step === 'fit' || step === 'check')
                 paintDimensions(canvas, view, underlaysInSight(), settings, wanted)
               const { preview } = useLift.getState()
-              if (preview) paintChords(canvas, view, preview.chords)
+              if (preview) liftPicture.show(canvas, view, previewKey(preview), window.devicePixelRatio)
               if (lit) paintLit(canvas, view, underlaysInSight(), lit)
               const { pending } = useRefit.getState()
               const refitted = pending && sheetOf(useProject.getState().sources, pending.after.sheetId)

@@ -1,5 +1,8 @@
+import type { LiftPreview } from '@/core/lift/options'
 import type { Plan, PlannedShape } from '@/core/model/plan'
 import { type BenchState, useBench } from '../bench-store'
+import { useLift } from '../lift/lift-store'
+import { paintChords } from './painters/lit'
 import { paintShapes, type ShapeLook } from './painters/shapes'
 import { paintWalls } from './painters/walls'
 import { currentPlan } from './plan'
@@ -28,4 +31,19 @@ export function* paintDrawn(context: OffscreenCanvasRenderingContext2D, view: Vi
     paintShapes(canvas, view, plan, shown.slice(from, from + AT_ONCE), look)
     yield
   }
+}
+
+const numbered = new WeakMap<LiftPreview, number>()
+let previews = 0
+
+/** Tells one preview of a lift from another. */
+export function previewKey(preview: LiftPreview): string {
+  const number = numbered.get(preview) ?? ++previews
+  numbered.set(preview, number)
+  return `preview ${number}`
+}
+
+/** Paints what the lift that is prepared would make. */
+export function paintPreview(context: OffscreenCanvasRenderingContext2D, view: View): Iterator<void> {
+  return paintChords(context, view, useLift.getState().preview?.chords ?? new Float64Array())
 }

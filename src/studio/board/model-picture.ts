@@ -11,7 +11,7 @@ const REST_MS = 90
 const SLICE_MS = 12
 
 interface Picture {
-  readonly canvas: OffscreenCanvas
+  readonly bitmap: ImageBitmap
   /** What it shows; wider than the board. */
   readonly view: View
   readonly key: string
@@ -48,7 +48,7 @@ export class ModelPicture {
       (view.center.y - picture.view.center.y) * view.pxPerMm + view.height / 2 - (picture.view.height / 2) * grow
     // Between pixels every line would be blurred.
     const even = (px: number) => (grow === 1 ? Math.round(px * pixelRatio) / pixelRatio : px)
-    canvas.drawImage(picture.canvas, even(x), even(y), picture.view.width * grow, picture.view.height * grow)
+    canvas.drawImage(picture.bitmap, even(x), even(y), picture.view.width * grow, picture.view.height * grow)
   }
 
   private renew(view: View, key: string, pixelRatio: number): void {
@@ -78,7 +78,8 @@ export class ModelPicture {
     const more = (px: number) => px + 2 * Math.ceil(px * MARGIN)
     const wide: View = { ...view, width: more(view.width), height: more(view.height) }
     const canvas = new OffscreenCanvas(Math.round(wide.width * pixelRatio), Math.round(wide.height * pixelRatio))
-    const context = canvas.getContext('2d')!
+    // Painted by the processor: a hundred thousand strokes would hold up whoever composes the screen.
+    const context = canvas.getContext('2d', { willReadFrequently: true })!
     context.setTransform(pixelRatio, 0, 0, pixelRatio, 0, 0)
     return { canvas, view: wide, pieces: this.paint(context, wide), tookMs: 0 }
   }
@@ -86,7 +87,12 @@ export class ModelPicture {
   private finish({ canvas, view, pieces }: ReturnType<ModelPicture['begin']>, key: string): void {
     const began = performance.now()
     while (!pieces.next().done);
-    this.picture = { canvas, view, key, tookMs: performance.now() - began }
+    this.keep(canvas, view, key, performance.now() - began)
+  }
+
+  private keep(canvas: OffscreenCanvas, view: View, key: string, tookMs: number): void {
+    this.picture?.bitmap.close()
+    this.picture = { bitmap: canvas.transferToImageBitmap(), view, key, tookMs }
   }
 
   /** Paints piece by piece until it is done, unless another picture is wanted meanwhile. */
@@ -100,7 +106,7 @@ export class ModelPicture {
       return
     }
     this.forget()
-    this.picture = { canvas: work.canvas, view: work.view, key, tookMs }
+    this.keep(work.canvas, work.view, key, tookMs)
     this.again()
   }
 }

@@ -50,7 +50,8 @@ function layersFor(underlay: Underlay, wanted: boolean): { ids: Record<string, s
 }
 
 let prepared: { job: LiftJob; fresh: NewLayers; count: number } | null = null
-let latest = 0
+/** What is being worked out, so that it isn't twice. */
+let underWay: string | null = null
 
 /** Works out what the lift would make, and shows it. */
 export async function prepareLift(underlay: Underlay): Promise<void> {
@@ -72,16 +73,20 @@ export async function prepareLift(underlay: Underlay): Promise<void> {
     underlayId: underlay.id,
     layerIds: ids,
   }
-  const own = ++latest
+  const wanted = JSON.stringify([options, region, underlay])
+  if (wanted === underWay) return
+  underWay = wanted
   useLift.setState({ busy: true, problem: null })
   try {
     const made = await lifter().prepare(new URL(contentUrl(hash), location.href).href, job)
     // What was asked for since has overtaken it.
-    if (own !== latest) return
+    if (wanted !== underWay) return
     prepared = { job, fresh, count: made.count }
     useLift.setState({ busy: false, preview: made as LiftPreview })
   } catch (error) {
-    if (own === latest) useLift.setState({ busy: false, problem: (error as Error).message })
+    if (wanted === underWay) useLift.setState({ busy: false, problem: (error as Error).message })
+  } finally {
+    if (wanted === underWay) underWay = null
   }
 }
 
@@ -116,6 +121,6 @@ export async function applyLift(underlay: Underlay): Promise<void> {
 /** Opens the card for lifting lines of a sheet. */
 export function beginLift(underlay: Underlay): void {
   useLift.setState({ ...NO_LIFT, options: useLift.getState().options, underlayId: underlay.id })
+  // The card works out its preview as soon as it shows.
   useBench.setState({ step: 'trace', tool: 'look', sideCard: 'lift', cardOpen: true })
-  void prepareLift(underlay)
 }

@@ -32,7 +32,7 @@ export function KeysDialog() {
   return (
     <Dialog open={open} onClose={close} maxWidth="md" fullWidth>
       <DialogTitle>All keys</DialogTitle>
-      <DialogContent>
+      <DialogContent tabIndex={0}>
         <Box
           component="dl"
           sx={{ display: 'grid', gridTemplateColumns: 'auto 1fr auto 1fr', columnGap: 2.5, rowGap: 0.5, m: 0 }}

@@ -5,7 +5,7 @@ import {
   type Edit,
   invertChange,
   type KeptChange,
-  MOST_EDITS,
+  PART_EDITS,
 } from '@/core/model/change/change'
 import { NO_STACKS, pushChange, type UndoStacks } from '@/core/model/change/history'
 import type { Level } from '@/core/model/level/schema'
@@ -128,11 +128,11 @@ export function commit(label: string, edits: readonly Omit<Edit, 'before'>[]): v
     return tell('You are looking at a past state. Bring it back, or go back to now, before you change anything.')
   const full = edits.map(({ id, after }) => ({ id, before: records.get(id) ?? null, after }))
   const id = crypto.randomUUID()
-  if (full.length <= MOST_EDITS) return push({ id, label, cause: 'edit', of: null, edits: full })
-  const parts = Math.ceil(full.length / MOST_EDITS)
+  if (full.length <= PART_EDITS) return push({ id, label, cause: 'edit', of: null, edits: full })
+  const parts = Math.ceil(full.length / PART_EDITS)
   push(
     ...Array.from({ length: parts }, (_, i): Change => {
-      const part = full.slice(i * MOST_EDITS, (i + 1) * MOST_EDITS)
+      const part = full.slice(i * PART_EDITS, (i + 1) * PART_EDITS)
       return { id: partId(id, i), label: `${label} (${i + 1} of ${parts})`, cause: 'edit', of: null, edits: part }
     }),
   )
@@ -225,7 +225,11 @@ function push(...changes: readonly Change[]): void {
   void holdAndSend(id, changes)
 }
 
+const LARGE = 2000
+
 async function holdAndSend(id: string, changes: readonly Change[]): Promise<void> {
+  // A very large change takes the browser a while to write: it is shown first.
+  if (changes.some(({ edits }) => edits.length > LARGE)) await new Promise((resolve) => setTimeout(resolve))
   for (const change of changes)
     await outbox.add(id, change).then(
       () => set({ held: new Set(get().held).add(change.id) }),

@@ -22,14 +22,17 @@ export function chainOfRing({ xy, bulges }: Ring, closed: boolean): Chain {
 /** Coordinates and bulges of a chain of straight pieces and arcs. */
 export function ringOf({ pieces, closed }: Chain): Ring & { closed: boolean } {
   const plain = pieces as readonly (Segment | Arc)[]
-  const points = plain.map(startOf)
-  if (!closed) points.push(endOf(plain.at(-1)!))
-  const bulges = plain.map(bulgeOf)
-  return {
-    xy: points.flatMap(({ x, y }) => [x, y]),
-    ...(bulges.some((bulge) => bulge !== 0) && { bulges }),
-    closed,
+  const xy: number[] = []
+  for (const piece of plain) {
+    const { x, y } = startOf(piece)
+    xy.push(x, y)
   }
+  if (!closed) {
+    const { x, y } = endOf(plain.at(-1)!)
+    xy.push(x, y)
+  }
+  const round = plain.some(({ kind }) => kind === 'arc')
+  return { xy, ...(round && { bulges: plain.map(bulgeOf) }), closed }
 }
 
 export const mappedRing = (ring: Ring, map: Parameters<typeof apply>[0]): Ring => ({

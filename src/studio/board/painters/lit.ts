@@ -28,18 +28,26 @@ export function paintLit(
   canvas.restore()
 }
 
-/** Many chords at once: what a lift would make of a sheet. @param chords x1, y1, x2, y2 of each on the board */
-export function paintChords(canvas: CanvasRenderingContext2D, view: View, chords: Float64Array): void {
+/** Chords painted at once: some milliseconds. */
+const CHORDS_AT_ONCE = 10_000
+
+/** Many chords, piece by piece: what a lift would make of a sheet. @param chords x1, y1, x2, y2 of each on the board */
+export function* paintChords(
+  canvas: OffscreenCanvasRenderingContext2D,
+  view: View,
+  chords: Float64Array,
+): Generator<void> {
   const { center, pxPerMm, width, height } = view
   const [left, top] = [width / 2 - center.x * pxPerMm, height / 2 + center.y * pxPerMm]
-  canvas.save()
   canvas.strokeStyle = palette.red
   canvas.lineWidth = 1.25
-  canvas.beginPath()
-  for (let i = 0; i < chords.length; i += 4) {
-    canvas.moveTo(chords[i]! * pxPerMm + left, top - chords[i + 1]! * pxPerMm)
-    canvas.lineTo(chords[i + 2]! * pxPerMm + left, top - chords[i + 3]! * pxPerMm)
+  for (let from = 0; from < chords.length; from += CHORDS_AT_ONCE * 4) {
+    canvas.beginPath()
+    for (let i = from; i < Math.min(chords.length, from + CHORDS_AT_ONCE * 4); i += 4) {
+      canvas.moveTo(chords[i]! * pxPerMm + left, top - chords[i + 1]! * pxPerMm)
+      canvas.lineTo(chords[i + 2]! * pxPerMm + left, top - chords[i + 3]! * pxPerMm)
+    }
+    canvas.stroke()
+    yield
   }
-  canvas.stroke()
-  canvas.restore()
 }
