@@ -1,12 +1,5 @@
 import { create } from 'zustand'
-import {
-  applyChanges,
-  type Change,
-  type Edit,
-  invertChange,
-  type KeptChange,
-  PART_EDITS,
-} from '@/core/model/change/change'
+import { applyChanges, type Change, type Edit, invertChange, type KeptChange } from '@/core/model/change/change'
 import { NO_STACKS, pushChange, type UndoStacks } from '@/core/model/change/history'
 import type { Level } from '@/core/model/level/schema'
 import type { ProjectRecord } from '@/core/model/registry'
@@ -119,6 +112,9 @@ export async function openProject(id: string): Promise<void> {
   for (const change of waiting) if (known.has(change.id)) await outbox.remove(id, change.id)
   void sendWaiting()
 }
+
+/** Edits of one change from here at most: the browser writes each change down in one go, and must not be held up by it. */
+const PART_EDITS = 8000
 
 /** Makes an edit: it is shown at once, held by the browser, and sent. */
 export function commit(label: string, edits: readonly Omit<Edit, 'before'>[]): void {
