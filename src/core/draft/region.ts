@@ -1,6 +1,16 @@
 import { flatten, lengthOf, pieceBetween } from '../geometry/piece/measure'
 import { meetings } from '../geometry/piece/meetings'
-import { angleOf, directionAt, endOf, type Piece, placeAt, reversed, SAME_MM, startOf } from '../geometry/piece/piece'
+import {
+  angleOf,
+  directionAt,
+  endOf,
+  isWhole,
+  type Piece,
+  placeAt,
+  reversed,
+  SAME_MM,
+  startOf,
+} from '../geometry/piece/piece'
 import { doubleArea, isInside } from '../geometry/polygon'
 import { type Point, subtract } from '../geometry/vector'
 import type { Chain } from './chain'
@@ -48,7 +58,7 @@ function cutAll(pieces: readonly Piece[]): Piece[] {
   return pieces.flatMap((piece, i) => {
     const cuts = new Set([0, 1])
     // A whole circle without crossings still needs a second node.
-    if (startOf(piece).x === endOf(piece).x && startOf(piece).y === endOf(piece).y) cuts.add(0.5)
+    if (isWhole(piece)) cuts.add(0.5)
     pieces.forEach((other, j) => {
       if (i !== j) for (const { t } of meetings(piece, other)) cuts.add(t)
     })

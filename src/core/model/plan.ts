@@ -150,15 +150,15 @@ export class Plan implements CatchGround {
   /** Works one record out. @returns its items for the index */
   private plan(id: string): Item[] {
     const former = this.planned.get(id)?.shape
-    if (former) for (const on of kindOf(former).dependsOn?.(former) ?? []) this.dependents.get(on)?.delete(id)
+    if (former) for (const needed of kindOf(former).needs?.(former) ?? []) this.dependents.get(needed)?.delete(id)
     this.planned.delete(id)
     this.items.delete(id)
     const record = this.records.get(id)
     const shape = record && isShape(record) ? record : null
     if (!shape) return []
     const kind = kindOf(shape)
-    for (const on of kind.dependsOn?.(shape) ?? [])
-      this.dependents.set(on, (this.dependents.get(on) ?? new Set()).add(id))
+    for (const needed of kind.needs?.(shape) ?? [])
+      this.dependents.set(needed, (this.dependents.get(needed) ?? new Set()).add(id))
     const chains = kind.chains(shape, this.around)
     const letters = kind.letters?.(shape, this.around) ?? []
     const spots = kind.spots?.(shape, this.around) ?? []

@@ -51,5 +51,5 @@ export interface ShapeKind<S> {
   /** Its image under a map that keeps shapes. */
   mapped(shape: S, map: Affine): S
   /** Records whose change changes it. */
-  dependsOn?(shape: S): readonly string[]
+  needs?(shape: S): readonly string[]
 }

@@ -29,8 +29,8 @@ export function mappedShapes(shapes: readonly Shape[], map: Affine): Shape[] {
 }
 
 function followed(anchor: Dimension['anchors'][number], shape: Dimension, i: number, ids: ReadonlySet<string>) {
-  const { on } = shape.anchors[i]!
-  return on && ids.has(on.id) ? { ...anchor, on } : anchor
+  const former = shape.anchors[i]!
+  return former.on && ids.has(former.on.id) ? { ...anchor, on: former.on } : anchor
 }
 
 /** Copies with new ids; dimensions among them follow the copies. */

@@ -40,5 +40,5 @@ export const dimensionShape: ShapeKind<Dimension> = {
       dimension.offsetMm * lengthFactor(map) * (mirrors(map) && !['angle', 'radius'].includes(dimension.way) ? -1 : 1),
     heightMm: dimension.heightMm * lengthFactor(map),
   }),
-  dependsOn: ({ anchors }) => anchors.flatMap(({ on }) => (on ? [on.id] : [])),
+  needs: ({ anchors }) => anchors.flatMap(({ on }) => (on ? [on.id] : [])),
 }

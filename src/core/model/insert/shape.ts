@@ -64,5 +64,5 @@ export const insertShape: ShapeKind<Insert> = {
       turnRad: mirrored ? turn + Math.PI : turn,
     }
   },
-  dependsOn: ({ symbolId }) => [symbolId],
+  needs: ({ symbolId }) => [symbolId],
 }

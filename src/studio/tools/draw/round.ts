@@ -229,7 +229,7 @@ export const polygon: Drawing = {
 export const spline: Drawing = {
   name: 'spline',
   word: 'Curve',
-  key: 's',
+  key: null,
   label: 'Draw curve',
   most: () => Infinity,
   say: (count) => (count < 2 ? 'Click points that the curve runs through.' : 'Go on; Enter ends the curve.'),

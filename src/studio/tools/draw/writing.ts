@@ -46,7 +46,7 @@ export const text: Drawing = {
 function anchorOf(point: BoardPoint, context: ToolContext): Anchor {
   const shape = caughtShape(point, context)
   const anchor = shape ? anchorsOf(shape, context.plan.around).findIndex((each) => distance(each, point.at) < 1e-6) : -1
-  return { at: point.at, on: shape && anchor >= 0 ? { id: shape.id, anchor } : undefined }
+  return { at: point.at, on: anchor >= 0 ? { id: shape!.id, anchor } : undefined }
 }
 
 /** A radius is measured on one click: the circle tells its centre. */
@@ -58,7 +58,7 @@ function radiusAnchors(point: BoardPoint, context: ToolContext): Anchor[] | null
   const anchors = shape ? anchorsOf(shape, context.plan.around) : []
   const follow = (at: Point): Anchor => {
     const anchor = anchors.findIndex((each) => distance(each, at) < 1e-6)
-    return { at, on: shape && anchor >= 0 ? { id: shape.id, anchor } : undefined }
+    return { at, on: anchor >= 0 ? { id: shape!.id, anchor } : undefined }
   }
   // The circle's own point nearest to the click, so that the dimension follows a change of the radius.
   const own = anchors.filter((each) => Math.abs(distance(each, round.center) - round.radius) < 1e-6)
