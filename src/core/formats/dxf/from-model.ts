@@ -75,16 +75,18 @@ function chainEntities({ pieces, closed }: Chain): Bare[] {
       },
     ]
   }
-  return pieces.map((piece): Bare => {
-    switch (piece.kind) {
-      case 'segment':
-        return { type: 'line', start: piece.start, end: piece.end }
-      case 'arc':
-        return { type: 'arc', arc: piece }
-      case 'ellipse':
-        return { type: 'ellipse', ellipse: piece }
-      case 'cubic':
-        return { type: 'spline', curve: piece.curve }
-    }
-  })
+  return pieces.map(pieceEntity)
+}
+
+function pieceEntity(piece: Piece): Bare {
+  switch (piece.kind) {
+    case 'segment':
+      return { type: 'line', start: piece.start, end: piece.end }
+    case 'arc':
+      return { type: 'arc', arc: piece }
+    case 'ellipse':
+      return { type: 'ellipse', ellipse: piece }
+    case 'cubic':
+      return { type: 'spline', curve: piece.curve }
+  }
 }
