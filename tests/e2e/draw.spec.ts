@@ -239,6 +239,11 @@ test('a symbol is made, placed, edited for all and kept in the library', async (
   await draw.drag(100, 100, 300, 300)
   await page.getByLabel('Name of a new symbol').fill('Bollard')
   await page.getByRole('button', { name: 'Make', exact: true }).click()
+  // Its base is taken to the right of the circle; the circle stays where it is.
+  await draw.click(220, 201)
+  const [made] = await draw.records('symbol')
+  expect(made!.base.x - (made!.shapes[0] as { center: { x: number } }).center.x).toBeCloseTo(400, 6)
+  expect((await draw.records('insert'))[0]!.at).toEqual(made!.base)
   await page.getByRole('button', { name: 'Place Bollard' }).click()
   await draw.click(450, 200)
   await draw.click(450, 400)

@@ -43,7 +43,8 @@ export function strokesAround(patch: Patch, place: Point): Stroke[] {
   for (const radius of CIRCLES_PX)
     for (const seed of seedsOn(darkness, place, radius)) {
       if (found.some((stroke) => lies(stroke, seed.at))) continue
-      const stroke = follow(darkness, seed)
+      const direction = directionAt(darkness, seed.at, Math.max(4, Math.min(seed.run, WIDEST_PX) * 0.8))
+      const stroke = direction && follow(darkness, { at: seed.at, direction })
       if (stroke && !found.some((each) => isSame(each, stroke))) found.push(stroke)
     }
   return found
@@ -71,7 +72,8 @@ function darknessOf({ width, height, brightness }: Patch): Darkness | null {
   // Most of a plan is paper; ink may be a few pixels only.
   const [paper, ink] = [percentile(0.75), percentile(0.004)]
   if (paper - ink < LEAST_CONTRAST) return null
-  const dark = Float32Array.from(brightness, (value) => (paper - value) / (paper - ink))
+  const dark = new Float32Array(brightness.length)
+  for (let i = 0; i < dark.length; i++) dark[i] = (paper - brightness[i]!) / (paper - ink)
   return {
     width,
     height,
@@ -95,8 +97,8 @@ interface Seed {
   readonly direction: Point
 }
 
-/** Middles of the dark runs along a circle, with the direction in which the stroke runs there. */
-function seedsOn(darkness: Darkness, center: Point, radius: number): Seed[] {
+/** Middles of the dark runs along a circle, and how long each is. */
+function seedsOn(darkness: Darkness, center: Point, radius: number): { at: Point; run: number }[] {
   const count = Math.ceil(2 * Math.PI * radius)
   const angle = (i: number) => (i / count) * 2 * Math.PI
   const on = (i: number): Point => ({
@@ -106,18 +108,14 @@ function seedsOn(darkness: Darkness, center: Point, radius: number): Seed[] {
   const dark = Array.from({ length: count }, (_, i) => darkness.within(on(i)) && darkness.at(on(i).x, on(i).y) > EDGE)
   const first = dark.findIndex((each, i) => each && !dark[(i + count - 1) % count])
   if (first < 0) return []
-  const seeds: Seed[] = []
+  const seeds: { at: Point; run: number }[] = []
   for (let k = 0, run = 0; k <= count; k++) {
     const i = (first + k) % count
     if (k < count && dark[i]) {
       run++
       continue
     }
-    if (run > 0 && run < 2.5 * WIDEST_PX) {
-      const at = on(first + k - (run + 1) / 2)
-      const direction = directionAt(darkness, at, Math.max(4, Math.min(run, WIDEST_PX) * 0.8))
-      if (direction) seeds.push({ at, direction })
-    }
+    if (run > 0 && run < 2.5 * WIDEST_PX) seeds.push({ at: on(first + k - (run + 1) / 2), run })
     run = 0
   }
   return seeds

@@ -125,11 +125,15 @@ function held(shapes: readonly Shape[], { plan }: ToolContext): PlainShape[] {
   })
 }
 
-/** Makes a symbol of shapes, and puts it in their place. @param at its base; their middle where left out */
-export function makeSymbol(name: string, shapes: readonly Shape[], context: ToolContext, at?: Point): Done {
+/** Makes a symbol of shapes, and puts it in their place. Its base is their middle until another one is chosen. */
+export function makeSymbol(
+  name: string,
+  shapes: readonly Shape[],
+  context: ToolContext,
+): Done & { readonly symbolId?: string } {
   const inside = held(shapes, context)
   if (inside.length === 0) return { say: 'A symbol holds lines, texts and hatches: pick some first.' }
-  const base = at ?? middleOf(inside, context.plan)
+  const base = middleOf(inside, context.plan)
   const symbol: SymbolRecord = { id: crypto.randomUUID(), kind: 'symbol', name, base, shapes: inside }
   const insert = {
     id: crypto.randomUUID(),
@@ -144,7 +148,11 @@ export function makeSymbol(name: string, shapes: readonly Shape[], context: Tool
   }
   const gone = shapes.filter(({ kind }) => kind !== 'dimension' && kind !== 'wall')
   commit('Make symbol', [{ id: symbol.id, after: symbol }, { id: insert.id, after: insert }, ...removed(gone)])
-  return { say: `${name} is a symbol now. Place it again with the tool Symbol.`, pick: [insert.id] }
+  return {
+    say: `${name} is a symbol now: click its base point, or press Esc to keep its middle.`,
+    pick: [insert.id],
+    symbolId: symbol.id,
+  }
 }
 
 /** Puts in the place of placed symbols what they show. */

@@ -13,7 +13,7 @@ import { LINE_TYPES, type LineType } from '@/core/model/pen'
 import { isDrawn, kindOf, penOf, type Shape } from '@/core/model/shapes'
 import { formatArea, formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { select, takeTool, toolContext } from '../bench-store'
+import { select, setChoices, takeTool, toolContext } from '../bench-store'
 import {
   allLike,
   chainsAmong,
@@ -206,9 +206,12 @@ function OwnFields({ shape }: { shape: Shape }) {
 function SymbolMaker({ shapes }: { shapes: readonly Shape[] }) {
   const [name, setName] = useState('')
   const make = () => {
-    take(makeSymbol(name.trim(), shapes, toolContext()))
+    const { symbolId, ...done } = makeSymbol(name.trim(), shapes, toolContext())
+    take(done)
+    if (!symbolId) return
     setName('')
-    takeTool('pick')
+    setChoices({ symbolId })
+    takeTool('symbol-base')
   }
   return (
     <Stack direction="row" sx={{ gap: 1, mt: 2 }}>

@@ -140,6 +140,17 @@ function SymbolRow({ symbol, chosen, inLibrary = false, onPlace }: SymbolRowProp
                 <ListItemText>Edit, for all that are placed</ListItemText>
               </MenuItem>,
               <MenuItem
+                key="base"
+                disabled={uses.length === 0}
+                onClick={() => {
+                  setAnchor(null)
+                  setChoices({ symbolId: symbol.id })
+                  takeTool('symbol-base')
+                }}
+              >
+                <ListItemText>Choose its base point</ListItemText>
+              </MenuItem>,
+              <MenuItem
                 key="keep"
                 onClick={() =>
                   withLibrary(api.keepInLibrary(symbol), `${symbol.name} is in the library, for every project.`)

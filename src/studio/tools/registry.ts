@@ -18,6 +18,7 @@ import { pick } from './pick'
 import { place } from './place'
 import { straighten } from './straighten'
 import { symbol } from './symbol'
+import { symbolBase } from './symbol-base'
 import { tie } from './tie'
 import type { Tool, ToolName } from './tool'
 import { wall } from './wall'
@@ -45,6 +46,7 @@ export const TOOLS: readonly Tool[] = [
   crop,
   place,
   liftRegion,
+  symbolBase,
 ]
 
 export const toolNamed = (name: ToolName): Tool => TOOLS.find((tool) => tool.name === name)!

@@ -1,0 +1,41 @@
+import { apply, invert } from '@/core/geometry/affine'
+import type { Insert } from '@/core/model/insert/schema'
+import { insertMap } from '@/core/model/insert/shape'
+import { put } from '../project/store'
+import { EMPTY_SESSION, plain, type Tool, type ToolContext } from './tool'
+
+/** Where the chosen symbol is placed. */
+function insertsOf({ plan, choices }: ToolContext): Insert[] {
+  return [...plan.shapes.values()].flatMap(({ shape }) =>
+    shape.kind === 'insert' && shape.symbolId === choices.symbolId ? [shape] : [],
+  )
+}
+
+/** Chooses the point by which a symbol is placed. Nothing that is placed already moves. */
+export const symbolBase: Tool = {
+  ...plain,
+  name: 'symbol-base',
+  word: 'Base point',
+  key: null,
+  steps: [],
+  places: true,
+  loupe: true,
+  say: () => 'Click the point by which the symbol shall be placed, on one that lies here.',
+  fields: () => [],
+  click: (session, { at }, context) => {
+    const symbol = context.choices.symbolId ? context.records.get(context.choices.symbolId) : undefined
+    const inserts = insertsOf(context)
+    const nearest = inserts.sort(
+      (a, b) => Math.hypot(a.at.x - at.x, a.at.y - at.y) - Math.hypot(b.at.x - at.x, b.at.y - at.y),
+    )[0]
+    if (symbol?.kind !== 'symbol' || !nearest) return { session, say: 'Place the symbol first.', done: true }
+    const back = invert(insertMap(nearest, symbol.base))
+    if (!back) return { session, done: true }
+    const base = apply(back, at)
+    const moved = inserts.map((insert) => ({ ...insert, at: apply(insertMap(insert, symbol.base), base) }))
+    put('Choose base point', { ...symbol, base }, ...moved)
+    return { session: EMPTY_SESSION, done: true }
+  },
+  enter: () => ({ session: EMPTY_SESSION, done: true }),
+  paint: () => undefined,
+}
