@@ -1,6 +1,6 @@
 import { lengthOf, nearestParameter, nearestPlace, pieceBetween } from '../geometry/piece/measure'
-import { endOf, isWhole, type Piece, placeAt, reversed, SAME_MM, startOf } from '../geometry/piece/piece'
-import { distance, type Point } from '../geometry/vector'
+import { endOf, isWhole, type Piece, placeAt, reversed, SAME_MM, segment, startOf } from '../geometry/piece/piece'
+import { distance, middle, type Point } from '../geometry/vector'
 
 /** Pieces that follow one another, each beginning where the last one ends. Positions along it are a number: piece and parameter. */
 export interface Chain {
@@ -12,6 +12,13 @@ export const chainOf = (pieces: readonly Piece[], closed = false): Chain => ({
   pieces,
   closed: closed || (pieces.length === 1 && isWhole(pieces[0]!)),
 })
+
+/** The closed chain of straight pieces through points. */
+export const ringChain = (ring: readonly Point[]): Chain =>
+  chainOf(
+    ring.map((p, i) => segment(p, ring[(i + 1) % ring.length]!)),
+    true,
+  )
 
 export const reversedChain = ({ pieces, closed }: Chain): Chain => ({
   pieces: [...pieces].reverse().map(reversed),
@@ -158,21 +165,18 @@ const cellKey = (x: number, y: number): number => Math.imul(x | 0, 73_856_093) ^
 /** Straight pieces are drawn to the place where they meet; others stay, their gap is within the tolerance. */
 function sealed(chain: Chain, toleranceMm: number): Chain {
   const { pieces, closed } = chain
-  const gap = (i: number) => distance(endOf(pieces[i]!), startOf(pieces[(i + 1) % pieces.length]!))
-  const seams = closed ? pieces.length : pieces.length - 1
-  let open = false
-  for (let i = 0; i < seams && !open; i++) open = gap(i) > SAME_MM
-  if (!open || toleranceMm <= SAME_MM) return chain
-  const result = [...pieces]
-  const count = closed ? result.length : result.length - 1
-  for (let i = 0; i < count; i++) {
-    const j = (i + 1) % result.length
-    const [a, b] = [result[i]!, result[j]!]
+  if (toleranceMm <= SAME_MM) return chain
+  let result: Piece[] | null = null
+  for (let i = 0; i < (closed ? pieces.length : pieces.length - 1); i++) {
+    const j = (i + 1) % pieces.length
+    const [a, b] = [(result ?? pieces)[i]!, (result ?? pieces)[j]!]
     const [p, q] = [endOf(a), startOf(b)]
     if (distance(p, q) <= SAME_MM || i === j) continue
-    const meet = a.kind !== 'segment' ? p : b.kind !== 'segment' ? q : { x: (p.x + q.x) / 2, y: (p.y + q.y) / 2 }
+    // Most chains have no gap, and stay as they are.
+    result ??= [...pieces]
+    const meet = a.kind !== 'segment' ? p : b.kind !== 'segment' ? q : middle(p, q)
     if (a.kind === 'segment') result[i] = { ...a, end: meet }
     if (b.kind === 'segment') result[j] = { ...b, start: meet }
   }
-  return { pieces: result, closed }
+  return result ? { pieces: result, closed } : chain
 }

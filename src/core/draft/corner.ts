@@ -11,6 +11,7 @@ import {
   SAME_MM,
   segment,
   TURN,
+  turnAhead,
 } from '../geometry/piece/piece'
 import { cross, distance, type Point, subtract } from '../geometry/vector'
 import { shiftedPiece } from './offset'
@@ -63,7 +64,7 @@ function built(a: PickedPiece, b: PickedPiece, onA: number, onB: number, center:
   if (!first || !second) return null
   const [from, to] = [placeAt(a.piece, onA), placeAt(b.piece, onB)]
   const fromRad = angleOf(subtract(from, center))
-  const ahead = (((angleOf(subtract(to, center)) - fromRad) % TURN) + TURN) % TURN
+  const ahead = turnAhead(fromRad, angleOf(subtract(to, center)))
   const sweepRad = ahead > Math.PI ? ahead - TURN : ahead
   const join: Arc = { kind: 'arc', center, radius, fromRad, sweepRad }
   // The arc must run on from the kept side without a kink.

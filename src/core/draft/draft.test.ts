@@ -7,7 +7,7 @@ import { type Chain, chainLength, chainOf, joinChains, nearestPosition, piecesBe
 import { bevelCorner, roundCorner } from './corner'
 import { offsetChain } from './offset'
 import { regionAround } from './region'
-import { mergedSegments, needless, simplified } from './tidy'
+import { needless, simplified } from './tidy'
 import { extended, lengthened, splitAt, trimmed } from './trim'
 
 const PLACES = [
@@ -277,15 +277,6 @@ describe('tidying', () => {
         for (const p of points) expect(away(simple, p)).toBeLessThanOrEqual(50 + 1e-9)
       }),
     )
-  })
-
-  it('merges segments on one line that touch or overlap, and no others', () => {
-    const a = segment({ x: 0, y: 0 }, { x: 100, y: 0 })
-    expect(mergedSegments(a, segment({ x: 150, y: 0 }, { x: 90, y: 0 }), 0.01)).toEqual(
-      segment({ x: 0, y: 0 }, { x: 150, y: 0 }),
-    )
-    expect(mergedSegments(a, segment({ x: 150, y: 0 }, { x: 110, y: 0 }), 0.01)).toBeNull()
-    expect(mergedSegments(a, segment({ x: 150, y: 5 }, { x: 90, y: 5 }), 0.01)).toBeNull()
   })
 })
 

@@ -13,6 +13,7 @@ import {
   segment,
   startOf,
   TURN,
+  turnAhead,
 } from '../geometry/piece/piece'
 import { add, cross, distance, dot, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
 import { type Chain, joinChains } from './chain'
@@ -94,7 +95,7 @@ function corner(before: Piece, after: Piece, distanceMm: number): Piece[] {
 /** The arc from one point to another about a centre. */
 function arcAround(center: Point, from: Point, to: Point, clockwise: boolean): Arc {
   const fromRad = angleOf(subtract(from, center))
-  const ahead = (((angleOf(subtract(to, center)) - fromRad) % TURN) + TURN) % TURN
+  const ahead = turnAhead(fromRad, angleOf(subtract(to, center)))
   const sweepRad = clockwise ? ahead - TURN : ahead
   // Around a corner the way is never longer than half a turn.
   return {

@@ -1,4 +1,5 @@
-import { flatten, lengthOf, pieceBetween } from '../geometry/piece/measure'
+import { overlaps } from '../geometry/box'
+import { boxOfPiece, flatten, lengthOf, pieceBetween } from '../geometry/piece/measure'
 import { meetings } from '../geometry/piece/meetings'
 import {
   angleOf,
@@ -11,8 +12,9 @@ import {
   SAME_MM,
   startOf,
 } from '../geometry/piece/piece'
+import { PointGrid } from '../geometry/point-grid'
 import { doubleArea, isInside } from '../geometry/polygon'
-import { type Point, subtract } from '../geometry/vector'
+import { distance, type Point, subtract } from '../geometry/vector'
 import type { Chain } from './chain'
 
 /** Lines that end nearer than this to one another close a region. */
@@ -55,12 +57,13 @@ export function regionAround(pieces: readonly Piece[], p: Point, gapMm = GAP_MM)
 }
 
 function cutAll(pieces: readonly Piece[]): Piece[] {
+  const boxes = pieces.map(boxOfPiece)
   return pieces.flatMap((piece, i) => {
     const cuts = new Set([0, 1])
     // A whole circle without crossings still needs a second node.
     if (isWhole(piece)) cuts.add(0.5)
     pieces.forEach((other, j) => {
-      if (i !== j) for (const { t } of meetings(piece, other)) cuts.add(t)
+      if (i !== j && overlaps(boxes[i]!, boxes[j]!, SAME_MM)) for (const { t } of meetings(piece, other)) cuts.add(t)
     })
     const sorted = [...cuts].sort((a, b) => a - b)
     return sorted.slice(1).map((to, k) => pieceBetween(piece, sorted[k]!, to))
@@ -68,17 +71,13 @@ function cutAll(pieces: readonly Piece[]): Piece[] {
 }
 
 function waysOf(cut: readonly Piece[], gapMm: number): Way[] {
-  const nodes: Point[] = []
-  const cells = new Map<string, number[]>()
+  let count = 0
+  const nodes = new PointGrid<{ at: Point; node: number }>(gapMm)
   const nodeAt = (at: Point): number => {
-    const [cx, cy] = [Math.floor(at.x / gapMm), Math.floor(at.y / gapMm)]
-    for (let x = cx - 1; x <= cx + 1; x++)
-      for (let y = cy - 1; y <= cy + 1; y++)
-        for (const each of cells.get(`${x},${y}`) ?? [])
-          if (Math.hypot(nodes[each]!.x - at.x, nodes[each]!.y - at.y) <= gapMm) return each
-    nodes.push(at)
-    cells.set(`${cx},${cy}`, [...(cells.get(`${cx},${cy}`) ?? []), nodes.length - 1])
-    return nodes.length - 1
+    const known = nodes.near(at).find((each) => distance(each.at, at) <= gapMm)
+    if (known) return known.node
+    nodes.add(at, { at, node: count })
+    return count++
   }
   const ways: Way[] = []
   for (const piece of cut) {

@@ -1,6 +1,7 @@
 import { boxOfPiece, distanceTo, lengthOf } from '../geometry/piece/measure'
-import { endOf, type Piece, placeAt, SAME_MM, type Segment, segment, startOf } from '../geometry/piece/piece'
-import { cross, distance, dot, length, type Point, subtract } from '../geometry/vector'
+import { endOf, type Piece, placeAt, segment, startOf } from '../geometry/piece/piece'
+import { PointGrid } from '../geometry/point-grid'
+import { distance, type Point } from '../geometry/vector'
 import type { Chain } from './chain'
 
 /** A chain with its straight runs drawn by as few points as stay within `toleranceMm` (Douglas and Peucker 1973). Arcs stay. */
@@ -71,40 +72,14 @@ export function isSamePiece(a: Piece, b: Piece, toleranceMm: number): boolean {
 /** Indices of pieces that lie wholly on an earlier one, and of those shorter than `shortestMm`. */
 export function needless(pieces: readonly Piece[], toleranceMm: number, shortestMm: number): Set<number> {
   const gone = new Set<number>()
-  const cells = new Map<string, number[]>()
-  const cell = Math.max(toleranceMm * 4, 1)
-  const isDoubled = (piece: Piece, i: number): boolean => {
+  const kept = new PointGrid<Piece>(Math.max(toleranceMm * 4, 1))
+  pieces.forEach((piece, i) => {
     const { minX, minY, maxX, maxY } = boxOfPiece(piece)
     const at = piece.kind === 'segment' ? placeAt(piece, 0.5) : { x: (minX + maxX) / 2, y: (minY + maxY) / 2 }
-    const [cx, cy] = [Math.floor(at.x / cell), Math.floor(at.y / cell)]
-    for (let x = cx - 1; x <= cx + 1; x++)
-      for (let y = cy - 1; y <= cy + 1; y++)
-        for (const other of cells.get(`${x},${y}`) ?? [])
-          if (isSamePiece(pieces[other]!, piece, toleranceMm)) return true
-    cells.set(`${cx},${cy}`, [...(cells.get(`${cx},${cy}`) ?? []), i])
-    return false
-  }
-  pieces.forEach((piece, i) => {
-    if (lengthOf(piece) < shortestMm || isDoubled(piece, i)) gone.add(i)
+    const needed =
+      lengthOf(piece) >= shortestMm && !kept.near(at).some((other) => isSamePiece(other, piece, toleranceMm))
+    if (needed) kept.add(at, piece)
+    else gone.add(i)
   })
   return gone
-}
-
-/** Two straight pieces on one line that touch or overlap, as one; null where they aren't. */
-export function mergedSegments(a: Segment, b: Segment, toleranceMm: number): Segment | null {
-  const direction = subtract(a.end, a.start)
-  const size = length(direction)
-  if (size < SAME_MM) return null
-  const off = (p: Point) => Math.abs(cross(direction, subtract(p, a.start))) / size
-  if (off(b.start) > toleranceMm || off(b.end) > toleranceMm) return null
-  const on = (p: Point) => dot(subtract(p, a.start), direction) / size
-  const [from, to] = [on(b.start), on(b.end)].sort((x, y) => x - y) as [number, number]
-  if (from > size + toleranceMm || to < -toleranceMm) return null
-  const ends = [
-    { at: 0, p: a.start },
-    { at: size, p: a.end },
-    { at: on(b.start), p: b.start },
-    { at: on(b.end), p: b.end },
-  ].sort((p, q) => p.at - q.at)
-  return segment(ends[0]!.p, ends[3]!.p)
 }

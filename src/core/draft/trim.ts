@@ -1,8 +1,8 @@
 import { lengthOf } from '../geometry/piece/measure'
 import { meetings } from '../geometry/piece/meetings'
-import { directionAt, endOf, type Piece, placeAt, reversed, SAME_MM, startOf } from '../geometry/piece/piece'
+import { directionAt, endOf, type Piece, placeAt, SAME_MM, startOf } from '../geometry/piece/piece'
 import { distance, length, type Point } from '../geometry/vector'
-import { atPosition, type Chain, nearestPosition, piecesBetween, placeOn, reversedChain } from './chain'
+import { type Chain, nearestPosition, piecesBetween, placeOn, reversedChain } from './chain'
 
 /** The positions at which others cross or touch a chain, in order. */
 export function cutsOf(chain: Chain, cutters: readonly Piece[]): number[] {
@@ -84,9 +84,6 @@ export function lengthened(chain: Chain, byMm: number, atStart = false): Chain |
   const last = forwards.pieces.at(-1)!
   const size = lengthOf(last)
   if (last.kind === 'cubic' || size + byMm <= SAME_MM || length(directionAt(last, 1)) === 0) return null
-  const pieces = [...forwards.pieces.slice(0, -1), stretched(last, (size + byMm) / size)]
-  return atStart ? { pieces: pieces.reverse().map(reversed), closed: false } : { pieces, closed: false }
+  const longer = { pieces: [...forwards.pieces.slice(0, -1), stretched(last, (size + byMm) / size)], closed: false }
+  return atStart ? reversedChain(longer) : longer
 }
-
-/** The piece of a chain at a place. */
-export const pieceAt = (chain: Chain, p: Point): number => atPosition(chain, nearestPosition(chain, p)).index

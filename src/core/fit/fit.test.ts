@@ -256,3 +256,24 @@ describe('a fit from tie points', () => {
     ).toThrow(FitError)
   })
 })
+
+it('figures that a file has rounded are no stretch of its print', () => {
+  const known = (id: string, x: number, y: number, statedMm: number) => ({
+    id,
+    role: 'fit' as const,
+    fromPt: { x: 0, y: 0 },
+    toPt: { x: Math.fround(x), y: Math.fround(y) },
+    statedMm,
+  })
+  const perMm = 0.0194637
+  const found = (up: number) =>
+    findStretch(
+      [31200, 20320, 11500, 6700].flatMap((mm, i) => [
+        known(`a${i}`, mm * perMm, 0, mm),
+        known(`b${i}`, 0, mm * perMm * up, mm),
+      ]),
+      0,
+    )
+  expect(found(1 + 3e-6)!.beyondPicking).toBe(false)
+  expect(found(1.002)!.beyondPicking).toBe(true)
+})

@@ -70,6 +70,9 @@ export function fitStretched(dimensions: readonly KnownDimension[], turnRad: num
   return { mmPerPt, strain, standardError: error, ...judge(rows, drawn) }
 }
 
+/** A tenth of a thousandth, 3 mm over 30 m: less is how a file rounds its figures, no stretch of a print. */
+const LEAST_STRETCH = 1e-4
+
 /** Whether the dimensions tell of a stretched print. @returns null where they don't measure both directions */
 export function findStretch(dimensions: readonly KnownDimension[], turnRad: number): StretchFinding | null {
   try {
@@ -78,7 +81,7 @@ export function findStretch(dimensions: readonly KnownDimension[], turnRad: numb
     return {
       mmPerPtAlong: along,
       mmPerPtUp: up,
-      beyondPicking: off > differenceError * (freedom > 0 ? halfWidth99(freedom) : 2.576),
+      beyondPicking: off > LEAST_STRETCH && off > differenceError * (freedom > 0 ? halfWidth99(freedom) : 2.576),
     }
   } catch (error) {
     if (error instanceof FitError) return null

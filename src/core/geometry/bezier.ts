@@ -1,4 +1,4 @@
-import { along, distance, type Point, point } from './vector'
+import { along, type Point, point } from './vector'
 
 /** A cubic Bézier curve: its ends and the two points that pull it. */
 export interface Cubic {
@@ -56,27 +56,4 @@ export function flattenCubic(curve: Cubic, tolerance: number): Point[] {
   )
   const pieces = Math.min(256, Math.max(1, Math.ceil(Math.sqrt((0.75 * bend) / tolerance))))
   return Array.from({ length: pieces + 1 }, (_, i) => cubicAt(curve, i / pieces))
-}
-
-/** The parameter of the point of a curve that is nearest to `p`: the best of a coarse walk, then narrowed by golden section. */
-export function nearestOnCubic(curve: Cubic, p: Point): number {
-  const steps = 16
-  let best = 0
-  let bestDistance = Infinity
-  for (let i = 0; i <= steps; i++) {
-    const far = distance(cubicAt(curve, i / steps), p)
-    if (far < bestDistance) {
-      best = i / steps
-      bestDistance = far
-    }
-  }
-  const ratio = (Math.sqrt(5) - 1) / 2
-  let low = Math.max(0, best - 1 / steps)
-  let high = Math.min(1, best + 1 / steps)
-  for (let i = 0; i < 40; i++) {
-    const third = (high - low) * ratio
-    if (distance(cubicAt(curve, high - third), p) < distance(cubicAt(curve, low + third), p)) high = low + third
-    else low = high - third
-  }
-  return (low + high) / 2
 }

@@ -38,6 +38,13 @@ export const unite = (a: Box, b: Box): Box => ({
   maxY: Math.max(a.maxY, b.maxY),
 })
 
+/** Whether two boxes have a place in common, or come within `tolerance` of it. */
+export const overlaps = (a: Box, b: Box, tolerance = 0): boolean =>
+  a.minX <= b.maxX + tolerance &&
+  b.minX <= a.maxX + tolerance &&
+  a.minY <= b.maxY + tolerance &&
+  b.minY <= a.maxY + tolerance
+
 /** `box` with `margin` more on every side. */
 export const grow = (box: Box, margin: number): Box => ({
   minX: box.minX - margin,

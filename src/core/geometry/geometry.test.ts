@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { type Affine, apply, compose, invert, lengthFactor } from './affine'
-import { type Cubic, cubicAt, cubicBetween, flattenCubic, nearestOnCubic } from './bezier'
+import { type Cubic, cubicAt, cubicBetween, flattenCubic } from './bezier'
+import { distanceTo } from './piece/measure'
 import { area, isInside } from './polygon'
 import { nearestOnSegment, segmentCrossing } from './segment'
 import { along, distance, type Point } from './vector'
@@ -79,7 +80,7 @@ describe('curves', () => {
     }
     fc.assert(
       fc.property(point, (p) => {
-        const found = distance(cubicAt(gentle, nearestOnCubic(gentle, p)), p)
+        const found = distanceTo({ kind: 'cubic', curve: gentle }, p)
         const walked = Math.min(...Array.from({ length: 501 }, (_, i) => distance(cubicAt(gentle, i / 500), p)))
         expect(found).toBeLessThanOrEqual(walked + 1e-3)
       }),

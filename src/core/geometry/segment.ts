@@ -16,6 +16,13 @@ export function lineCrossing(a: Point, b: Point, c: Point, d: Point): { t: numbe
   return Number.isFinite(t) && Number.isFinite(u) ? { t, u } : null
 }
 
+/**
+ * Where the line through `p` along `u` meets the one through `q` along `v`. Far from the origin this is exact
+ * where two points on each line would not be.
+ * @returns how far along `u`, in lengths of it; not finite where they run parallel
+ */
+export const meetsLineAt = (p: Point, u: Point, q: Point, v: Point): number => cross(subtract(q, p), v) / cross(u, v)
+
 /** Where two segments cross or touch in one point; null where they do not or overlap. The decision is robust, the point is rounded. */
 export function segmentCrossing(a: Point, b: Point, c: Point, d: Point): Point | null {
   const abc = orient2d(a.x, a.y, b.x, b.y, c.x, c.y)

@@ -44,6 +44,27 @@ const CIRCLE = (x: number, y: number) => {
 }
 
 describe('lifting', () => {
+  it('keeps every part of a line that a notched crop leaves', async () => {
+    const crop = [
+      [10, 10],
+      [90, 10],
+      [90, 60],
+      [60, 60],
+      [60, 30],
+      [40, 30],
+      [40, 60],
+      [10, 60],
+    ].map(([x, y]) => ({ x: x!, y: y! }))
+    const { shapes } = await lifted('0 50 m 100 50 l S', {}, { crop })
+    const spans = shapes.map((shape) =>
+      (shape as { xy: number[] }).xy.filter((_, i) => i % 2 === 0).map((x) => x / FACTOR),
+    )
+    expect(spans.map((span) => span.map(Math.round).sort((p, q) => p - q)).sort((p, q) => p[0]! - q[0]!)).toEqual([
+      [10, 40],
+      [60, 90],
+    ])
+  })
+
   it('makes one circle of four curves, with its centre and radius', async () => {
     const { shapes, after } = await lifted(CIRCLE(100, 100))
     expect(after.circles).toBe(1)
@@ -116,6 +137,15 @@ describe('lifting', () => {
 })
 
 describe('merging lines on one line', () => {
+  it('merges segments on one line that touch or overlap, and no others', () => {
+    const a = segment({ x: 0, y: 0 }, { x: 100, y: 0 })
+    const merged = (b: Segment) =>
+      mergeCollinear([a, b], { toleranceMm: 0.01, merged: true, dashes: false }).map(({ piece }) => piece)
+    expect(merged(segment({ x: 150, y: 0 }, { x: 90, y: 0 }))).toEqual([segment({ x: 0, y: 0 }, { x: 150, y: 0 })])
+    expect(merged(segment({ x: 150, y: 0 }, { x: 110, y: 0 }))).toHaveLength(2)
+    expect(merged(segment({ x: 150, y: 5 }, { x: 90, y: 5 }))).toHaveLength(2)
+  })
+
   const end = fc.integer({ min: 0, max: 400 })
   it('covers just what the given ones covered', () => {
     fc.assert(

@@ -1,20 +1,18 @@
 import { type Chain, joinChains } from '../draft/chain'
 import { shapesOfChain } from '../draft/shapes-of'
-import { type Box, boxOf } from '../geometry/box'
 import { flatten, lengthOf } from '../geometry/piece/measure'
 import type { Piece, Segment } from '../geometry/piece/piece'
 import { segment } from '../geometry/piece/piece'
 import { arcOfCubic, ROUND_TO } from '../geometry/piece/recognise'
-import { isInside } from '../geometry/polygon'
-import { type Homography, project } from '../geometry/projective'
-import type { Point } from '../geometry/vector'
+import { type Homography, invertProjective, project } from '../geometry/projective'
+import { along, type Point } from '../geometry/vector'
 import type { LineType } from '../model/pen'
 import { type PlainShape, plainKind } from '../model/plain-shapes'
 import type { Surroundings } from '../model/shape'
+import { type Clip, ClipArea, isInside, visibleParts } from '../sheet/clip'
 import { joinWords } from '../sheet/join-runs'
 import { curveOf, Flag, type LineStyle, type Linework, segmentEnds } from '../sheet/linework'
-import type { PartChoice } from '../sheet/looks'
-import { shownOf } from '../sheet/looks'
+import { type PartChoice, type Shown, shownOf } from '../sheet/looks'
 import { MM_PER_PT } from '../units/length'
 import { mergeCollinear } from './collinear'
 import type { LiftCounts, LiftOptions, LiftPreview } from './options'
@@ -57,34 +55,51 @@ interface Group {
 /** Makes editable shapes of a sheet's linework. Nothing of it is nested. */
 export function lift(linework: Linework, job: LiftJob): Lifted {
   const { options } = job
-  const gathered = gather(linework, job)
+  const taken = takenFrom(linework, job)
+  const { groups, before } = gather(linework, job, taken)
   const shapes: PlainShape[] = []
   const counts = { lines: 0, arcs: 0, circles: 0, curves: 0, polylines: 0, dashed: 0, texts: 0, fills: 0 }
   let next = 0
   const idOf = () => String(next++)
-  for (const group of gathered.groups.values()) {
+  for (const group of groups.values()) {
     const { runs, dashed } = cleaned(group, options)
     for (const chain of runs) addChain(shapes, counts, chain, group, group.line, job, idOf)
     for (const piece of dashed) addChain(shapes, counts, { pieces: [piece], closed: false }, group, 'dashed', job, idOf)
   }
-  if (options.text) {
-    const written = texts(linework, job)
-    counts.texts = written.length
-    shapes.push(...written)
-  }
-  return { before: gathered.before, after: counts, chords: chordsOf(shapes), shapes }
+  const written = options.text ? texts(linework, job, taken) : []
+  counts.texts = written.length
+  shapes.push(...written)
+  return { before: { ...before, texts: written.length }, after: counts, chords: chordsOf(shapes), shapes }
 }
 
-function gather(linework: Linework, job: LiftJob): { groups: Map<string, Group>; before: LiftPreview['before'] } {
-  const { options, map, crop, region } = job
-  const parts = [
-    ...job.parts.filter(({ key }) => !options.without.includes(key)),
-    ...options.without.map((key) => ({ key, visible: false })),
-  ]
-  const shown = shownOf(linework, parts, job.markup)
-  const box = region ? boxOf(region) : null
+/** What of a sheet is lifted: what shows of it, within its crop and the region. */
+interface Taken {
+  readonly shown: Shown
+  /** In sheet space. */
+  readonly clip: Clip
+}
+
+const EVERYWHERE = { minX: -Infinity, minY: -Infinity, maxX: Infinity, maxY: Infinity }
+
+function takenFrom(linework: Linework, { parts, options, markup, crop, region, map }: LiftJob): Taken {
+  const choices = [...parts, ...options.without.map((key) => ({ key, visible: false }))]
+  const back = invertProjective(map)
+  const regionRing = region ? region.map((p) => project(back, p)) : null
+  const rings = [crop, regionRing].filter((ring) => ring !== null)
+  return {
+    shown: shownOf(linework, choices, markup),
+    clip: { box: EVERYWHERE, areas: rings.map((ring) => new ClipArea([ring], true)) },
+  }
+}
+
+function gather(
+  linework: Linework,
+  job: LiftJob,
+  { shown, clip }: Taken,
+): { groups: Map<string, Group>; before: Omit<LiftPreview['before'], 'texts'> } {
+  const { options, map } = job
   const groups = new Map<string, Group>()
-  const before = { lines: 0, curves: 0, texts: 0 }
+  const before = { lines: 0, curves: 0 }
   const byStyle = linework.styles.map((style) => groupFor(groups, style, linework, job))
   const wanted = (style: number, flags: number) =>
     shown.admits(style, flags) &&
@@ -94,34 +109,30 @@ function gather(linework: Linework, job: LiftJob): { groups: Map<string, Group>;
     const style = linework.segmentStyles[i]!
     if (!wanted(style, linework.segmentFlags[i]!)) continue
     const [a, b] = segmentEnds(linework, i)
-    const inside = crop ? clipToRing(a, b, crop) : [a, b]
-    if (!inside) continue
-    const clipped = clipToBox(project(map, inside[0]!), project(map, inside[1]!), box)
-    if (!clipped) continue
-    const piece = segment(clipped[0], clipped[1])
-    if (lengthOf(piece) < options.shortestMm) continue
-    before.lines++
-    byStyle[style]!.segments.push(piece)
+    for (const [from, to] of visibleParts(clip, a, b)) {
+      const piece = segment(project(map, along(a, b, from)), project(map, along(a, b, to)))
+      if (lengthOf(piece) < options.shortestMm) continue
+      before.lines++
+      byStyle[style]!.segments.push(piece)
+    }
   }
   for (let i = 0; i < linework.curveFlags.length; i++) {
     const style = linework.curveStyles[i]!
     if (!wanted(style, linework.curveFlags[i]!)) continue
     const { start, pullStart, pullEnd, end } = curveOf(linework, i)
-    if (crop && !isInside(crop, start) && !isInside(crop, end)) continue
+    if (!isInside(clip, start) && !isInside(clip, end)) continue
     const curve = {
       start: project(map, start),
       pullStart: project(map, pullStart),
       pullEnd: project(map, pullEnd),
       end: project(map, end),
     }
-    if (region && !isInside(region, curve.start) && !isInside(region, curve.end)) continue
     const arc = arcOfCubic(curve, ROUND_TO)
     const piece: Piece = arc ?? { kind: 'cubic', curve }
     if (lengthOf(piece) < options.shortestMm) continue
     before.curves++
     byStyle[style]!.others.push(piece)
   }
-  before.texts = options.text ? texts(linework, job).length : 0
   return { groups, before }
 }
 
@@ -212,12 +223,11 @@ function addChain(
 
 function texts(
   linework: Linework,
-  { map, mmPerPt, turnRad, crop, region, parts, markup, options, underlayId, layerIds }: LiftJob,
+  { map, mmPerPt, turnRad, options, underlayId, layerIds }: LiftJob,
+  { shown, clip }: Taken,
 ): PlainShape[] {
-  const shown = shownOf(linework, [...parts, ...options.without.map((key) => ({ key, visible: false }))], markup)
   return joinWords(linework.text.filter((run) => shown.admitsText(run))).flatMap((run, i): PlainShape[] => {
-    const at = project(map, run)
-    if ((crop && !isInside(crop, run)) || (region && !isInside(region, at))) return []
+    if (!isInside(clip, run)) return []
     const layer = options.layers ? (linework.layers[run.layer]?.name ?? '') : ''
     return [
       {
@@ -226,7 +236,7 @@ function texts(
         layerId: layerIds[layer] ?? layerIds['']!,
         pen: undefined,
         tracedFrom: underlayId,
-        at,
+        at: project(map, run),
         text: run.text.slice(0, 5000),
         // The size of a font is that of its whole body; drawings state the height of capitals.
         heightMm: Math.max(1e-3, run.heightPt * mmPerPt * 0.7),
@@ -234,55 +244,6 @@ function texts(
       },
     ]
   })
-}
-
-/** The part of a segment within a box (Liang and Barsky 1984). */
-function clipToBox(a: Point, b: Point, box: Box | null): [Point, Point] | null {
-  if (!box) return [a, b]
-  let [from, to] = [0, 1]
-  const [dx, dy] = [b.x - a.x, b.y - a.y]
-  for (const [p, q] of [
-    [-dx, a.x - box.minX],
-    [dx, box.maxX - a.x],
-    [-dy, a.y - box.minY],
-    [dy, box.maxY - a.y],
-  ] as const) {
-    if (p === 0) {
-      if (q < 0) return null
-      continue
-    }
-    const t = q / p
-    if (p < 0) from = Math.max(from, t)
-    else to = Math.min(to, t)
-  }
-  if (from >= to) return null
-  const at = (t: number): Point => (t === 0 ? a : t === 1 ? b : { x: a.x + dx * t, y: a.y + dy * t })
-  return [at(from), at(to)]
-}
-
-/** The longest part of a segment within a ring. */
-function clipToRing(a: Point, b: Point, ring: readonly Point[]): [Point, Point] | null {
-  const cuts = [0, 1]
-  for (let i = 0; i < ring.length; i++) {
-    const [p, q] = [ring[i]!, ring[(i + 1) % ring.length]!]
-    const [rx, ry, sx, sy] = [b.x - a.x, b.y - a.y, q.x - p.x, q.y - p.y]
-    const turn = rx * sy - ry * sx
-    if (turn === 0) continue
-    const t = ((p.x - a.x) * sy - (p.y - a.y) * sx) / turn
-    const u = ((p.x - a.x) * ry - (p.y - a.y) * rx) / turn
-    if (t > 0 && t < 1 && u >= 0 && u <= 1) cuts.push(t)
-  }
-  const at = (t: number): Point => (t === 0 ? a : t === 1 ? b : { x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t })
-  cuts.sort((x, y) => x - y)
-  let best: [Point, Point] | null = null
-  let longest = 0
-  for (let i = 0; i + 1 < cuts.length; i++) {
-    const [from, to] = [cuts[i]!, cuts[i + 1]!]
-    if (to - from <= longest || !isInside(ring, at((from + to) / 2))) continue
-    longest = to - from
-    best = [at(from), at(to)]
-  }
-  return best
 }
 
 /** Lifted shapes look at nothing else. */

@@ -25,6 +25,8 @@ export const PLAIN_SHAPES: { [K in PlainShape['kind']]: ShapeKind<Extract<PlainS
   hatch: hatchShape,
 }
 
+export const isPlainShape = (record: { readonly kind: string }): record is PlainShape => record.kind in PLAIN_SHAPES
+
 export const plainKind = (shape: PlainShape): ShapeKind<PlainShape> =>
   PLAIN_SHAPES[shape.kind] as unknown as ShapeKind<PlainShape>
 

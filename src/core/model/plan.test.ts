@@ -106,7 +106,7 @@ describe.each(SHAPES)('a $kind', (shape) => {
   it('has each grip where it was put', () => {
     gripsOf(shape, around).forEach((grip, i) => {
       const to = { x: grip.x + 17, y: grip.y + 29 }
-      const moved = kindOf(shape).withGrip(shape, i, to)
+      const moved = kindOf(shape).withGrip(shape, i, to, around)
       const now = gripsOf(moved, around)
       // A quarter point of a circle or the end of an axis only says how large it is.
       const sizes = shape.kind === 'circle' || shape.kind === 'ellipse'
@@ -138,7 +138,7 @@ describe('a dimension', () => {
     const plan = new Plan()
     plan.update(records(path, dimension), DISPLAY)
     expect(figures(plan)).toEqual(['600'])
-    const longer = kindOf(path).withGrip(path, 2, { x: 850, y: 0 })
+    const longer = kindOf(path).withGrip(path, 2, { x: 850, y: 0 }, around)
     plan.update(records(longer, dimension), DISPLAY)
     expect(figures(plan)).toEqual(['850'])
     plan.update(records(dimension), DISPLAY)

@@ -1,15 +1,21 @@
 import RBush from 'rbush'
-import type { Chain } from '../draft/chain'
-import { type Box, boxOf, grow, intersect, isEmpty, unite } from '../geometry/box'
+import { type Chain, ringChain } from '../draft/chain'
+import { type Box, boxOf, EMPTY_BOX, grow, isEmpty, overlaps, unite } from '../geometry/box'
 import { boxOfPiece, boxOfPieces, distanceTo } from '../geometry/piece/measure'
 import { endOf, type Piece, segment, startOf } from '../geometry/piece/piece'
 import type { Point } from '../geometry/vector'
 import type { NearLine } from '../snap/catch-index'
 import type { CatchGround, NearSpot } from '../snap/scene'
+import { type BuildingElement, isBuildingElement } from './building-shapes'
+import { columnRing } from './column/shape'
+import type { Insert } from './insert/schema'
 import { layerOf } from './layer/schema'
+import { levelIdOf } from './level/schema'
 import type { ProjectRecord } from './registry'
 import type { Lettering, Spot, Surroundings } from './shape'
 import { isShape, kindOf, type Shape, surroundingsOf } from './shapes'
+import { type Boundary, boundaryAround } from './space/boundary'
+import type { Space } from './space/schema'
 import { wallOutlines } from './wall/joins'
 
 /** A shape with the geometry that follows from it. */
@@ -55,6 +61,49 @@ export class Plan implements CatchGround {
   private readonly dependents = new Map<string, Set<string>>()
   private outlinesNow = new Map<string, Point[]>()
   private tree = new RBush<Item>()
+  private onlyLevel: string | null = null
+  private readonly boundaries = new Map<string, Boundary | null>()
+
+  /** The level whose elements show and can be caught; null for all. */
+  get levelId(): string | null {
+    return this.onlyLevel
+  }
+
+  lookAt(levelId: string | null): void {
+    if (levelId === this.onlyLevel) return
+    this.onlyLevel = levelId
+    this.version++
+  }
+
+  /** What encloses a room; null where it is open. Worked out when it is first asked for after a change around it. */
+  boundaryOf(space: Space): Boundary | null {
+    const known = this.boundaries.get(space.id)
+    if (known !== undefined) return known
+    const found = this.enclosureOf(space)
+    this.boundaries.set(space.id, found)
+    return found
+  }
+
+  /** What would enclose a room at a place. */
+  enclosureOf({ at, levelId }: Pick<Space, 'at' | 'levelId'>): Boundary | null {
+    const here = (box: Box) =>
+      this.within(box).filter(({ shape }) => isBuildingElement(shape) && this.levelOf(shape) === levelId)
+    const lines = (box: Box) =>
+      here(box)
+        .flatMap(({ shape, chains }) => {
+          if (shape.kind === 'wall') return ringChain(this.outlinesNow.get(shape.id) ?? []).pieces
+          return shape.kind === 'separator' ? chains.flatMap(({ pieces }) => pieces) : []
+        })
+        .filter((piece) => overlaps(boxOfPiece(piece), box))
+    const outlines = (box: Box) =>
+      here(box).flatMap(({ shape }) =>
+        shape.kind === 'column'
+          ? [columnRing(shape)]
+          : [this.outlinesNow.get(shape.id) ?? []].filter((ring) => ring.length > 0),
+      )
+    return boundaryAround(at, lines, outlines)
+  }
+
   /** Counts the states, for who keeps a picture of one. */
   version = 0
 
@@ -65,6 +114,11 @@ export class Plan implements CatchGround {
   /** Outlines of walls, joined at their corners. */
   get outlines(): ReadonlyMap<string, readonly Point[]> {
     return this.outlinesNow
+  }
+
+  /** Outlines of the walls that show. */
+  shownOutlines(): (readonly Point[])[] {
+    return [...this.outlinesNow].flatMap(([id, ring]) => (this.shows(this.planned.get(id)!) ? [ring] : []))
   }
 
   get around(): Surroundings {
@@ -103,33 +157,36 @@ export class Plan implements CatchGround {
       this.due.delete(id)
       gone.push(...(this.items.get(id) ?? []))
       const wasWall = this.outlinesNow.has(id)
-      const items = this.plan(id)
-      fresh.push(...items)
+      fresh.push(...this.plan(id))
       wallsChanged ||= wasWall || this.planned.get(id)?.shape.kind === 'wall'
       if (++count % 256 === 0 && Date.now() > until) break
     }
-    // Joined walls stand with their faces in the index.
     if (wallsChanged) {
       const joined = this.joinWalls()
       gone.push(...joined.gone)
       fresh.push(...joined.fresh)
     }
-    const freshNow = new Set(fresh)
-    this.reindex(
-      gone,
-      [...freshNow].filter((item) => this.items.get(item.id)?.includes(item)),
-    )
+    this.reindex(gone, fresh)
+    this.forgetBoundaries([...gone, ...fresh])
     return this.due.size === 0
   }
 
+  /** Rooms that a change may touch are looked for anew: those whose edge it meets, and those that are open. */
+  private forgetBoundaries(changed: readonly Item[]): void {
+    if (this.boundaries.size === 0 || changed.length === 0) return
+    const box = changed.reduce<Box>(unite, EMPTY_BOX)
+    for (const [id, boundary] of this.boundaries)
+      if (!boundary || !this.planned.has(id) || overlaps(boxOf(boundary.ring), box)) this.boundaries.delete(id)
+  }
+
   /** Takes items out of the index and others in; all anew where that is less work. */
-  private reindex(gone: readonly Item[], fresh: readonly Item[]): void {
+  private reindex(gone: readonly Item[], fresh: Item[]): void {
     if (gone.length > 2000 && gone.length > this.tree.all().length / 4) {
       this.tree = new RBush<Item>().load([...this.items.values()].flat())
       return
     }
     for (const item of gone) this.tree.remove(item)
-    this.tree.load(fresh as Item[])
+    this.tree.load(fresh)
   }
 
   /** Ids of records that differ. */
@@ -153,6 +210,7 @@ export class Plan implements CatchGround {
     if (former) for (const needed of kindOf(former).needs?.(former) ?? []) this.dependents.get(needed)?.delete(id)
     this.planned.delete(id)
     this.items.delete(id)
+    this.boundaries.delete(id)
     const record = this.records.get(id)
     const shape = record && isShape(record) ? record : null
     if (!shape) return []
@@ -169,6 +227,8 @@ export class Plan implements CatchGround {
       ...letters.map(({ at, text, heightMm }) => grow(boxOf([at]), heightMm * Math.max(1, text.length * LETTER_WIDTH))),
     ].reduce(unite)
     this.planned.set(id, { shape, chains, letters, spots, fills: kind.fills?.(shape, this.around) ?? [], box })
+    // A wall is indexed once it is joined, with its faces.
+    if (shape.kind === 'wall') return []
     const items = [
       ...itemsOf(id, pieces),
       ...spots.map((spot): Item => ({ ...boxOf([spot.at]), id, pieces: [], spot })),
@@ -186,10 +246,10 @@ export class Plan implements CatchGround {
     const fresh: Item[] = []
     for (const wall of walls) {
       const ring = this.outlinesNow.get(wall.id) ?? []
-      const indexed = this.items.get(wall.id)?.reduce((sum, { pieces }) => sum + pieces.length, 0)
-      if (isSameRing(ring, before.get(wall.id)) && indexed === ring.length + 1) continue
-      gone.push(...(this.items.get(wall.id) ?? []))
-      const faces = ring.map((p, i) => segment(p, ring[(i + 1) % ring.length]!))
+      const indexed = this.items.get(wall.id)
+      if (indexed && isSameRing(ring, before.get(wall.id))) continue
+      gone.push(...(indexed ?? []))
+      const faces = ringChain(ring).pieces
       const items = itemsOf(wall.id, [segment(wall.start, wall.end), ...faces])
       this.items.set(wall.id, items)
       fresh.push(...items)
@@ -201,13 +261,21 @@ export class Plan implements CatchGround {
 
   /** Whether a shape shows: its layer is switched on. */
   shows({ shape }: PlannedShape): boolean {
-    return shape.kind === 'wall' || layerOf(this.records, shape.layerId).visible
+    if (!isBuildingElement(shape)) return layerOf(this.records, shape.layerId).visible
+    return this.levelId === null || this.levelOf(shape) === this.levelId
+  }
+
+  /** The level that an element lies on: an opening's is its wall's. */
+  private levelOf(element: BuildingElement): string {
+    if (element.kind !== 'opening') return levelIdOf(element)
+    const wall = this.records.get(element.wallId)
+    return levelIdOf(wall?.kind === 'wall' ? wall : {})
   }
 
   /** Whether a shape may be picked and changed. */
   isFree(planned: PlannedShape): boolean {
     const { shape } = planned
-    return this.shows(planned) && (shape.kind === 'wall' || !layerOf(this.records, shape.layerId).locked)
+    return this.shows(planned) && (isBuildingElement(shape) || !layerOf(this.records, shape.layerId).locked)
   }
 
   lines(p: Point, reach: number): NearLine[] {
@@ -231,6 +299,14 @@ export class Plan implements CatchGround {
     })
   }
 
+  /** Every place of a symbol. */
+  insertsOf(symbolId: string): Insert[] {
+    return [...(this.dependents.get(symbolId) ?? [])].flatMap((id) => {
+      const shape = this.planned.get(id)?.shape
+      return shape?.kind === 'insert' ? [shape] : []
+    })
+  }
+
   /** Shapes whose lines come into a box, whatever their layer. */
   within(box: Box): PlannedShape[] {
     const ids = new Set(this.tree.search(box).map(({ id }) => id))
@@ -242,7 +318,7 @@ export class Plan implements CatchGround {
     return this.tree.search(box).flatMap(({ id, pieces }) => {
       const planned = this.planned.get(id)
       if (!planned || besides.has(id) || !kindOf(planned.shape).caught || !this.shows(planned)) return []
-      return pieces.filter((piece) => !isEmpty(intersect(boxOfPiece(piece), box)))
+      return pieces.filter((piece) => overlaps(boxOfPiece(piece), box))
     })
   }
 

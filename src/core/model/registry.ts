@@ -1,14 +1,19 @@
 import { type ObjectSchema, object, string } from 'yup'
 import { type Circle, circleSchema } from './circle/schema'
+import { type Column, columnSchema } from './column/schema'
 import { type Dimension, dimensionSchema } from './dimension/schema'
 import { type Ellipse, ellipseSchema } from './ellipse/schema'
 import { type Hatch, hatchSchema } from './hatch/schema'
 import { type Insert, insertSchema } from './insert/schema'
 import { type Layer, layerSchema } from './layer/schema'
 import { type Level, levelSchema } from './level/schema'
+import { type Opening, openingSchema } from './opening/schema'
 import { type Path, pathSchema } from './path/schema'
 import { type Reading, readingSchema } from './reading/schema'
+import { type Separator, separatorSchema } from './separator/schema'
 import { type Settings, settingsSchema } from './settings/schema'
+import { type Slab, slabSchema } from './slab/schema'
+import { type Space, spaceSchema } from './space/schema'
 import { type Spline, splineSchema } from './spline/schema'
 import { type SymbolRecord, symbolSchema } from './symbol/schema'
 import { type Text, textSchema } from './text/schema'
@@ -32,6 +37,11 @@ export type ProjectRecord =
   | Hatch
   | SymbolRecord
   | Insert
+  | Space
+  | Slab
+  | Separator
+  | Opening
+  | Column
 
 export type RecordKind = ProjectRecord['kind']
 
@@ -51,6 +61,11 @@ const SCHEMAS: Record<RecordKind, ObjectSchema<object>> = {
   hatch: hatchSchema,
   symbol: symbolSchema,
   insert: insertSchema,
+  space: spaceSchema,
+  slab: slabSchema,
+  separator: separatorSchema,
+  opening: openingSchema,
+  column: columnSchema,
 }
 
 const kindSchema = object({

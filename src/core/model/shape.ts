@@ -3,6 +3,7 @@ import type { Chain } from '../draft/chain'
 import type { Affine } from '../geometry/affine'
 import type { Point } from '../geometry/vector'
 import type { LengthDisplay } from '../units/format'
+import type { Pen } from './pen'
 import type { ProjectRecord } from './registry'
 
 /** What a shape may look at beyond itself. */
@@ -32,12 +33,16 @@ export interface Spot {
 /** Everything that Calque has to know of a kind of drawn element. All lengths and places are model millimetres. */
 export interface ShapeKind<S> {
   readonly schema: ObjectSchema<object>
+  /** What elements of the building are drawn with; linework has the pen of its layer. */
+  readonly pen?: Pen
   /** What a person calls one of them. */
   readonly word: string
   /** Its lines. */
   chains(shape: S, around: Surroundings): readonly Chain[]
   /** Whether its lines can be caught; dimensions and hatchings would only be in the way. */
   readonly caught: boolean
+  /** Whether it is a line that can be cut, joined and lengthened. */
+  readonly line: boolean
   letters?(shape: S, around: Surroundings): readonly Lettering[]
   /** Closed chains that are filled, even-odd. */
   fills?(shape: S, around: Surroundings): readonly Chain[]
@@ -45,7 +50,7 @@ export interface ShapeKind<S> {
   /** Points that can be taken hold of, in a lasting order. */
   grips(shape: S, around: Surroundings): readonly Point[]
   /** The shape with one of its grips elsewhere. */
-  withGrip(shape: S, index: number, to: Point): S
+  withGrip(shape: S, index: number, to: Point, around: Surroundings): S
   /** Points that a dimension may follow, in a lasting order, where they are more than the grips. */
   anchors?(shape: S, around: Surroundings): readonly Point[]
   /** Its image under a map that keeps shapes. */

@@ -2,6 +2,7 @@ import type { Chain } from '../draft/chain'
 import type { Affine } from '../geometry/affine'
 import type { Piece } from '../geometry/piece/piece'
 import type { Point } from '../geometry/vector'
+import { BUILDING_SHAPES, type BuildingElement, isBuildingElement } from './building-shapes'
 import type { Dimension } from './dimension/schema'
 import { dimensionShape } from './dimension/shape'
 import type { Insert } from './insert/schema'
@@ -11,23 +12,21 @@ import type { Pen } from './pen'
 import { PLAIN_SHAPES, type PlainShape } from './plain-shapes'
 import type { ProjectRecord } from './registry'
 import type { ShapeKind, Surroundings } from './shape'
-import type { Wall } from './wall/schema'
-import { wallShape } from './wall/shape'
 
 /** Everything that is drawn on the plan. */
-export type Shape = PlainShape | Dimension | Insert | Wall
+export type Shape = PlainShape | Dimension | Insert | BuildingElement
 
 /** Plain linework: what lies on layers of its own. */
-export type Drawn = Exclude<Shape, Wall>
+export type Drawn = Exclude<Shape, BuildingElement>
 
 type Shapes = { [K in Shape['kind']]: ShapeKind<Extract<Shape, { kind: K }>> }
 
-const KINDS: Shapes = { ...PLAIN_SHAPES, dimension: dimensionShape, insert: insertShape, wall: wallShape }
+const KINDS: Shapes = { ...PLAIN_SHAPES, ...BUILDING_SHAPES, dimension: dimensionShape, insert: insertShape }
 
 export const kindOf = <S extends Shape>(shape: S): ShapeKind<S> => KINDS[shape.kind] as unknown as ShapeKind<S>
 
 export const isShape = (record: ProjectRecord): record is Shape => record.kind in KINDS
-export const isDrawn = (record: ProjectRecord): record is Drawn => isShape(record) && record.kind !== 'wall'
+export const isDrawn = (record: ProjectRecord): record is Drawn => isShape(record) && !isBuildingElement(record)
 
 export const chainsOf = (shape: Shape, around: Surroundings): readonly Chain[] => kindOf(shape).chains(shape, around)
 export const piecesOf = (shape: Shape, around: Surroundings): Piece[] =>
@@ -41,8 +40,11 @@ export function anchorsOf(shape: Shape, around: Surroundings): readonly Point[] 
   return (kind.anchors ?? kind.grips)(shape, around)
 }
 
+const PLAIN_PEN: Pen = { color: '#1f2a2b', line: 'full', weightMm: 0.25 }
+
 /** What a shape is drawn with: its own pen over its layer's. */
-export function penOf(shape: Drawn, records: Surroundings['records']): Pen {
+export function penOf(shape: Shape, records: Surroundings['records']): Pen {
+  if (!isDrawn(shape)) return kindOf(shape).pen ?? PLAIN_PEN
   const layer = layerOf(records, shape.layerId)
   return {
     color: shape.pen?.color ?? layer.color,

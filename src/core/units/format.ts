@@ -75,6 +75,11 @@ function inches(count: number, parts: number): string {
 }
 
 /** An area in the larger unit of the job's own kind: square metres, or square feet. */
+/** A volume in cubic metres, or cubic feet on jobs in feet and inches. */
+export function formatVolume(mm3: number, { unit }: LengthDisplay): string {
+  return unit === 'in' || unit === 'ft' ? `${(mm3 / 304.8 ** 3).toFixed(2)} cu ft` : `${(mm3 / 1e9).toFixed(3)} m³`
+}
+
 export function formatArea(mm2: number, { unit }: LengthDisplay): string {
   return unit === 'in' || unit === 'ft' ? `${(mm2 / 304.8 ** 2).toFixed(2)} sq ft` : `${(mm2 / 1e6).toFixed(3)} m²`
 }

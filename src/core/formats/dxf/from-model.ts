@@ -1,24 +1,36 @@
 import type { Chain } from '../../draft/chain'
 import { type Arc, bulgeOf, endOf, isWhole, type Piece, startOf } from '../../geometry/piece/piece'
+import { type BuildingElement, isBuildingElement } from '../../model/building-shapes'
 import { type Layer, layersOf } from '../../model/layer/schema'
 import type { ProjectRecord } from '../../model/registry'
-import { USUAL_SETTINGS } from '../../model/settings/schema'
+import { displayOf } from '../../model/settings/schema'
 import type { Surroundings } from '../../model/shape'
-import { type Drawn, isDrawn, kindOf, surroundingsOf } from '../../model/shapes'
+import { isDrawn, kindOf, type Shape, surroundingsOf } from '../../model/shapes'
 import { wallOutlines } from '../../model/wall/joins'
-import { USUAL_DISPLAY } from '../../units/format'
 import type { DxfDrawing, DxfEntity, DxfLayer } from './drawing'
 
 const WALL_LAYER = 'A-WALL'
+
+/** Layers of what else is built (after ISO 13567 and the AIA layer list, which several programs share). */
+const CLASS_LAYERS = {
+  door: 'A-DOOR',
+  window: 'A-GLAZ',
+  passage: 'A-OPNG',
+  space: 'A-AREA',
+  separator: 'A-AREA-BNDY',
+  column: 'S-COLS',
+  slab: 'A-FLOR',
+} as const
+
+const classLayer = (element: Exclude<BuildingElement, { kind: 'wall' }>): string =>
+  element.kind === 'opening' ? CLASS_LAYERS[element.use] : CLASS_LAYERS[element.kind]
 
 /** The traced model as a drawing in millimetres, true to size: walls as closed outlines, lines on their own layers. */
 export function modelDrawing(all: Iterable<ProjectRecord>): DxfDrawing {
   const records = new Map([...all].map((record) => [record.id, record]))
   const walls = [...records.values()].filter((record) => record.kind === 'wall')
   // Dimensions say what they measure in the job's own unit.
-  const settings = records.get('settings')
-  const { unit, precision } = settings?.kind === 'settings' ? settings : USUAL_SETTINGS
-  const around = surroundingsOf(records, { ...USUAL_DISPLAY[unit], precision })
+  const around = surroundingsOf(records, displayOf(records))
   const layers = layersOf(records).filter(({ printed }) => printed)
   const handed = new Map(layers.map((layer) => [layer.id, layer]))
   const drawn = [...records.values()].filter(isDrawn).filter(({ layerId }) => handed.has(layerId))
@@ -26,18 +38,28 @@ export function modelDrawing(all: Iterable<ProjectRecord>): DxfDrawing {
   const outlines = [...wallOutlines(walls).values()].map(
     (points): DxfEntity => ({ type: 'polyline', layer: WALL_LAYER, points, closed: true }),
   )
+  const built = [...records.values()].filter(isBuildingElement).filter((element) => element.kind !== 'wall')
+  const classes = [...new Set(built.map(classLayer))]
   return {
     unit: 'mm',
-    layers: [{ name: WALL_LAYER, colorIndex: 7 }, ...layers.filter(({ id }) => used.has(id)).map(dxfLayer)],
-    entities: [...outlines, ...drawn.flatMap((shape) => entitiesOf(shape, handed.get(shape.layerId)!.name, around))],
+    layers: [
+      { name: WALL_LAYER, colorIndex: 7 },
+      ...classes.map((name) => ({ name, colorIndex: 7 })),
+      ...layers.filter(({ id }) => used.has(id)).map(dxfLayer),
+    ],
+    entities: [
+      ...outlines,
+      ...built.flatMap((element) => entitiesOf(element, classLayer(element), around)),
+      ...drawn.flatMap((shape) => entitiesOf(shape, handed.get(shape.layerId)!.name, around)),
+    ],
   }
 }
 
 const dxfLayer = ({ name, color, line, weightMm }: Layer): DxfLayer => ({ name, colorIndex: 7, color, line, weightMm })
 
-function entitiesOf(shape: Drawn, layer: string, around: Surroundings): DxfEntity[] {
+function entitiesOf(shape: Shape, layer: string, around: Surroundings): DxfEntity[] {
   const kind = kindOf(shape)
-  const on = { layer, ...(shape.pen && { pen: shape.pen }) }
+  const on = { layer, ...('pen' in shape && shape.pen && { pen: shape.pen }) }
   const lines = kind
     .chains(shape, around)
     .flatMap((chain) => chainEntities(chain).map((entity) => ({ ...on, ...entity })))

@@ -1,7 +1,17 @@
-import { add, cross, distance, dot, length, type Point, scale, subtract } from '../vector'
+import { add, cross, distance, dot, length, type Point, subtract } from '../vector'
 import { bisect } from './measure'
 import { toUnitCircle } from './meetings'
-import { angleOf, directionAt, type Piece, parameterOfAngle, placeAt, SAME_MM } from './piece'
+import {
+  type Arc,
+  angleOf,
+  directionAt,
+  type Piece,
+  parameterOfAngle,
+  placeAt,
+  SAME_MM,
+  TURN,
+  turnAhead,
+} from './piece'
 
 /** A place of a piece. */
 export interface PlaceOn {
@@ -86,22 +96,11 @@ export function circleThrough(a: Point, b: Point, c: Point): { center: Point; ra
 }
 
 /** The arc from `a` over `b` to `c`; null where they lie on one line. */
-export function arcThrough(a: Point, b: Point, c: Point): Piece | null {
+export function arcThrough(a: Point, b: Point, c: Point): Arc | null {
   const round = circleThrough(a, b, c)
   if (!round) return null
   const fromRad = angleOf(subtract(a, round.center))
   const left = cross(subtract(b, a), subtract(c, b)) > 0
-  const ahead = angleOf(subtract(c, round.center)) - fromRad
-  const turn = 2 * Math.PI
-  const wrapped = ((ahead % turn) + turn) % turn
-  return { kind: 'arc', ...round, fromRad, sweepRad: left ? wrapped : wrapped - turn }
-}
-
-/** `p` mirrored in the line through `a` and `b`. */
-export function mirrored(p: Point, a: Point, b: Point): Point {
-  const direction = subtract(b, a)
-  const size = dot(direction, direction)
-  if (size === 0) return p
-  const foot = add(a, scale(direction, dot(subtract(p, a), direction) / size))
-  return subtract(scale(foot, 2), p)
+  const ahead = turnAhead(fromRad, angleOf(subtract(c, round.center)))
+  return { kind: 'arc', ...round, fromRad, sweepRad: left ? ahead : ahead - TURN }
 }

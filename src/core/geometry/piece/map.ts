@@ -8,12 +8,16 @@ const applyVector = (map: Affine, v: Point): Point => ({
 })
 
 /** Whether a map keeps shapes: it moves, turns, mirrors and scales alike. */
-export function isSimilar([a, b, c, d]: Affine): boolean {
+function isSimilar([a, b, c, d]: Affine): boolean {
   const size = Math.hypot(a, b)
   return Math.abs(a * c + b * d) < 1e-12 * size * size && Math.abs(Math.hypot(c, d) - size) < 1e-12 * size
 }
 
 export const mirrors = ([a, b, c, d]: Affine): boolean => a * d - b * c < 0
+
+/** Where a direction comes to lie. */
+export const directionUnder = (map: Affine, turnRad: number): number =>
+  angleOf(applyVector(map, { x: Math.cos(turnRad), y: Math.sin(turnRad) }))
 
 /** The image of a piece; a circle becomes an ellipse where the map does not keep shapes. */
 export function mapPiece(map: Affine, piece: Piece): Piece {

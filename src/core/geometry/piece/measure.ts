@@ -2,7 +2,18 @@ import { cubicBetween, flattenCubic } from '../bezier'
 import { type Box, boxOf, EMPTY_BOX, unite } from '../box'
 import { nearestOnSegment } from '../segment'
 import { cross, distance, dot, length, type Point, subtract } from '../vector'
-import { angleOf, directionAt, endOf, isWhole, type Piece, parameterOfAngle, placeAt, segment, startOf } from './piece'
+import {
+  angleOf,
+  directionAt,
+  endOf,
+  isWhole,
+  type Piece,
+  parameterOfAngle,
+  placeAt,
+  reversed,
+  segment,
+  startOf,
+} from './piece'
 
 /** Nodes and weights of the Gauss–Legendre quadrature of order 5 on −1 to 1 (Abramowitz and Stegun, table 25.4). */
 const NODES = [0, 0.5384693101056831, -0.5384693101056831, 0.906179845938664, -0.906179845938664]
@@ -112,7 +123,7 @@ export function bisect(f: (t: number) => number, low: number, high: number): num
 
 /** The part of a piece between two parameters, in the order given. */
 export function pieceBetween(piece: Piece, from: number, to: number): Piece {
-  if (from > to) return reversedPart(piece, from, to)
+  if (from > to) return reversed(pieceBetween(piece, to, from))
   switch (piece.kind) {
     case 'segment':
       return segment(from === 0 ? piece.start : placeAt(piece, from), to === 1 ? piece.end : placeAt(piece, to))
@@ -122,16 +133,6 @@ export function pieceBetween(piece: Piece, from: number, to: number): Piece {
     case 'cubic':
       return { kind: 'cubic', curve: cubicBetween(piece.curve, Math.max(0, from), Math.min(1, to)) }
   }
-}
-
-function reversedPart(piece: Piece, from: number, to: number): Piece {
-  const part = pieceBetween(piece, to, from)
-  if (part.kind === 'segment') return segment(part.end, part.start)
-  if (part.kind === 'cubic') {
-    const { start, pullStart, pullEnd, end } = part.curve
-    return { kind: 'cubic', curve: { start: end, pullStart: pullEnd, pullEnd: pullStart, end: start } }
-  }
-  return { ...part, fromRad: part.fromRad + part.sweepRad, sweepRad: -part.sweepRad }
 }
 
 const MOST_CHORDS = 720

@@ -104,6 +104,9 @@ export const startOf = (piece: Piece): Point =>
 export const endOf = (piece: Piece): Point =>
   piece.kind === 'segment' ? piece.end : piece.kind === 'cubic' ? piece.curve.end : placeAt(piece, 1)
 
+/** How far it is anticlockwise from one direction to another: 0 to just below a whole turn. */
+export const turnAhead = (fromRad: number, toRad: number): number => (((toRad - fromRad) % TURN) + TURN) % TURN
+
 /** Whether a piece comes back to where it began, as a whole circle does. */
 export const isWhole = (piece: Piece): boolean =>
   (piece.kind === 'arc' || piece.kind === 'ellipse') && Math.abs(piece.sweepRad) > TURN - 1e-12
@@ -127,7 +130,7 @@ export function reversed(piece: Piece): Piece {
 export function parameterOfAngle({ fromRad, sweepRad }: Arc | EllipseArc, angleRad: number): number {
   if (sweepRad === 0) return 0
   const size = Math.abs(sweepRad)
-  const ahead = ((((angleRad - fromRad) * Math.sign(sweepRad)) % TURN) + TURN) % TURN
+  const ahead = sweepRad > 0 ? turnAhead(fromRad, angleRad) : turnAhead(angleRad, fromRad)
   // Beyond the end the angle may as well lie before the start.
   return (ahead > size && TURN - ahead < ahead - size ? ahead - TURN : ahead) / size
 }

@@ -64,6 +64,10 @@ export const changeSchema = object({
 
 export type ChangeInput = InferType<typeof changeSchema>
 
+/** What takes edits back, the last one first. */
+export const invertEdits = (edits: readonly Edit[]): Edit[] =>
+  edits.map(({ id, before, after }) => ({ id, before: after, after: before })).reverse()
+
 /** The change that takes `change` back. */
 export function invertChange(change: Change, id: string): Change {
   return {
@@ -71,9 +75,7 @@ export function invertChange(change: Change, id: string): Change {
     label: change.label,
     cause: 'undo',
     of: change.id,
-    edits: change.edits
-      .map(({ id: record, before, after }) => ({ id: record, before: after, after: before }))
-      .reverse(),
+    edits: invertEdits(change.edits),
   }
 }
 
@@ -86,7 +88,7 @@ export const applyChange = (
 /** The records after several changes, in order. */
 export function applyChanges(
   records: ReadonlyMap<string, ProjectRecord>,
-  changes: readonly Change[],
+  changes: readonly Pick<Change, 'edits'>[],
 ): ReadonlyMap<string, ProjectRecord> {
   if (changes.length === 0) return records
   const next = new Map(records)

@@ -11,6 +11,7 @@ export const circleShape: ShapeKind<Circle> = {
   schema: circleSchema,
   word: 'circle',
   caught: true,
+  line: true,
   chains: ({ center, radiusMm }) => [chainOf([circle(center, radiusMm)])],
   spots: ({ center }) => [{ word: 'centre', at: center }],
   grips: ({ center, radiusMm }) => [center, ...QUARTERS.map((angle) => polar(center, radiusMm, angle))],

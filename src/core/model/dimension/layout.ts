@@ -1,4 +1,4 @@
-import { type Piece, polar, segment } from '../../geometry/piece/piece'
+import { type Piece, polar, segment, turnAhead } from '../../geometry/piece/piece'
 import { add, distance, dot, leftOf, middle, type Point, scale, subtract, unit } from '../../geometry/vector'
 import { formatLength, type LengthDisplay } from '../../units/format'
 import type { Lettering } from '../shape'
@@ -116,8 +116,7 @@ function angular(tip: Point, b: Point, c: Point, radius: number, heightMm: numbe
   const [first, second] = [unit(subtract(b, tip)), unit(subtract(c, tip))]
   if (!first || !second) return null
   const fromRad = Math.atan2(first.y, first.x)
-  const turn = 2 * Math.PI
-  const sweepRad = (((Math.atan2(second.y, second.x) - fromRad) % turn) + turn) % turn
+  const sweepRad = turnAhead(fromRad, Math.atan2(second.y, second.x))
   const grip = polar(tip, radius, fromRad + sweepRad / 2)
   const legs = [
     [b, first],

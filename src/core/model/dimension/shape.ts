@@ -20,6 +20,7 @@ export const dimensionShape: ShapeKind<Dimension> = {
   schema: dimensionSchema,
   word: 'dimension',
   caught: false,
+  line: false,
   chains: (dimension, around) => layoutOf(dimension, around)?.pieces.map((piece) => chainOf([piece])) ?? [],
   letters: (dimension, around) => layoutOf(dimension, around)?.letters ?? [],
   grips: (dimension, around) => {

@@ -21,6 +21,7 @@ export const ellipseShape: ShapeKind<Ellipse> = {
   schema: ellipseSchema,
   word: 'ellipse',
   caught: true,
+  line: true,
   chains: (shape) => [chainOf([ellipseArc(shape)])],
   spots: ({ center }) => [{ word: 'centre', at: center }],
   grips: (shape) => [

@@ -1,10 +1,11 @@
 import { type Chain, chainOf } from '../../draft/chain'
 import { lengthFactor } from '../../geometry/affine'
+import { directionUnder } from '../../geometry/piece/map'
 import { boxOfPieces } from '../../geometry/piece/measure'
 import { meetings } from '../../geometry/piece/meetings'
 import { type Piece, segment } from '../../geometry/piece/piece'
-import { add, distance, dot, leftOf, type Point, scale, subtract } from '../../geometry/vector'
-import { chainOfRing, mappedRing, vertices } from '../path/shape'
+import { add, distance, dot, leftOf, scale, subtract } from '../../geometry/vector'
+import { chainOfRing, mappedRing, vertices, withVertex } from '../path/shape'
 import type { ShapeKind } from '../shape'
 import { type Hatch, hatchSchema } from './schema'
 
@@ -44,6 +45,7 @@ export const hatchShape: ShapeKind<Hatch> = {
   schema: hatchSchema,
   word: 'hatch',
   caught: false,
+  line: false,
   chains: (hatch) => {
     if (hatch.pattern === 'solid') return ringChains(hatch)
     const pieces = ringChains(hatch).flatMap((chain) => chain.pieces)
@@ -59,11 +61,7 @@ export const hatchShape: ShapeKind<Hatch> = {
     const rings = hatch.rings.map((ring) => {
       const at = index - first
       first += ring.xy.length / 2
-      if (at < 0 || at >= ring.xy.length / 2) return ring
-      const xy: (number | undefined)[] = [...ring.xy]
-      xy[at * 2] = to.x
-      xy[at * 2 + 1] = to.y
-      return { ...ring, xy: xy as number[] }
+      return at < 0 || at >= ring.xy.length / 2 ? ring : { ...ring, xy: withVertex(ring.xy, at, to) }
     })
     return { ...hatch, rings }
   },
@@ -73,10 +71,4 @@ export const hatchShape: ShapeKind<Hatch> = {
     spacingMm: hatch.spacingMm * lengthFactor(map),
     turnRad: directionUnder(map, hatch.turnRad),
   }),
-}
-
-function directionUnder(map: readonly [number, number, number, number, number, number], turnRad: number): number {
-  const [cos, sin] = [Math.cos(turnRad), Math.sin(turnRad)]
-  const image: Point = { x: map[0] * cos + map[2] * sin, y: map[1] * cos + map[3] * sin }
-  return Math.atan2(image.y, image.x)
 }

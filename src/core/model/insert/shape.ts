@@ -1,5 +1,5 @@
 import { type Affine, apply, lengthFactor } from '../../geometry/affine'
-import { mapPiece, mirrors } from '../../geometry/piece/map'
+import { directionUnder, mapPiece, mirrors } from '../../geometry/piece/map'
 import { type PlainShape, plainKind } from '../plain-shapes'
 import type { ShapeKind, Surroundings } from '../shape'
 import type { SymbolRecord } from '../symbol/schema'
@@ -13,7 +13,20 @@ export function insertMap({ at, turnRad, factor, mirrored }: Insert, base: { x: 
   return [a, b, c, d, at.x - a * base.x - c * base.y, at.y - b * base.x - d * base.y]
 }
 
-export function symbolOf({ symbolId }: Insert, { records }: Pick<Surroundings, 'records'>): SymbolRecord | null {
+/** A symbol as it is first placed: neither turned, scaled nor mirrored. */
+export const newInsert = (symbolId: string, at: Insert['at'], layerId: string): Insert => ({
+  id: crypto.randomUUID(),
+  kind: 'insert',
+  layerId,
+  pen: undefined,
+  symbolId,
+  at,
+  turnRad: 0,
+  factor: 1,
+  mirrored: false,
+})
+
+function symbolOf({ symbolId }: Insert, { records }: Pick<Surroundings, 'records'>): SymbolRecord | null {
   const found = records.get(symbolId)
   return found?.kind === 'symbol' ? (found as SymbolRecord) : null
 }
@@ -30,6 +43,7 @@ export const insertShape: ShapeKind<Insert> = {
   schema: insertSchema,
   word: 'symbol',
   caught: true,
+  line: false,
   chains: (insert, around) => {
     const symbol = symbolOf(insert, around)
     if (!symbol) return []
@@ -53,9 +67,7 @@ export const insertShape: ShapeKind<Insert> = {
   mapped: (insert, map) => {
     // An upright mirror of the plan and a mirror along the symbol's own axis differ by a turn.
     const mirrored = mirrors(map)
-    const [x, y] = [Math.cos(insert.turnRad), Math.sin(insert.turnRad)]
-    const image = { x: map[0] * x + map[2] * y, y: map[1] * x + map[3] * y }
-    const turn = Math.atan2(image.y, image.x)
+    const turn = directionUnder(map, insert.turnRad)
     return {
       ...insert,
       at: apply(map, insert.at),

@@ -9,9 +9,25 @@ export const levelSchema = object({
     .required(),
   name: string().trim().min(1).max(100).required(),
   elevationMm: lengthMm().required(),
+  /** From its floor to the next level's; see STOREY_MM where it is not given. */
+  heightMm: lengthMm().positive().optional(),
 }).noUnknown()
 
 export type Level = InferType<typeof levelSchema>
 
 /** The level that every project begins with. */
 export const FIRST_LEVEL: Level = { id: 'level-0', kind: 'level', name: 'Ground', elevationMm: 0 }
+
+/** Height from one level to the next where none is given: a usual storey. */
+export const STOREY_MM = 3000
+
+/** The level of an element; those from before there were levels lie on the first one. */
+export const levelIdOf = ({ levelId }: { readonly levelId?: string | undefined }): string => levelId ?? FIRST_LEVEL.id
+
+type AnyRecord = { readonly id: string; readonly kind: string }
+
+const isLevel = (record: AnyRecord): record is Level => record.kind === 'level'
+
+/** All levels, the lowest first. */
+export const levelsOf = (records: ReadonlyMap<string, AnyRecord>): Level[] =>
+  [...records.values()].filter(isLevel).sort((a, b) => a.elevationMm - b.elevationMm)

@@ -1,5 +1,5 @@
 import { type Chain, chainOf } from '../../draft/chain'
-import { apply } from '../../geometry/affine'
+import { type Affine, apply } from '../../geometry/affine'
 import { circleThrough } from '../../geometry/piece/feet'
 import { mirrors } from '../../geometry/piece/map'
 import { type Arc, bulgedPiece, bulgeOf, endOf, placeAt, type Segment, startOf } from '../../geometry/piece/piece'
@@ -7,8 +7,22 @@ import { cross, distance, type Point, subtract } from '../../geometry/vector'
 import type { ShapeKind } from '../shape'
 import { type Path, pathSchema, type Ring } from './schema'
 
-export const vertices = ({ xy }: Pick<Ring, 'xy'>): Point[] =>
+export const vertices = ({ xy }: { readonly xy: readonly number[] }): Point[] =>
   Array.from({ length: xy.length / 2 }, (_, i) => ({ x: xy[i * 2]!, y: xy[i * 2 + 1]! }))
+
+/** x, y of each point in a row. */
+export const coordinatesOf = (points: readonly Point[]): number[] => points.flatMap(({ x, y }) => [x, y])
+
+export const mappedCoordinates = (xy: readonly number[], map: Affine): number[] =>
+  coordinatesOf(vertices({ xy }).map((p) => apply(map, p)))
+
+/** Coordinates with one vertex elsewhere. */
+export function withVertex(xy: readonly number[], index: number, to: Point): number[] {
+  const moved = [...xy]
+  moved[index * 2] = to.x
+  moved[index * 2 + 1] = to.y
+  return moved
+}
 
 export function chainOfRing({ xy, bulges }: Ring, closed: boolean): Chain {
   const points = vertices({ xy })
@@ -22,24 +36,14 @@ export function chainOfRing({ xy, bulges }: Ring, closed: boolean): Chain {
 /** Coordinates and bulges of a chain of straight pieces and arcs. */
 export function ringOf({ pieces, closed }: Chain): Ring & { closed: boolean } {
   const plain = pieces as readonly (Segment | Arc)[]
-  const xy: number[] = []
-  for (const piece of plain) {
-    const { x, y } = startOf(piece)
-    xy.push(x, y)
-  }
-  if (!closed) {
-    const { x, y } = endOf(plain.at(-1)!)
-    xy.push(x, y)
-  }
+  const ends = closed ? [] : [endOf(plain.at(-1)!)]
+  const xy = coordinatesOf([...plain.map(startOf), ...ends])
   const round = plain.some(({ kind }) => kind === 'arc')
   return { xy, ...(round && { bulges: plain.map(bulgeOf) }), closed }
 }
 
-export const mappedRing = (ring: Ring, map: Parameters<typeof apply>[0]): Ring => ({
-  xy: vertices(ring).flatMap((p) => {
-    const { x, y } = apply(map, p)
-    return [x, y]
-  }),
+export const mappedRing = (ring: Ring, map: Affine): Ring => ({
+  xy: mappedCoordinates(ring.xy, map),
   ...(ring.bulges && { bulges: mirrors(map) ? ring.bulges.map((bulge) => -bulge) : ring.bulges }),
 })
 
@@ -50,6 +54,7 @@ export const pathShape: ShapeKind<Path> = {
   schema: pathSchema,
   word: 'line',
   caught: true,
+  line: true,
   chains: (path) => [chainOfRing(path, path.closed)],
   spots: (path) => arcsOf(path).map(({ arc }) => ({ word: 'centre', at: arc.center })),
   // Vertices first, then the middles of arcs.
@@ -57,12 +62,7 @@ export const pathShape: ShapeKind<Path> = {
   anchors: (path) => [...vertices(path), ...arcsOf(path).flatMap(({ arc }) => [placeAt(arc, 0.5), arc.center])],
   withGrip: (path, index, to) => {
     const points = vertices(path)
-    if (index < points.length) {
-      const xy = [...path.xy]
-      xy[index * 2] = to.x
-      xy[index * 2 + 1] = to.y
-      return { ...path, xy }
-    }
+    if (index < points.length) return { ...path, xy: withVertex(path.xy, index, to) }
     const found = arcsOf(path)[index - points.length]
     if (!found) return path
     const [a, b] = [points[found.index]!, points[(found.index + 1) % points.length]!]

@@ -1,4 +1,5 @@
 import { type InferType, number, object, string } from 'yup'
+import { type LengthDisplay, USUAL_DISPLAY } from '../../units/format'
 import type { LengthUnit } from '../../units/length'
 import { idSchema, lengthMm } from '../fields'
 
@@ -19,3 +20,15 @@ export const settingsSchema = object({
 export type Settings = InferType<typeof settingsSchema>
 
 export const USUAL_SETTINGS: Settings = { id: 'settings', kind: 'settings', unit: 'mm', precision: 0 }
+
+/** The settings of a project; the usual ones where it has none. */
+export function settingsOf(records: ReadonlyMap<string, { readonly kind: string }>): Settings {
+  const found = records.get('settings')
+  return found?.kind === 'settings' ? (found as Settings) : USUAL_SETTINGS
+}
+
+/** How a project writes its lengths. */
+export function displayOf(records: ReadonlyMap<string, { readonly kind: string }>): LengthDisplay {
+  const { unit, precision } = settingsOf(records)
+  return { ...USUAL_DISPLAY[unit], precision }
+}

@@ -1,7 +1,6 @@
 import { chainOf } from '../../draft/chain'
-import { apply } from '../../geometry/affine'
 import type { Cubic } from '../../geometry/bezier'
-import { vertices } from '../path/shape'
+import { mappedCoordinates, vertices, withVertex } from '../path/shape'
 import type { ShapeKind } from '../shape'
 import { type Spline, splineSchema } from './schema'
 import { curveThrough } from './through'
@@ -20,22 +19,12 @@ export const splineShape: ShapeKind<Spline> = {
   schema: splineSchema,
   word: 'curve',
   caught: true,
+  line: true,
   chains: (spline) => {
     const pieces = cubics(spline).map((curve) => ({ kind: 'cubic', curve }) as const)
     return pieces.length > 0 ? [chainOf(pieces, spline.closed)] : []
   },
   grips: (spline) => vertices(spline),
-  withGrip: (spline, index, to) => {
-    const xy = [...spline.xy]
-    xy[index * 2] = to.x
-    xy[index * 2 + 1] = to.y
-    return { ...spline, xy }
-  },
-  mapped: (spline, map) => ({
-    ...spline,
-    xy: vertices(spline).flatMap((p) => {
-      const { x, y } = apply(map, p)
-      return [x, y]
-    }),
-  }),
+  withGrip: (spline, index, to) => ({ ...spline, xy: withVertex(spline.xy, index, to) }),
+  mapped: (spline, map) => ({ ...spline, xy: mappedCoordinates(spline.xy, map) }),
 }

@@ -1,4 +1,5 @@
 import { apply, lengthFactor } from '../../geometry/affine'
+import { directionUnder } from '../../geometry/piece/map'
 import { add } from '../../geometry/vector'
 import type { ShapeKind } from '../shape'
 import { type Text, textSchema } from './schema'
@@ -6,16 +7,11 @@ import { type Text, textSchema } from './schema'
 /** From one baseline to the next, in heights. */
 const LINE_HEIGHTS = 1.5
 
-/** Where an upright direction of writing comes to lie: it never stands on its head after mirroring. */
-function turned(turnRad: number, [a, b]: readonly number[], mirrored: boolean): number {
-  const turn = Math.atan2(b!, a!)
-  return mirrored ? turn - turnRad : turn + turnRad
-}
-
 export const textShape: ShapeKind<Text> = {
   schema: textSchema,
   word: 'text',
   caught: false,
+  line: false,
   chains: () => [],
   letters: ({ text, at, heightMm, turnRad }) =>
     text.split('\n').map((line, i) => ({
@@ -35,6 +31,6 @@ export const textShape: ShapeKind<Text> = {
     ...text,
     at: apply(map, text.at),
     heightMm: text.heightMm * lengthFactor(map),
-    turnRad: turned(text.turnRad, map, map[0] * map[3] - map[1] * map[2] < 0),
+    turnRad: directionUnder(map, text.turnRad),
   }),
 }

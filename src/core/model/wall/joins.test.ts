@@ -1,24 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { wall } from '../../../../tests/support/house'
 import { area, doubleArea } from '../../geometry/polygon'
 import { distance, type Point } from '../../geometry/vector'
 import { wallOutlines } from './joins'
 import { TRACED_LINES, type Wall } from './schema'
 
-const wall = (
-  id: string,
-  start: Point,
-  end: Point,
-  thicknessMm = 200,
-  tracedLine: Wall['tracedLine'] = 'centre',
-): Wall => ({
-  id,
-  kind: 'wall',
-  start,
-  end,
-  thicknessMm,
-  tracedLine,
-})
 const p = (x: number, y: number): Point => ({ x, y })
 const total = (walls: readonly Wall[]) => [...wallOutlines(walls).values()].reduce((sum, ring) => sum + area(ring), 0)
 

@@ -1,4 +1,10 @@
+import RBush from 'rbush'
+import { type Box, boxOf, grow } from '../../geometry/box'
+import { PointGrid } from '../../geometry/point-grid'
+import { doubleArea } from '../../geometry/polygon'
+import { meetsLineAt } from '../../geometry/segment'
 import { cross, distance, dot, type Point, scale, subtract } from '../../geometry/vector'
+import { levelIdOf } from '../level/schema'
 import { type Face, facesOf } from './geometry'
 import type { Wall } from './schema'
 
@@ -11,7 +17,7 @@ const LONGEST_MITRE = 6
 /** Sines below this count as parallel: faces that would meet kilometres away. */
 const PARALLEL = 1e-6
 
-type WallShape = Pick<Wall, 'id' | 'start' | 'end' | 'thicknessMm' | 'tracedLine'>
+type WallShape = Pick<Wall, 'id' | 'start' | 'end' | 'thicknessMm' | 'tracedLine' | 'levelId'>
 
 /** A wall end at a corner, seen from the corner outwards. */
 interface Arm {
@@ -28,16 +34,29 @@ interface Arm {
 type EndShape = readonly Point[]
 
 /**
- * Outlines of walls with their corners mitred: each a closed ring, anticlockwise, in model millimetres.
- * Walls that share an end point meet there; each face runs to the face of its neighbour around the corner.
+ * Outlines of walls, joined with those of the same level: each a closed ring, anticlockwise, in model millimetres.
+ * Walls that share an end point meet there: each face runs to the face of its neighbour around the corner.
+ * A wall that ends within another one is cut along the face at which it arrives.
  */
 export function wallOutlines(walls: readonly WallShape[]): Map<string, Point[]> {
+  const levels = new Map<string, WallShape[]>()
+  for (const wall of walls) {
+    const level = levels.get(levelIdOf(wall)) ?? []
+    level.push(wall)
+    levels.set(levelIdOf(wall), level)
+  }
+  return new Map([...levels.values()].flatMap((level) => [...joined(level)]))
+}
+
+/** Outlines of the walls of one level. */
+function joined(walls: readonly WallShape[]): Map<string, Point[]> {
+  const hosts = new RBush<Host>().load(walls.flatMap(hostOf))
   const ends = new Map<string, { start?: EndShape; end?: EndShape }>()
   for (const arms of corners(walls))
     arms.forEach((arm, i) => {
       const known = ends.get(arm.wall.id) ?? {}
       ends.set(arm.wall.id, known)
-      known[arm.atStart ? 'start' : 'end'] = endShape(arms, i)
+      known[arm.atStart ? 'start' : 'end'] = (arms.length === 1 && teeEnd(arm, hosts)) || endShape(arms, i)
     })
   const outlines = new Map<string, Point[]>()
   for (const wall of walls) {
@@ -48,10 +67,19 @@ export function wallOutlines(walls: readonly WallShape[]): Map<string, Point[]> 
   return outlines
 }
 
+/** Wall ends that meet in a point. */
+interface Corner {
+  readonly at: Point
+  readonly arms: Arm[]
+}
+
+/** Cells in which corners are looked for: few of them share one. */
+const CELL_MM = 1
+
 /** Wall ends grouped by the point they share, each group in anticlockwise order of direction. */
 function corners(walls: readonly WallShape[]): Arm[][] {
-  const cells = new Map<string, { at: Point; arms: Arm[] }[]>()
-  const groups: { at: Point; arms: Arm[] }[] = []
+  const grid = new PointGrid<Corner>(CELL_MM)
+  const groups: Corner[] = []
   for (const wall of walls) {
     const faces = facesOf(wall)
     if (!faces) continue
@@ -61,25 +89,18 @@ function corners(walls: readonly WallShape[]): Arm[][] {
       const arm: Arm = atStart
         ? { wall, atStart, outward: direction, left: faces.left, right: faces.right }
         : { wall, atStart, outward: scale(direction, -1), left: faces.right, right: faces.left }
-      groupAt(cells, groups, at).arms.push(arm)
+      let corner = grid.near(at).find((each) => distance(each.at, at) <= SAME_POINT_MM)
+      if (!corner) {
+        corner = { at, arms: [] }
+        groups.push(corner)
+        grid.add(at, corner)
+      }
+      corner.arms.push(arm)
     }
   }
   for (const { arms } of groups)
     arms.sort((a, b) => Math.atan2(a.outward.y, a.outward.x) - Math.atan2(b.outward.y, b.outward.x))
   return groups.map(({ arms }) => arms)
-}
-
-function groupAt(cells: Map<string, { at: Point; arms: Arm[] }[]>, groups: { at: Point; arms: Arm[] }[], at: Point) {
-  const cellX = Math.round(at.x)
-  const cellY = Math.round(at.y)
-  for (let x = cellX - 1; x <= cellX + 1; x++)
-    for (let y = cellY - 1; y <= cellY + 1; y++)
-      for (const group of cells.get(`${x},${y}`) ?? []) if (distance(group.at, at) <= SAME_POINT_MM) return group
-  const group = { at, arms: [] }
-  groups.push(group)
-  const key = `${cellX},${cellY}`
-  cells.set(key, [...(cells.get(key) ?? []), group])
-  return group
 }
 
 function endShape(arms: readonly Arm[], i: number): EndShape {
@@ -97,12 +118,58 @@ function endShape(arms: readonly Arm[], i: number): EndShape {
 
 /** Where two faces around a corner meet, unless they run parallel or meet too far out. */
 function mitre(face: Face, other: Face, corner: Point, arm: Arm, neighbour: Arm): Point | null {
-  const turn = cross(face.direction, other.direction)
-  if (Math.abs(turn) < PARALLEL) return null
-  const t = cross(subtract(other.through, face.through), other.direction) / turn
-  const at = { x: face.through.x + face.direction.x * t, y: face.through.y + face.direction.y * t }
+  if (Math.abs(cross(face.direction, other.direction)) < PARALLEL) return null
+  const at = crossing(face, other)
   const reach = LONGEST_MITRE * Math.max(arm.wall.thicknessMm, neighbour.wall.thicknessMm)
   return distance(at, corner) > reach ? null : at
+}
+
+/** A wall that others may end in. */
+interface Host extends Box {
+  readonly wall: WallShape
+  readonly left: Face
+  readonly right: Face
+}
+
+function hostOf(wall: WallShape): Host[] {
+  const faces = facesOf(wall)
+  if (!faces) return []
+  const box = grow(boxOf([wall.start, wall.end]), wall.thicknessMm + SAME_POINT_MM)
+  return [{ ...box, wall, ...faces }]
+}
+
+/** The end of a wall that comes to lie within another one, cut along the face at which it arrives; null where there is none. */
+function teeEnd(arm: Arm, hosts: RBush<Host>): EndShape | null {
+  const at = arm.atStart ? arm.wall.start : arm.wall.end
+  for (const host of hosts.search(boxOf([at]))) {
+    if (host.wall.id === arm.wall.id || !liesWithin(host, at)) continue
+    const turn = cross(host.left.direction, arm.outward)
+    if (Math.abs(turn) < SHARPEST_TEE) continue
+    const face = turn > 0 ? host.left : host.right
+    return [crossing(arm.left, face), crossing(arm.right, face)]
+  }
+  return null
+}
+
+/** Sines below this: a wall that runs along another one does not end in it. */
+export const SHARPEST_TEE = 0.1
+
+/** Whether a place lies between the ends and the faces of a wall. */
+function liesWithin({ wall, left, right }: Host, at: Point): boolean {
+  const aside = (face: Face) => cross(face.direction, subtract(at, face.through))
+  const along = dot(left.direction, subtract(at, wall.start))
+  return (
+    aside(left) <= SAME_POINT_MM &&
+    aside(right) >= -SAME_POINT_MM &&
+    along > SAME_POINT_MM &&
+    along < distance(wall.start, wall.end) - SAME_POINT_MM
+  )
+}
+
+/** Where two faces that are not parallel meet. */
+function crossing(face: Face, other: Face): Point {
+  const t = meetsLineAt(face.through, face.direction, other.through, other.direction)
+  return { x: face.through.x + face.direction.x * t, y: face.through.y + face.direction.y * t }
 }
 
 /** The foot of the corner on a face: a wall cut square. */
@@ -114,6 +181,5 @@ function squareEnd(face: Face, corner: Point): Point {
 /** Drops points that fall on their neighbour, and turns the ring anticlockwise. */
 function tidy(ring: readonly Point[]): Point[] {
   const kept = ring.filter((p, i) => distance(p, ring[(i + ring.length - 1) % ring.length]!) > SAME_POINT_MM)
-  const twice = kept.reduce((sum, p, i) => sum + cross(p, kept[(i + 1) % kept.length]!), 0)
-  return twice < 0 ? kept.reverse() : kept
+  return doubleArea(kept) < 0 ? kept.reverse() : kept
 }

@@ -16,6 +16,11 @@ export const wallSchema = object({
   end: pointSchema.required(),
   thicknessMm: lengthMm().positive().max(10_000).required(),
   tracedLine: string<TracedLine>().oneOf(TRACED_LINES).required(),
+  levelId: idSchema.optional(),
+  /** Its own height; from level to level where it is not given. */
+  heightMm: lengthMm().positive().optional(),
+  /** How far its foot stands above its level. */
+  baseMm: lengthMm().optional(),
   /** The underlay that it was traced from, where that is known. */
   tracedFrom: idSchema.optional(),
 }).noUnknown()

@@ -12,6 +12,7 @@ export const wallShape: ShapeKind<Wall> = {
   schema: wallSchema,
   word: 'wall',
   caught: true,
+  line: true,
   chains: ({ start, end }) => [chainOf([segment(start, end)])],
   grips: ({ start, end }) => [start, end],
   withGrip: (wall, index, to) => (index === 0 ? { ...wall, start: to } : { ...wall, end: to }),

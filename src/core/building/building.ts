@@ -1,0 +1,264 @@
+import { area, isInside } from '../geometry/polygon'
+import { distance, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
+import type { Column } from '../model/column/schema'
+import { columnRing } from '../model/column/shape'
+import { FIRST_LEVEL, type Level, levelIdOf, levelsOf, STOREY_MM } from '../model/level/schema'
+import { type PlacedOpening, placeOpening, whyNotFit } from '../model/opening/place'
+import type { Opening } from '../model/opening/schema'
+import { Plan } from '../model/plan'
+import type { ProjectRecord } from '../model/registry'
+import type { Slab } from '../model/slab/schema'
+import type { Boundary } from '../model/space/boundary'
+import type { Space } from '../model/space/schema'
+import type { Wall } from '../model/wall/schema'
+import { USUAL_DISPLAY } from '../units/format'
+
+/** A door, window or passage with where it lies. Heights are above the project's zero. */
+export interface BuiltOpening {
+  readonly opening: Opening
+  readonly place: PlacedOpening
+  readonly footMm: number
+}
+
+export interface BuiltWall {
+  readonly wall: Wall
+  /** Joined with its neighbours, anticlockwise. */
+  readonly outline: readonly Point[]
+  readonly footMm: number
+  readonly heightMm: number
+  /** Its mean length: what its outline covers over its thickness. */
+  readonly lengthMm: number
+  readonly grossAreaMm2: number
+  readonly netAreaMm2: number
+  readonly netVolumeMm3: number
+  readonly openings: readonly BuiltOpening[]
+}
+
+export interface BuiltColumn {
+  readonly column: Column
+  readonly ring: readonly Point[]
+  readonly footMm: number
+  readonly heightMm: number
+}
+
+export interface BuiltSlab {
+  readonly slab: Slab
+  readonly footMm: number
+  readonly areaMm2: number
+}
+
+/** A straight part of a room's edge along one wall. */
+export interface RoomSide {
+  readonly wall: BuiltWall
+  readonly from: Point
+  readonly to: Point
+  /** Out of the room, in degrees clockwise from north, which is up on the plan. */
+  readonly azimuthDeg: number
+  /** The room on the other side of the wall; null outside. */
+  readonly other: string | null
+  readonly openings: readonly BuiltOpening[]
+}
+
+export interface BuiltRoom {
+  readonly space: Space
+  readonly footMm: number
+  readonly heightMm: number
+  /** Null where nothing encloses it. */
+  readonly boundary: Boundary | null
+  readonly volumeMm3: number
+  readonly sides: readonly RoomSide[]
+}
+
+/** A storey with all that stands on it. */
+export interface BuiltLevel {
+  readonly level: Level
+  /** To the next level. */
+  readonly heightMm: number
+  readonly walls: readonly BuiltWall[]
+  readonly columns: readonly BuiltColumn[]
+  readonly slabs: readonly BuiltSlab[]
+  readonly rooms: readonly BuiltRoom[]
+}
+
+/** The model as it would be built: from the lowest level to the highest. Model millimetres. */
+export interface Building {
+  readonly levels: readonly BuiltLevel[]
+}
+
+/** Height of a storey: its own, else to the next level above, else a usual one. */
+export function storeyHeightMm(level: Level, levels: readonly Level[]): number {
+  const above = levels.map(({ elevationMm }) => elevationMm - level.elevationMm).filter((height) => height > 0)
+  return level.heightMm ?? (above.length > 0 ? Math.min(...above) : STOREY_MM)
+}
+
+/** The height of the storey that an element stands on. */
+export function storeyOf(
+  element: { readonly levelId?: string | undefined },
+  records: ReadonlyMap<string, ProjectRecord>,
+): number {
+  const levels = levelsOf(records)
+  const level = levels.find(({ id }) => id === levelIdOf(element))
+  return level ? storeyHeightMm(level, levels) : STOREY_MM
+}
+
+/** A wall's own height, else from its foot to the next level. */
+const heightOf = ({ heightMm, baseMm = 0 }: Wall, storeyMm: number): number =>
+  heightMm ?? Math.max(1, storeyMm - baseMm)
+
+export const wallHeightMm = (wall: Wall, records: ReadonlyMap<string, ProjectRecord>): number =>
+  heightOf(wall, storeyOf(wall, records))
+
+/** Why an opening can't be where it would be, in a sentence; null where it can. */
+export function whyRefused(opening: Opening, wall: Wall, records: ReadonlyMap<string, ProjectRecord>): string | null {
+  const others = [...records.values()].filter((record) => record.kind === 'opening')
+  return whyNotFit(
+    wall,
+    wallHeightMm(wall, records),
+    opening,
+    others.filter(({ wallId }) => wallId === wall.id),
+  )
+}
+
+/** Works out what the records of a project come to. */
+export function buildingOf(records: ReadonlyMap<string, ProjectRecord>): Building {
+  const plan = new Plan()
+  plan.update(records, USUAL_DISPLAY.mm)
+  return builtFrom(plan, records)
+}
+
+/** The same from a plan that is already worked out. */
+export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord>): Building {
+  const all = [...records.values()]
+  const known = levelsOf(records)
+  const levels = known.length > 0 ? known : [FIRST_LEVEL]
+  const ids = new Set(levels.map(({ id }) => id))
+  // What lies on a level that is gone stands on the lowest.
+  const onLevel = (element: { readonly levelId?: string | undefined }) =>
+    ids.has(levelIdOf(element)) ? levelIdOf(element) : levels[0]!.id
+  const openings = new Map<string, Opening[]>()
+  for (const record of all)
+    if (record.kind === 'opening') openings.set(record.wallId, [...(openings.get(record.wallId) ?? []), record])
+  return {
+    levels: levels.map((level) => {
+      const heightMm = storeyHeightMm(level, levels)
+      const here = all.filter((record) => 'kind' in record && 'levelId' in record && onLevel(record) === level.id)
+      const walls = all
+        .filter((record) => record.kind === 'wall')
+        .filter((wall) => onLevel(wall) === level.id)
+        .flatMap((wall) => builtWall(wall, plan.outlines.get(wall.id), level, heightMm, openings.get(wall.id) ?? []))
+      const rooms = here
+        .filter((record) => record.kind === 'space')
+        .map((space) => ({ space, boundary: plan.boundaryOf(space) }))
+      return {
+        level,
+        heightMm,
+        walls,
+        columns: here
+          .filter((record) => record.kind === 'column')
+          .map((column) => ({
+            column,
+            ring: columnRing(column),
+            footMm: level.elevationMm,
+            heightMm: column.heightMm ?? heightMm,
+          })),
+        slabs: here
+          .filter((record) => record.kind === 'slab')
+          .map((slab) => ({
+            slab,
+            footMm: level.elevationMm + slab.topMm - slab.thicknessMm,
+            areaMm2: area(slab.ring),
+          })),
+        rooms: rooms.map(({ space, boundary }) => {
+          const clear = space.heightMm ?? heightMm
+          return {
+            space,
+            boundary,
+            footMm: level.elevationMm,
+            heightMm: clear,
+            volumeMm3: (boundary?.areaMm2 ?? 0) * clear,
+            sides: boundary ? sidesOf(space.id, boundary, walls, rooms) : [],
+          }
+        }),
+      }
+    }),
+  }
+}
+
+function builtWall(
+  wall: Wall,
+  outline: readonly Point[] | undefined,
+  level: Level,
+  storeyMm: number,
+  openings: readonly Opening[],
+): BuiltWall[] {
+  if (!outline || outline.length < 3) return []
+  const baseMm = wall.baseMm ?? 0
+  const footMm = level.elevationMm + baseMm
+  const heightMm = heightOf(wall, storeyMm)
+  const built = openings.flatMap((opening) => {
+    const place = placeOpening(wall, opening)
+    return place ? [{ opening, place, footMm: footMm + opening.sillMm }] : []
+  })
+  const covered = area(outline)
+  const lengthMm = covered / wall.thicknessMm
+  const holes = built.reduce((sum, { opening }) => sum + opening.widthMm * opening.heightMm, 0)
+  return [
+    {
+      wall,
+      outline,
+      footMm,
+      heightMm,
+      lengthMm,
+      openings: built,
+      grossAreaMm2: lengthMm * heightMm,
+      netAreaMm2: lengthMm * heightMm - holes,
+      netVolumeMm3: covered * heightMm - holes * wall.thicknessMm,
+    },
+  ]
+}
+
+/** How far a place may lie off a face to be on it. */
+const ON_FACE_MM = 1
+
+/** The parts of a room's edge that run along walls. */
+function sidesOf(
+  id: string,
+  { ring }: Boundary,
+  walls: readonly BuiltWall[],
+  rooms: readonly { readonly space: Space; readonly boundary: Boundary | null }[],
+): RoomSide[] {
+  return ring.flatMap((from, i) => {
+    const to = ring[(i + 1) % ring.length]!
+    const along = unit(subtract(to, from))
+    if (!along) return []
+    const middle = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 }
+    const wall = walls.find(({ outline }) => liesOnEdge(outline, middle))
+    if (!wall) return []
+    // The room lies to the left of its edge.
+    const out = scale(leftOf(along), -1)
+    const beyond = wall.wall.thicknessMm + 2 * ON_FACE_MM
+    const other = rooms.find(
+      ({ space, boundary }) =>
+        space.id !== id &&
+        boundary &&
+        isInside(boundary.ring, { x: middle.x + out.x * beyond, y: middle.y + out.y * beyond }),
+    )
+    const openings = wall.openings.filter(({ place }) => {
+      const t = (place.middle.x - from.x) * along.x + (place.middle.y - from.y) * along.y
+      return t > 0 && t < distance(from, to)
+    })
+    const azimuthDeg = ((Math.atan2(out.x, out.y) * 180) / Math.PI + 360) % 360
+    return [{ wall, from, to, azimuthDeg, other: other?.space.id ?? null, openings }]
+  })
+}
+
+function liesOnEdge(ring: readonly Point[], p: Point): boolean {
+  return ring.some((a, i) => {
+    const b = ring[(i + 1) % ring.length]!
+    const along = unit(subtract(b, a))
+    if (!along) return false
+    const d = subtract(p, a)
+    const t = d.x * along.x + d.y * along.y
+    return Math.abs(d.x * along.y - d.y * along.x) <= ON_FACE_MM && t >= 0 && t <= distance(a, b)
+  })
+}

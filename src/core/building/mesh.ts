@@ -1,0 +1,50 @@
+import earcut from 'earcut'
+import type { Point } from '../geometry/vector'
+import type { Prism } from './prisms'
+
+/** Triangles with flat shading: three corners each, x y z in metres about an origin, z up. */
+export interface Mesh {
+  readonly positions: Float32Array
+  readonly normals: Float32Array
+}
+
+/** Corners of a ring that a cap is made of, as indices. */
+export const capOf = (ring: readonly Point[]): number[] => earcut(ring.flatMap(({ x, y }) => [x, y]))
+
+/** @param origin of the mesh, in model millimetres: sites carry coordinates that single precision can't hold */
+export function meshOf(prisms: readonly Prism[], origin: Point): Mesh {
+  const positions: number[] = []
+  const normals: number[] = []
+  const corner = (p: Point, zMm: number) => positions.push((p.x - origin.x) / 1000, (p.y - origin.y) / 1000, zMm / 1000)
+  const facing = (x: number, y: number, z: number) => {
+    for (let i = 0; i < 3; i++) normals.push(x, y, z)
+  }
+  for (const { ring, footMm, heightMm } of prisms) {
+    const topMm = footMm + heightMm
+    const cap = capOf(ring)
+    for (let i = 0; i < cap.length; i += 3) {
+      const [a, b, c] = [ring[cap[i]!]!, ring[cap[i + 1]!]!, ring[cap[i + 2]!]!]
+      const turn = (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x)
+      const [second, third] = turn > 0 ? [b, c] : [c, b]
+      for (const p of [a, second, third]) corner(p, topMm)
+      facing(0, 0, 1)
+      for (const p of [a, third, second]) corner(p, footMm)
+      facing(0, 0, -1)
+    }
+    ring.forEach((a, i) => {
+      const b = ring[(i + 1) % ring.length]!
+      const size = Math.hypot(b.x - a.x, b.y - a.y)
+      if (size === 0) return
+      const out = { x: (b.y - a.y) / size, y: -(b.x - a.x) / size }
+      corner(a, footMm)
+      corner(b, footMm)
+      corner(b, topMm)
+      facing(out.x, out.y, 0)
+      corner(a, footMm)
+      corner(b, topMm)
+      corner(a, topMm)
+      facing(out.x, out.y, 0)
+    })
+  }
+  return { positions: new Float32Array(positions), normals: new Float32Array(normals) }
+}

@@ -1,0 +1,109 @@
+import { doubleArea } from '../geometry/polygon'
+import type { Point } from '../geometry/vector'
+import type { Building, BuiltWall } from './building'
+
+/** What a solid stands for. */
+export type PrismKind = 'wall' | 'column' | 'slab' | 'pane' | 'leaf'
+
+/** An upright prism over a ring. Model millimetres. */
+export interface Prism {
+  readonly id: string
+  readonly kind: PrismKind
+  /** Anticlockwise. */
+  readonly ring: readonly Point[]
+  readonly footMm: number
+  readonly heightMm: number
+}
+
+/** Thickness of panes and leaves, which stand in the middle of their wall. */
+const PANE_MM = 40
+
+/** The building as prisms: walls are cut into what stands beside, beneath and above their openings. */
+export function prismsOf({ levels }: Building): Prism[] {
+  return levels.flatMap(({ walls, columns, slabs }) => [
+    ...walls.flatMap(wallPrisms),
+    ...columns.map(
+      ({ column, ring, footMm, heightMm }): Prism => ({ id: column.id, kind: 'column', ring, footMm, heightMm }),
+    ),
+    ...slabs.map(
+      ({ slab, footMm }): Prism => ({
+        id: slab.id,
+        kind: 'slab',
+        ring: anticlockwise(slab.ring),
+        footMm,
+        heightMm: slab.thicknessMm,
+      }),
+    ),
+  ])
+}
+
+/** Prisms of one wall and of what fills its openings. Together they hold the wall's net volume. */
+export function wallPrisms(built: BuiltWall): Prism[] {
+  const { wall, outline, footMm, heightMm, openings } = built
+  const prism = (ring: readonly Point[], foot: number, height: number): Prism[] =>
+    ring.length >= 3 && height > 0 ? [{ id: wall.id, kind: 'wall', ring, footMm: foot, heightMm: height }] : []
+  if (openings.length === 0) return prism(outline, footMm, heightMm)
+  const { along } = openings[0]!.place
+  const at = (p: Point) => (p.x - wall.start.x) * along.x + (p.y - wall.start.y) * along.y
+  const between = (from: number, to: number) =>
+    clip(
+      clip(outline, (p) => at(p) - from),
+      (p) => to - at(p),
+    )
+  // Cut wherever an opening begins or ends; in each strip what the openings leave of the height is wall.
+  const cuts = [
+    ...new Set(
+      openings.flatMap(({ opening }) => [opening.alongMm - opening.widthMm / 2, opening.alongMm + opening.widthMm / 2]),
+    ),
+  ].sort((a, b) => a - b)
+  const edges = [-Infinity, ...cuts, Infinity]
+  const body = edges.slice(1).flatMap((to, i) => {
+    const from = edges[i]!
+    const ring = between(from, to)
+    const holes = openings
+      .filter(
+        ({ opening }) => opening.alongMm - opening.widthMm / 2 < to && from < opening.alongMm + opening.widthMm / 2,
+      )
+      .map(({ opening, footMm: foot }) => ({ from: foot, to: foot + opening.heightMm }))
+      .sort((a, b) => a.from - b.from)
+    let foot = footMm
+    const parts: Prism[] = []
+    for (const hole of holes) {
+      parts.push(...prism(ring, foot, Math.min(hole.from, footMm + heightMm) - foot))
+      foot = Math.max(foot, hole.to)
+    }
+    return [...parts, ...prism(ring, foot, footMm + heightMm - foot)]
+  })
+  const fillings = openings.flatMap(({ opening, place, footMm: foot }): Prism[] => {
+    if (opening.use === 'passage') return []
+    const [half, aside] = [opening.widthMm / 2, PANE_MM / 2]
+    const corner = (s: number, t: number): Point => ({
+      x: place.middle.x + place.along.x * s + place.left.x * t,
+      y: place.middle.y + place.along.y * s + place.left.y * t,
+    })
+    return [
+      {
+        id: opening.id,
+        kind: opening.use === 'window' ? 'pane' : 'leaf',
+        ring: [corner(-half, -aside), corner(half, -aside), corner(half, aside), corner(-half, aside)],
+        footMm: foot,
+        heightMm: opening.heightMm,
+      },
+    ]
+  })
+  return [...body, ...fillings]
+}
+
+/** The part of a ring where `side` is not negative (Sutherland and Hodgman 1974). */
+function clip(ring: readonly Point[], side: (p: Point) => number): Point[] {
+  return ring.flatMap((a, i) => {
+    const b = ring[(i + 1) % ring.length]!
+    const [s, t] = [side(a), side(b)]
+    const kept = s >= 0 ? [a] : []
+    if (s >= 0 === t >= 0 || !Number.isFinite(s - t)) return kept
+    const u = s / (s - t)
+    return [...kept, { x: a.x + (b.x - a.x) * u, y: a.y + (b.y - a.y) * u }]
+  })
+}
+
+const anticlockwise = (ring: readonly Point[]): readonly Point[] => (doubleArea(ring) < 0 ? [...ring].reverse() : ring)

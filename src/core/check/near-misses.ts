@@ -1,0 +1,120 @@
+import RBush from 'rbush'
+import { type Box, boxOf, grow } from '../geometry/box'
+import { meetsLineAt } from '../geometry/segment'
+import { add, cross, distance, dot, type Point, scale, subtract, unit } from '../geometry/vector'
+import { levelIdOf } from '../model/level/schema'
+import { facesOf } from '../model/wall/geometry'
+import { SAME_POINT_MM, SHARPEST_TEE } from '../model/wall/joins'
+import type { Wall } from '../model/wall/schema'
+
+/** Ends nearer than this to one another were meant to meet. */
+const NEAR_MM = 50
+/** A wall that is off level or upright by less than this was meant to be: half a degree. */
+const NEAR_RAD = (0.5 * Math.PI) / 180
+/** What rounding leaves. */
+const EVEN_RAD = 1e-7
+
+/** Something that is almost, but not quite, as it was meant. */
+export interface NearMiss {
+  readonly kind: 'apart' | 'short' | 'crooked' | 'doubled'
+  readonly ids: readonly string[]
+  /** How far it is off, for the list: the worst first. */
+  readonly offMm: number
+  readonly at: Point
+  /** The walls as they were meant; empty where a wall goes. */
+  readonly mended: readonly Wall[]
+  /** Walls that go. */
+  readonly gone: readonly string[]
+}
+
+interface Item extends Box {
+  readonly wall: Wall
+}
+
+/** Walls almost but not quite joined, level, upright, or one on another; the worst first. */
+export function nearMisses(walls: readonly Wall[]): NearMiss[] {
+  const tree = new RBush<Item>().load(
+    walls.map((wall) => ({ ...grow(boxOf([wall.start, wall.end]), wall.thicknessMm + NEAR_MM), wall })),
+  )
+  const around = (p: Point, wall: Wall) =>
+    tree
+      .search(boxOf([p]))
+      .map((item) => item.wall)
+      .filter((other) => other.id !== wall.id && levelIdOf(other) === levelIdOf(wall))
+  return walls
+    .flatMap((wall) => [
+      ...crooked(wall),
+      ...doubled(wall, around({ x: (wall.start.x + wall.end.x) / 2, y: (wall.start.y + wall.end.y) / 2 }, wall)),
+      ...(['start', 'end'] as const).flatMap((end) => loose(wall, end, around(wall[end], wall))),
+    ])
+    .sort((a, b) => b.offMm - a.offMm)
+}
+
+function crooked(wall: Wall): NearMiss[] {
+  const d = subtract(wall.end, wall.start)
+  const [x, y] = [Math.abs(d.x), Math.abs(d.y)]
+  const off = Math.atan2(Math.min(x, y), Math.max(x, y))
+  if (off <= EVEN_RAD || off >= NEAR_RAD) return []
+  const end = x > y ? { x: wall.end.x, y: wall.start.y } : { x: wall.start.x, y: wall.end.y }
+  return [
+    { kind: 'crooked', ids: [wall.id], offMm: Math.min(x, y), at: wall.end, mended: [{ ...wall, end }], gone: [] },
+  ]
+}
+
+/** A wall that lies on a longer one, or on an equal one with a lower id. */
+function doubled(wall: Wall, others: readonly Wall[]): NearMiss[] {
+  const size = distance(wall.start, wall.end)
+  const under = others.find((other) => {
+    const u = unit(subtract(other.end, other.start))
+    if (!u) return false
+    const longer = distance(other.start, other.end)
+    const along = [wall.start, wall.end].map((p) => dot(subtract(p, other.start), u))
+    const aside = [wall.start, wall.end].map((p) => Math.abs(cross(u, subtract(p, other.start))))
+    const within = along.every((t) => t >= -NEAR_MM && t <= longer + NEAR_MM) && aside.every((off) => off <= NEAR_MM)
+    return within && (longer > size + SAME_POINT_MM || (Math.abs(longer - size) <= SAME_POINT_MM && other.id < wall.id))
+  })
+  return under
+    ? [{ kind: 'doubled', ids: [wall.id, under.id], offMm: size, at: wall.start, mended: [], gone: [wall.id] }]
+    : []
+}
+
+/** An end that stops just before the end or the face of another wall. */
+function loose(wall: Wall, end: 'start' | 'end', others: readonly Wall[]): NearMiss[] {
+  const at = wall[end]
+  const met = others.some((other) => [other.start, other.end].some((p) => distance(p, at) <= SAME_POINT_MM))
+  if (met) return []
+  const corner = others
+    .flatMap((other) => [other.start, other.end].map((p) => ({ other, p, off: distance(p, at) })))
+    .filter(({ off }) => off <= NEAR_MM)
+    .sort((a, b) => a.off - b.off)[0]
+  if (corner)
+    // Of two ends that miss one another the wall with the higher id is moved.
+    return corner.other.id < wall.id
+      ? [
+          {
+            kind: 'apart',
+            ids: [wall.id, corner.other.id],
+            offMm: corner.off,
+            at,
+            mended: [{ ...wall, [end]: corner.p }],
+            gone: [],
+          },
+        ]
+      : []
+  const outward = unit(subtract(at, wall[end === 'start' ? 'end' : 'start']))
+  if (!outward) return []
+  for (const other of others) {
+    const faces = facesOf(other)
+    if (!faces) continue
+    const size = distance(other.start, other.end)
+    for (const { through, direction } of [faces.left, faces.right]) {
+      if (Math.abs(cross(outward, direction)) < SHARPEST_TEE) continue
+      const t = meetsLineAt(at, outward, through, direction)
+      const place = add(at, scale(outward, t))
+      const along = dot(subtract(place, other.start), direction)
+      if (t <= SAME_POINT_MM || t > NEAR_MM || along < 0 || along > size) continue
+      return [{ kind: 'short', ids: [wall.id, other.id], offMm: t, at, mended: [{ ...wall, [end]: place }], gone: [] }]
+    }
+  }
+  return []
+}

@@ -1,0 +1,37 @@
+import { type Table, type TableColumn, totalsOf } from '../../tables/table'
+
+/** Decimals in which a table is handed over: a tenth of a millimetre, a thousandth of a square metre. */
+const DECIMALS = { text: 0, count: 0, mm: 1, m2: 3, m3: 4 } as const
+
+const SIGNS = { text: '', count: '', mm: ' (mm)', m2: ' (m²)', m3: ' (m³)' } as const
+
+/** The heading of a column with its unit. */
+export const heading = ({ label, unit }: TableColumn): string => label + SIGNS[unit]
+
+/** A figure as it is handed over. */
+export const rounded = (value: number, { unit }: TableColumn): number => Number(value.toFixed(DECIMALS[unit]))
+
+/** One table with its sums, as CSV (RFC 4180). */
+export function writeCsv(table: Table): string {
+  const { columns, rows } = table
+  const totals = totalsOf(table)
+  const lines = [
+    columns.map(heading),
+    ...rows.map(({ cells }) =>
+      columns.map((column) => {
+        const value = cells[column.key]!
+        return typeof value === 'number' ? String(rounded(value, column)) : value
+      }),
+    ),
+    columns.map((column, i) =>
+      column.key in totals ? String(rounded(totals[column.key]!, column)) : i === 0 ? 'Total' : '',
+    ),
+  ]
+  return `${lines.map((line) => line.map(field).join(',')).join('\r\n')}\r\n`
+}
+
+/** Quoted where it must be; what a spreadsheet would take for a formula is made text. */
+function field(text: string): string {
+  const safe = /^[=+\-@\t\r]/.test(text) && !/^-?\d+(\.\d+)?$/.test(text) ? `'${text}` : text
+  return /[",\r\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe
+}

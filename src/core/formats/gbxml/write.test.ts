@@ -1,0 +1,51 @@
+import { writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { expect, it } from 'vitest'
+import { house } from '../../../../tests/support/house'
+import { inScratch, program } from '../../../../tests/support/producers'
+import { buildingOf } from '../../building/building'
+import { writeGbxml } from './write'
+
+/** Areas of all surfaces by kind, from their loops, as Python's own XML reader sees them. */
+const READ = `
+import json, sys
+import xml.etree.ElementTree as T
+n = {'g': 'http://www.gbxml.org/schema'}
+def area(loop):
+  p = [[float(c.text) for c in q.findall('g:Coordinate', n)] for q in loop.findall('g:CartesianPoint', n)]
+  s = [0, 0, 0]
+  for a, b in zip(p, p[1:] + p[:1]):
+    s[0] += a[1]*b[2]-a[2]*b[1]; s[1] += a[2]*b[0]-a[0]*b[2]; s[2] += a[0]*b[1]-a[1]*b[0]
+  return sum(v*v for v in s) ** 0.5 / 2
+root = T.parse(sys.argv[1]).getroot()
+kinds = {}
+for s in root.iter('{http://www.gbxml.org/schema}Surface'):
+  k = s.get('surfaceType')
+  kinds[k] = kinds.get(k, 0) + area(s.find('g:PlanarGeometry/g:PolyLoop', n))
+known = {s.get('id') for s in root.iter('{http://www.gbxml.org/schema}Space')}
+used = {a.get('spaceIdRef') for a in root.iter('{http://www.gbxml.org/schema}AdjacentSpaceId')}
+print(json.dumps({'kinds': kinds, 'strangers': sorted(used - known),
+  'names': [s.find('g:Name', n).text for s in root.iter('{http://www.gbxml.org/schema}Space')],
+  'openings': [area(o.find('g:PlanarGeometry/g:PolyLoop', n)) for o in root.iter('{http://www.gbxml.org/schema}Opening')]}))
+`
+
+it('encloses each room by surfaces of the right size, walls between rooms once', async () => {
+  const records = house()
+  const hall = records.get('hall')
+  if (hall?.kind === 'space') records.set('hall', { ...hall, name: 'Hall <“A&B”>' })
+  const report = await inScratch(async (folder) => {
+    await writeFile(join(folder, 'rooms.xml'), writeGbxml(buildingOf(records), 'House & Co'))
+    await writeFile(join(folder, 'read.py'), READ)
+    return JSON.parse(await program('/usr/bin/python3', join(folder, 'read.py'), join(folder, 'rooms.xml')))
+  })
+  const rooms = (5.65 + 3.65) * 5.4
+  expect(report.kinds).toEqual({
+    ExteriorWall: expect.closeTo((2 * (5.65 + 3.65) + 2 * 5.4) * 3, 6),
+    InteriorWall: expect.closeTo(5.4 * 3, 6),
+    SlabOnGrade: expect.closeTo(rooms, 6),
+    Ceiling: expect.closeTo(rooms, 6),
+  })
+  expect(report.strangers).toEqual([])
+  expect(report.names).toEqual(['01 Hall <“A&B”>', '02 Store'])
+  expect(report.openings.sort()).toEqual([expect.closeTo(1.2 * 1.5, 6), expect.closeTo(0.9 * 2.1, 6)])
+})

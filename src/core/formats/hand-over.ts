@@ -1,0 +1,89 @@
+import { TABLES } from '../tables/registry'
+
+/** A kind of file that the result can be handed over as. */
+export interface HandOverFormat {
+  /** Its name in addresses and commands. */
+  readonly name: string
+  readonly word: string
+  readonly extension: string
+  readonly mime: string
+  /** What goes out, its unit and its zero, in a sentence. */
+  readonly about: string
+  /** Whether it is one level on paper, at a scale. */
+  readonly onPaper?: boolean
+}
+
+const SPREADSHEET = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
+
+/** Every format of handing over, in the order of the card; what writes each stands in the server's registry. */
+export const HAND_OVER_FORMATS = [
+  {
+    name: 'ifc',
+    word: 'IFC 4 model',
+    extension: 'ifc',
+    mime: 'application/x-step',
+    about:
+      'Storeys, walls with their openings, doors, windows, slabs, columns and rooms with quantities, as extrusions; millimetres from the project’s zero.',
+  },
+  {
+    name: 'dxf',
+    word: 'DXF plan',
+    extension: 'dxf',
+    mime: 'image/vnd.dxf',
+    about:
+      'Walls, openings, rooms and lines on layers by class, true to size; millimetres, the unit in the file, from the project’s zero.',
+  },
+  {
+    name: 'pdf',
+    word: 'PDF plan to scale',
+    extension: 'pdf',
+    mime: 'application/pdf',
+    about: 'One level, as vectors, true to scale on paper, with title, north and scale bar.',
+    onPaper: true,
+  },
+  {
+    name: 'svg',
+    word: 'SVG plan to scale',
+    extension: 'svg',
+    mime: 'image/svg+xml',
+    about: 'The same as SVG, its unit the millimetre of the paper, in groups by class.',
+    onPaper: true,
+  },
+  {
+    name: 'glb',
+    word: 'glTF solid view',
+    extension: 'glb',
+    mime: 'model/gltf-binary',
+    about: 'The solids, one node an element; metres, y upwards, from the corner of the building.',
+  },
+  {
+    name: 'gbxml',
+    word: 'gbXML rooms',
+    extension: 'xml',
+    mime: 'application/xml',
+    about: 'Rooms with their walls, floors and openings for heat loads; metres, north upwards on the plan.',
+  },
+  {
+    name: 'xlsx',
+    word: 'XLSX tables',
+    extension: 'xlsx',
+    mime: SPREADSHEET,
+    about: 'All tables, one a page, with their sums; millimetres, square and cubic metres.',
+  },
+  ...TABLES.map(({ name, word }) => ({
+    name: `csv-${name}`,
+    word: `CSV: ${word.toLowerCase()}`,
+    extension: 'csv',
+    mime: 'text/csv; charset=utf-8',
+    about: 'One table with its sums; millimetres, square and cubic metres.',
+  })),
+  {
+    name: 'json',
+    word: 'Project records',
+    extension: 'calque.json',
+    mime: 'application/json',
+    about: 'Everything that was traced, as documented JSON; goes into the command line again.',
+  },
+] as const satisfies readonly HandOverFormat[]
+
+export type HandOverName = (typeof HAND_OVER_FORMATS)[number]['name']

@@ -1,0 +1,135 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import * as WebIfc from 'web-ifc'
+import { house } from '../../../../tests/support/house'
+import { buildingOf } from '../../building/building'
+import type { ProjectRecord } from '../../model/registry'
+import { ifcGuid } from './guid'
+import { writeIfc } from './write'
+
+const HEAD = { projectId: 'p1', name: 'Bootshaus „Süd“', madeAt: '2026-01-02T03:04:05' }
+
+/** Volume of a closed mesh by the divergence theorem, in cubic metres. */
+function volumeOf(api: WebIfc.IfcAPI, model: number, mesh: WebIfc.FlatMesh): number {
+  let sum = 0
+  for (let i = 0; i < mesh.geometries.size(); i++) {
+    const placed = mesh.geometries.get(i)
+    const geometry = api.GetGeometry(model, placed.geometryExpressID)
+    const vertices = api.GetVertexArray(geometry.GetVertexData(), geometry.GetVertexDataSize())
+    const indices = api.GetIndexArray(geometry.GetIndexData(), geometry.GetIndexDataSize())
+    const m = placed.flatTransformation
+    const corner = (k: number) => {
+      const [x, y, z] = [vertices[k * 6]!, vertices[k * 6 + 1]!, vertices[k * 6 + 2]!]
+      return [0, 1, 2].map((row) => m[row]! * x + m[4 + row]! * y + m[8 + row]! * z + m[12 + row]!) as [
+        number,
+        number,
+        number,
+      ]
+    }
+    for (let k = 0; k < indices.length; k += 3) {
+      const [a, b, c] = [corner(indices[k]!), corner(indices[k + 1]!), corner(indices[k + 2]!)]
+      sum +=
+        a[0] * (b[1] * c[2] - b[2] * c[1]) + a[1] * (b[2] * c[0] - b[0] * c[2]) + a[2] * (b[0] * c[1] - b[1] * c[0])
+    }
+    geometry.delete()
+  }
+  return Math.abs(sum / 6)
+}
+
+describe('a house, read by another program', () => {
+  const api = new WebIfc.IfcAPI()
+  let model = 0
+  const records: Map<string, ProjectRecord> = house()
+  records.set('upper', { id: 'upper', kind: 'level', name: 'Upper', elevationMm: 2800 })
+  records.set('slab', {
+    id: 'slab',
+    kind: 'slab',
+    levelId: 'upper',
+    ring: [
+      { x: 0, y: 0 },
+      { x: 10_000, y: 0 },
+      { x: 10_000, y: 6000 },
+      { x: 0, y: 6000 },
+    ],
+    thicknessMm: 200,
+    topMm: 0,
+  })
+  records.set('post', {
+    id: 'post',
+    kind: 'column',
+    levelId: 'upper',
+    at: { x: 500, y: 500 },
+    section: 'rectangle',
+    widthMm: 300,
+    depthMm: 200,
+    turnRad: 0,
+  })
+  const building = buildingOf(records)
+
+  beforeAll(async () => {
+    await api.Init()
+    model = api.OpenModel(new TextEncoder().encode(writeIfc(building, HEAD)))
+  })
+  afterAll(() => api.CloseModel(model))
+
+  const count = (type: number) => api.GetLineIDsWithType(model, type).size()
+  const lines = (type: number) => {
+    const ids = api.GetLineIDsWithType(model, type)
+    return Array.from({ length: ids.size() }, (_, i) => api.GetLine(model, ids.get(i)))
+  }
+
+  it('has every element, in its structure', () => {
+    expect(api.GetModelSchema(model)).toBe('IFC4')
+    expect([WebIfc.IFCPROJECT, WebIfc.IFCSITE, WebIfc.IFCBUILDING, WebIfc.IFCBUILDINGSTOREY].map(count)).toEqual([
+      1, 1, 1, 2,
+    ])
+    expect([WebIfc.IFCWALL, WebIfc.IFCOPENINGELEMENT, WebIfc.IFCDOOR, WebIfc.IFCWINDOW].map(count)).toEqual([
+      5, 2, 1, 1,
+    ])
+    expect([WebIfc.IFCSLAB, WebIfc.IFCCOLUMN, WebIfc.IFCSPACE, WebIfc.IFCWALLTYPE].map(count)).toEqual([1, 1, 2, 2])
+    expect([WebIfc.IFCRELVOIDSELEMENT, WebIfc.IFCRELFILLSELEMENT].map(count)).toEqual([2, 2])
+    expect(lines(WebIfc.IFCBUILDINGSTOREY).map(({ Name, Elevation }) => [Name.value, Elevation.value])).toEqual([
+      ['Ground', 0],
+      ['Upper', 2800],
+    ])
+    expect(lines(WebIfc.IFCPROJECT)[0].Name.value).toBe(HEAD.name)
+  })
+
+  it('gives every element a lasting identifier of its own', () => {
+    const all = new Set<string>()
+    for (const type of [WebIfc.IFCWALL, WebIfc.IFCDOOR, WebIfc.IFCWINDOW, WebIfc.IFCSPACE, WebIfc.IFCSLAB])
+      for (const { GlobalId } of lines(type)) {
+        expect(GlobalId.value).toMatch(/^[0-3][0-9A-Za-z_$]{21}$/)
+        all.add(GlobalId.value)
+      }
+    expect(all.size).toBe(10)
+    expect(writeIfc(building, HEAD)).toBe(writeIfc(building, HEAD))
+  })
+
+  it('has bodies of the volumes that are stated', () => {
+    const volumes = new Map<number, number>()
+    api.StreamAllMeshes(model, (mesh) => volumes.set(mesh.expressID, volumeOf(api, model, mesh)))
+    const sum = (type: number) => lines(type).reduce((total, { expressID }) => total + volumes.get(expressID)!, 0)
+    const [ground, upper] = building.levels
+    const stated = ground!.walls.reduce((total, wall) => total + wall.netVolumeMm3, 0) / 1e9
+    expect(sum(WebIfc.IFCWALL) / stated).toBeCloseTo(1, 4)
+    expect(sum(WebIfc.IFCSLAB)).toBeCloseTo(60 * 0.2, 5)
+    expect(sum(WebIfc.IFCCOLUMN)).toBeCloseTo(0.3 * 0.2 * upper!.heightMm * 1e-3, 6)
+    api.StreamAllMeshesWithTypes(model, [WebIfc.IFCSPACE], (mesh) =>
+      volumes.set(mesh.expressID, volumeOf(api, model, mesh)),
+    )
+    expect(sum(WebIfc.IFCSPACE)).toBeCloseTo((5.65 + 3.65) * 5.4 * 2.8, 4)
+  })
+
+  it('states areas of rooms to a ten-thousandth', () => {
+    const areas = lines(WebIfc.IFCQUANTITYAREA)
+      .filter(({ Name }) => Name.value === 'NetFloorArea')
+      .map(({ AreaValue }) => AreaValue.value)
+    expect(areas).toEqual([expect.closeTo(5.65 * 5.4, 4), expect.closeTo(3.65 * 5.4, 4)])
+  })
+})
+
+it('a UUID is kept bit by bit in its identifier', () => {
+  // Worked out by hand: all bits set but the first two of the first figure.
+  expect(ifcGuid('ffffffff-ffff-ffff-ffff-ffffffffffff')).toBe('3$$$$$$$$$$$$$$$$$$$$$')
+  expect(ifcGuid('00000000-0000-0000-0000-000000000001')).toBe('0000000000000000000001')
+})

@@ -1,0 +1,15 @@
+import { type InferType, object, string } from 'yup'
+import { idSchema, pointSchema } from '../fields'
+
+/** A line that ends a room where there is no wall. */
+export const separatorSchema = object({
+  id: idSchema.required(),
+  kind: string()
+    .oneOf(['separator'] as const)
+    .required(),
+  levelId: idSchema.required(),
+  start: pointSchema.required(),
+  end: pointSchema.required(),
+}).noUnknown()
+
+export type Separator = InferType<typeof separatorSchema>

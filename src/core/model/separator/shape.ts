@@ -1,0 +1,17 @@
+import { chainOf } from '../../draft/chain'
+import { apply } from '../../geometry/affine'
+import { segment } from '../../geometry/piece/piece'
+import type { ShapeKind } from '../shape'
+import { type Separator, separatorSchema } from './schema'
+
+export const separatorShape: ShapeKind<Separator> = {
+  schema: separatorSchema,
+  word: 'separator',
+  pen: { color: '#155457', line: 'dashed', weightMm: 0.25 },
+  caught: true,
+  line: true,
+  chains: ({ start, end }) => [chainOf([segment(start, end)])],
+  grips: ({ start, end }) => [start, end],
+  withGrip: (separator, index, to) => (index === 0 ? { ...separator, start: to } : { ...separator, end: to }),
+  mapped: (separator, map) => ({ ...separator, start: apply(map, separator.start), end: apply(map, separator.end) }),
+}

@@ -1,0 +1,16 @@
+import { ringChain } from '../../draft/chain'
+import { apply } from '../../geometry/affine'
+import type { ShapeKind } from '../shape'
+import { type Slab, slabSchema } from './schema'
+
+export const slabShape: ShapeKind<Slab> = {
+  schema: slabSchema,
+  word: 'slab',
+  pen: { color: '#5b6a6b', line: 'chain', weightMm: 0.25 },
+  caught: true,
+  line: false,
+  chains: ({ ring }) => [ringChain(ring)],
+  grips: ({ ring }) => ring,
+  withGrip: (slab, index, to) => ({ ...slab, ring: slab.ring.map((p, i) => (i === index ? to : p)) }),
+  mapped: (slab, map) => ({ ...slab, ring: slab.ring.map((p) => apply(map, p)) }),
+}

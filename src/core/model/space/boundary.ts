@@ -1,0 +1,86 @@
+import { regionAround } from '../../draft/region'
+import { type Box, boxOf, contains, grow } from '../../geometry/box'
+import { boxOfPieces, doubleAreaOf, lengthOf } from '../../geometry/piece/measure'
+import { meetings } from '../../geometry/piece/meetings'
+import { type Piece, segment, startOf } from '../../geometry/piece/piece'
+import { area, isInside } from '../../geometry/polygon'
+import type { Point } from '../../geometry/vector'
+
+/** What encloses a room: its outer edge, and what stands free within it. Model millimetres, anticlockwise. */
+export interface Boundary {
+  readonly ring: readonly Point[]
+  readonly islands: readonly (readonly Point[])[]
+  /** To the faces of walls, less the islands. */
+  readonly areaMm2: number
+  /** Of the outer edge. */
+  readonly perimeterMm: number
+}
+
+/** The first look into a room reaches this far; each further one twice as far. */
+const FIRST_REACH_MM = 4000
+/** Directions in which it is looked, none of them along what is level, upright or at 45°. */
+const LOOKS = Array.from({ length: 12 }, (_, i) => 0.13 + (i * Math.PI) / 6)
+const FARTHEST_MM = 1e6
+
+/** How far along a ray a line is met; Infinity where it isn't. Straight lines are most, and quickly told. */
+function distanceAlong(at: Point, direction: Point, piece: Piece, reach: number): number {
+  if (piece.kind !== 'segment') {
+    const ray = segment(at, { x: at.x + reach * direction.x, y: at.y + reach * direction.y })
+    return Math.min(...meetings(ray, piece).map(({ t }) => t * reach))
+  }
+  const { start, end } = piece
+  const [ex, ey] = [end.x - start.x, end.y - start.y]
+  const turn = direction.x * ey - direction.y * ex
+  if (turn === 0) return Infinity
+  const [sx, sy] = [start.x - at.x, start.y - at.y]
+  const t = (sx * ey - sy * ex) / turn
+  const u = (sx * direction.y - sy * direction.x) / turn
+  return t >= 0 && u >= 0 && u <= 1 ? t : Infinity
+}
+
+/** How far one sees from a place until a line is in the way in every direction; null where one sees out. */
+function seen(at: Point, lines: (within: Box) => readonly Piece[]): number | null {
+  for (let reach = FIRST_REACH_MM; reach <= FARTHEST_MM; reach *= 4) {
+    const near = lines(grow(boxOf([at]), reach))
+    const distances = LOOKS.map((rad) => {
+      const direction = { x: Math.cos(rad), y: Math.sin(rad) }
+      return near.reduce((least, piece) => Math.min(least, distanceAlong(at, direction, piece, reach)), Infinity)
+    })
+    const farthest = Math.max(...distances)
+    if (Number.isFinite(farthest)) return farthest * 1.25 + 100
+  }
+  return null
+}
+
+/**
+ * The room around a point, to the faces of what encloses it; null where it is open.
+ * @param lines faces of walls and separators that come into a box
+ * @param outlines outlines that come into a box: those that lie wholly within the room are taken off it
+ */
+export function boundaryAround(
+  at: Point,
+  lines: (within: Box) => readonly Piece[],
+  outlines: (within: Box) => readonly (readonly Point[])[],
+): Boundary | null {
+  const first = seen(at, lines)
+  if (first === null) return null
+  for (let reach = first; reach <= FARTHEST_MM; reach *= 2) {
+    const sight = grow(boxOf([at]), reach)
+    const chain = regionAround(lines(sight), at)
+    // What touches the edge of sight may be closed by something beyond, or hide something nearer.
+    if (!chain) continue
+    const box = boxOfPieces(chain.pieces)
+    if (!contains(sight, { x: box.minX, y: box.minY }) || !contains(sight, { x: box.maxX, y: box.maxY })) continue
+    const ring = chain.pieces.map(startOf)
+    const inset = (p: Point) => isInside(ring, p)
+    const islands = outlines(box).filter((outline) => outline.every(inset) && !isInside(outline, at))
+    const taken = islands.reduce((sum, island) => sum + area(island), 0)
+    return {
+      ring,
+      islands,
+      areaMm2: doubleAreaOf(chain.pieces) / 2 - taken,
+      perimeterMm: chain.pieces.reduce((sum, piece) => sum + lengthOf(piece), 0),
+    }
+  }
+  return null
+}

@@ -1,0 +1,205 @@
+import { endOf, startOf } from '../geometry/piece/piece'
+import { add, cross, distance, dot, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
+import type { Opening } from '../model/opening/schema'
+import { Flag } from '../sheet/linework'
+import type { NearLine } from '../snap/catch-index'
+
+/** Lines that come within `reach` of a place, all in model millimetres. */
+export type LineFinder = (p: Point, reach: number) => readonly NearLine[]
+
+/** A gap that both faces of a wall have in common. */
+export interface RunOpening extends Pick<Opening, 'use' | 'way' | 'hinge' | 'opens'> {
+  /** From the start of the run to its middle. */
+  readonly alongMm: number
+  readonly widthMm: number
+}
+
+/** Two faces of a sheet read as one wall, along its centre line. */
+export interface WallRun {
+  readonly start: Point
+  readonly end: Point
+  readonly thicknessMm: number
+  readonly openings: readonly RunOpening[]
+}
+
+const THINNEST_MM = 40
+const THICKEST_MM = 700
+/** A gap wider than this parts two walls. */
+const WIDEST_GAP_MM = 5000
+/** What is narrower is no opening: a joint, or a line drawn in two pieces. */
+const NARROWEST_MM = 300
+/** Faces shorter than this say nothing of a wall. */
+const SHORTEST_FACE_MM = 150
+/** How far off its face a line may lie: twice what single precision and a scan of a plan leave. */
+const SLIP_MM = 4
+/** Sines below this count as parallel. */
+const PARALLEL = 0.005
+const STEP_MM = 100
+
+type Interval = readonly [from: number, to: number]
+
+/** The frame of a run: `u` along it, `v` across to its left, both from a place within it. */
+interface Frame {
+  readonly at: Point
+  readonly u: Point
+  readonly v: Point
+}
+
+const alongIn = ({ at, u }: Frame, p: Point): number => dot(subtract(p, at), u)
+const asideIn = ({ at, v }: Frame, p: Point): number => dot(subtract(p, at), v)
+const placeIn = ({ at, u, v }: Frame, along: number, aside: number): Point =>
+  add(add(at, scale(u, along)), scale(v, aside))
+
+/**
+ * The wall that a place lies in, read from a sheet: the nearest two parallel lines on either side of it, followed both ways.
+ * Gaps between jambs are openings; what is drawn in them says of which kind. Null where no two lines enclose the place.
+ */
+export function wallRunAt(p: Point, lines: LineFinder): WallRun | null {
+  const pair = nearestPair(p, straight(lines(p, THICKEST_MM)))
+  if (!pair) return null
+  const { frame, left, right } = pair
+  const thicknessMm = left - right
+  const [a, b] = [left, right].map((aside) => faceThrough(frame, aside, lines))
+  if (!a || !b) return null
+  const isJamb = (along: number) =>
+    straight(lines(placeIn(frame, along, (left + right) / 2), thicknessMm / 2)).some((line) => {
+      const [from, to] = [line.start, line.end].map((end) => asideIn(frame, end)) as [number, number]
+      return (
+        Math.abs(alongIn(frame, line.start) - along) <= SLIP_MM &&
+        Math.abs(alongIn(frame, line.end) - along) <= SLIP_MM &&
+        Math.max(from, to) >= left - SLIP_MM &&
+        Math.min(from, to) <= right + SLIP_MM
+      )
+    })
+  const covered = united([...a, ...b])
+  const home = covered.findIndex(([from, to]) => from <= SLIP_MM && to >= -SLIP_MM)
+  if (home < 0) return null
+  const isOpening = ([, from]: Interval, [to]: Interval) =>
+    to - from <= WIDEST_GAP_MM && to - from >= NARROWEST_MM && isJamb(from) && isJamb(to)
+  let [first, last] = [home, home]
+  while (covered[last + 1] && isOpening(covered[last]!, covered[last + 1]!)) last++
+  while (covered[first - 1] && isOpening(covered[first - 1]!, covered[first]!)) first--
+  const gaps = covered.slice(first, last).map(([, from], i): Interval => [from, covered[first + i + 1]![0]])
+  const within = (face: readonly Interval[]) =>
+    face.filter(([from, to]) => from < covered[last]![1] && to > covered[first]![0])
+  const [insideA, insideB] = [within(a), within(b)]
+  if (insideA.length === 0 || insideB.length === 0) return null
+  // At a corner the outer face runs on: the centre lines meet half-way.
+  const from = meanEnd(insideA[0]![0], insideB[0]![0], thicknessMm, Math.max)
+  const to = meanEnd(insideA.at(-1)![1], insideB.at(-1)![1], thicknessMm, Math.min)
+  const centre = (left + right) / 2
+  return {
+    start: placeIn(frame, from, centre),
+    end: placeIn(frame, to, centre),
+    thicknessMm,
+    openings: gaps.map((gap) => openingIn(gap, frame, left, right, from, lines)),
+  }
+}
+
+const straight = (lines: readonly NearLine[]): NearLine[] =>
+  lines.filter(({ piece, flags }) => piece.kind === 'segment' && !(flags & Flag.hatch))
+
+function nearestPair(p: Point, near: readonly NearLine[]): { frame: Frame; left: number; right: number } | null {
+  const long = near.filter(({ start, end }) => distance(start, end) >= SHORTEST_FACE_MM)
+  let best: { frame: Frame; left: number; right: number } | null = null
+  for (const line of long) {
+    const u = unit(subtract(line.end, line.start))!
+    const frame = { at: p, u, v: leftOf(u) }
+    const left = asideIn(frame, line.start)
+    if (left <= 0 || !spans(frame, line)) continue
+    for (const other of long) {
+      const right = asideIn(frame, other.start)
+      const direction = unit(subtract(other.end, other.start))!
+      if (right >= 0 || Math.abs(cross(u, direction)) > PARALLEL || !spans(frame, other)) continue
+      const wide = left - right
+      if (wide < THINNEST_MM || wide > THICKEST_MM || (best && wide >= best.left - best.right)) continue
+      best = { frame, left, right }
+    }
+  }
+  return best
+}
+
+/** Whether a line runs past the place of a frame. */
+function spans(frame: Frame, { start, end }: NearLine): boolean {
+  const [from, to] = [alongIn(frame, start), alongIn(frame, end)]
+  return Math.min(from, to) <= 0 && Math.max(from, to) >= 0
+}
+
+/** Where lines cover a face, followed both ways across gaps. */
+function faceThrough(frame: Frame, aside: number, lines: LineFinder): Interval[] {
+  const found: Interval[] = []
+  const onFace = (along: number): Interval[] =>
+    straight(lines(placeIn(frame, along, aside), STEP_MM)).flatMap(({ start, end }) => {
+      const off = [start, end].map((p) => Math.abs(asideIn(frame, p) - aside))
+      if (Math.max(...off) > SLIP_MM) return []
+      const ends = [alongIn(frame, start), alongIn(frame, end)].sort((x, y) => x - y) as [number, number]
+      return [ends]
+    })
+  for (const way of [1, -1]) {
+    let reached = 0
+    let gap = 0
+    while (gap <= WIDEST_GAP_MM) {
+      const here = onFace(reached + way * gap)
+      const farthest = here.reduce((far, [from, to]) => (way > 0 ? Math.max(far, to) : Math.min(far, from)), reached)
+      found.push(...here)
+      if (way * (farthest - reached) > SLIP_MM) {
+        reached = farthest
+        gap = 0
+      }
+      gap += STEP_MM
+    }
+  }
+  return united(found)
+}
+
+function united(intervals: readonly Interval[]): Interval[] {
+  const sorted = [...intervals].sort((a, b) => a[0] - b[0])
+  const result: [number, number][] = []
+  for (const [from, to] of sorted) {
+    const last = result.at(-1)
+    if (last && from <= last[1] + SLIP_MM) last[1] = Math.max(last[1], to)
+    else result.push([from, to])
+  }
+  return result
+}
+
+function meanEnd(a: number, b: number, thicknessMm: number, inner: (a: number, b: number) => number): number {
+  return Math.abs(a - b) <= 3 * thicknessMm ? (a + b) / 2 : inner(a, b)
+}
+
+/** What is drawn in a gap: leaves with their swing, panes, or nothing. */
+function openingIn(
+  [from, to]: Interval,
+  frame: Frame,
+  left: number,
+  right: number,
+  zero: number,
+  lines: LineFinder,
+): RunOpening {
+  const widthMm = to - from
+  const base = { alongMm: (from + to) / 2 - zero, widthMm, way: 'hinged', hinge: 'start', opens: 'left' } as const
+  const near = lines(placeIn(frame, (from + to) / 2, (left + right) / 2), widthMm * 1.1 + (left - right))
+  const swings = near.flatMap(({ piece }) => {
+    if (piece.kind === 'segment') return []
+    const ends = [startOf(piece), endOf(piece)].map((p) => ({ along: alongIn(frame, p), aside: asideIn(frame, p) }))
+    // The swing ends at the closed leaf, in the wall, and at the open one, away from it.
+    const closed = ends.find(({ aside }) => aside <= left + SLIP_MM && aside >= right - SLIP_MM)
+    const open = ends.find(({ aside }) => aside > left + widthMm / 3 || aside < right - widthMm / 3)
+    const within = ({ along }: { along: number }) => along >= from - SLIP_MM && along <= to + SLIP_MM
+    return closed && open && within(closed) && within(open) ? [{ closed, open }] : []
+  })
+  const [swing] = swings
+  if (swing) {
+    const opens = swing.open.aside > left ? 'left' : 'right'
+    const hinge = Math.abs(swing.open.along - from) < Math.abs(swing.open.along - to) ? 'start' : 'end'
+    return { ...base, use: 'door', way: swings.length > 1 ? 'double' : 'hinged', hinge, opens }
+  }
+  const panes = straight(near).filter(({ start, end }) => {
+    const [s, t] = [alongIn(frame, start), alongIn(frame, end)]
+    const inWall = [start, end].every((p) => asideIn(frame, p) < left + SLIP_MM && asideIn(frame, p) > right - SLIP_MM)
+    return (
+      inWall && Math.abs(t - s) >= 0.8 * widthMm && Math.min(s, t) >= from - SLIP_MM && Math.max(s, t) <= to + SLIP_MM
+    )
+  })
+  return { ...base, use: panes.length > 0 ? 'window' : 'passage' }
+}

@@ -1,0 +1,36 @@
+import { column, type TableKind } from './table'
+
+/** Walls by level and thickness. */
+export const walls: TableKind = {
+  name: 'walls',
+  word: 'Walls',
+  columns: [
+    column('level', 'Level'),
+    column('thickness', 'Thickness', 'mm'),
+    column('count', 'Count', 'count', true),
+    column('length', 'Length', 'mm', true),
+    column('gross', 'Gross area', 'm2', true),
+    column('net', 'Net area', 'm2', true),
+    column('volume', 'Volume', 'm3', true),
+  ],
+  rows: ({ levels }) =>
+    levels.flatMap(({ level, walls: all }) => {
+      const thicknesses = [...new Set(all.map(({ wall }) => wall.thicknessMm))].sort((a, b) => a - b)
+      return thicknesses.map((thickness) => {
+        const alike = all.filter(({ wall }) => wall.thicknessMm === thickness)
+        const sum = (of: (wall: (typeof alike)[number]) => number) => alike.reduce((total, wall) => total + of(wall), 0)
+        return {
+          ids: alike.map(({ wall }) => wall.id),
+          cells: {
+            level: level.name,
+            thickness,
+            count: alike.length,
+            length: sum(({ lengthMm }) => lengthMm),
+            gross: sum(({ grossAreaMm2 }) => grossAreaMm2) / 1e6,
+            net: sum(({ netAreaMm2 }) => netAreaMm2) / 1e6,
+            volume: sum(({ netVolumeMm3 }) => netVolumeMm3) / 1e9,
+          },
+        }
+      })
+    }),
+}
