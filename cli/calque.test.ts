@@ -9,6 +9,7 @@ import { outriggerPlate } from '../demo/sheets/outrigger-plate'
 import { servicesDrawing } from '../demo/sheets/services-drawing'
 import { readDxf } from '../tests/support/ezdxf'
 import { endlessPage, handWritten, noPages, withPassword } from '../tests/support/hand-written'
+import { house } from '../tests/support/house'
 
 interface Ended {
   status: number
@@ -195,6 +196,46 @@ describe('fit', () => {
     ['{', /no JSON/],
   ])('refuses %j in a sentence', async (points, sentence) => {
     const { status, err } = await solved(points)
+    expect(status).toBe(2)
+    expect(err).toMatch(sentence)
+  })
+})
+
+describe('hand-over', () => {
+  const project = () =>
+    JSON.stringify({ format: 'calque-project', version: 1, name: 'House', records: [...house().values()] })
+
+  it.each([
+    ['ifc', /^ISO-10303-21;[\s\S]*IFCWALL\([\s\S]*END-ISO-10303-21;\n$/],
+    ['gbxml', /<Space id="space-1"[\s\S]*<Area>30\.51<\/Area>/],
+    ['csv-rooms', /^Level,Number,Name[\s\S]*Ground,01,Hall,,30\.51,/],
+    ['json', /"format": "calque-project"/],
+  ])('writes %s', async (format, holds) => {
+    await writeFile(join(folder, 'house.json'), project())
+    const { status, out } = await calque('hand-over', 'house.json', '--format', format)
+    expect(status).toBe(0)
+    expect(out).toMatch(holds)
+  })
+
+  it('writes DXF that opens elsewhere, with what is built on layers of its own', async () => {
+    await writeFile(join(folder, 'house.json'), project())
+    await calque('hand-over', 'house.json', '--format', 'dxf', '--out', 'house.dxf')
+    const drawing = await readDxf(await readFile(join(folder, 'house.dxf')))
+    expect(drawing.errors).toEqual([])
+    expect(drawing.layers).toEqual(expect.arrayContaining(['A-WALL', 'A-DOOR', 'A-GLAZ', 'A-AREA']))
+    const covered = drawing.polylines.filter(({ layer }) => layer === 'A-WALL').reduce((sum, { area }) => sum + area, 0)
+    expect(covered / 1e6).toBeCloseTo(60 - (5.65 + 3.65) * 5.4, 6)
+  })
+
+  it.each([
+    ['plan.pdf', 'ifc', /is not JSON/],
+    ['nowhere.json', 'ifc', /no file/],
+    ['house.json', 'tsv', /no format tsv/],
+    ['list.json', 'ifc', /holds no project/],
+  ])('refuses %s as %s', async (file, format, sentence) => {
+    await writeFile(join(folder, 'house.json'), project())
+    await writeFile(join(folder, 'list.json'), '[]')
+    const { status, err } = await calque('hand-over', file, '--format', format)
     expect(status).toBe(2)
     expect(err).toMatch(sentence)
   })

@@ -1,9 +1,17 @@
 import type { Command } from 'commander'
 import { fit } from './fit'
+import { handOverCommand } from './hand-over'
 import { inspect } from './inspect'
 import { linework } from './linework'
 import { meter } from './meter'
 import { proposeScaleCommand } from './propose-scale'
 
 /** Every command; a new one is a file beside this and a line here. */
-export const COMMANDS: readonly ((program: Command) => void)[] = [inspect, linework, proposeScaleCommand, fit, meter]
+export const COMMANDS: readonly ((program: Command) => void)[] = [
+  inspect,
+  linework,
+  proposeScaleCommand,
+  fit,
+  meter,
+  handOverCommand,
+]

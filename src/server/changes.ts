@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util'
 import { and, asc, desc, eq, gt, inArray, lt, sql } from 'drizzle-orm'
-import type { Change, KeptChange } from '@/core/model/change/change'
+import { applyChanges, type Change, invertEdits, type KeptChange } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { HistoryEntry } from '@/core/project/views'
 import { database, inTransaction, type Transaction } from './database/client'
@@ -97,7 +97,7 @@ export async function stateAt(
     if (!project) throw notFound('The project')
     if (revision > project.revision) throw notFound('That state of the project')
     const now = await tx.select({ data: records.data }).from(records).where(eq(records.projectId, projectId))
-    const state = new Map(now.map(({ data }) => [data.id, data]))
+    let state: ReadonlyMap<string, ProjectRecord> = new Map(now.map(({ data }) => [data.id, data]))
     for (let before = project.revision + 1; before > revision + 1; ) {
       const page = await tx
         .select({ revision: changes.revision, edits: changes.edits })
@@ -105,11 +105,10 @@ export async function stateAt(
         .where(and(eq(changes.projectId, projectId), lt(changes.revision, before), gt(changes.revision, revision)))
         .orderBy(desc(changes.revision))
         .limit(PAGE)
-      for (const { edits } of page)
-        for (const edit of [...edits].reverse()) {
-          if (edit.before) state.set(edit.id, edit.before)
-          else state.delete(edit.id)
-        }
+      state = applyChanges(
+        state,
+        page.map(({ edits }) => ({ edits: invertEdits(edits) })),
+      )
       before = page.at(-1)?.revision ?? revision
     }
     return { revision, records: [...state.values()] }

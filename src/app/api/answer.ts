@@ -22,6 +22,10 @@ export async function bodyOf<S extends AnySchema>(request: Request, schema: S): 
   return check(body, schema)
 }
 
+/** The figures of a query, by name. */
+export const figuresOf = (request: Request): Record<string, number> =>
+  Object.fromEntries([...new URL(request.url).searchParams].map(([key, value]) => [key, Number(value)]))
+
 /** Fields from a path or query, checked. */
 export async function check<S extends AnySchema>(fields: unknown, schema: S): Promise<InferType<S>> {
   return schema.validate(fields, { strict: true, abortEarly: false })

@@ -1,7 +1,7 @@
 import { object } from 'yup'
 import { type Change, changeSchema } from '@/core/model/change/change'
 import { changesBefore, changesSince, keepChange } from '@/server/changes'
-import { answer, bodyOf, check } from '../../../answer'
+import { answer, bodyOf, check, figuresOf } from '../../../answer'
 import { type IdContext, idParams, revisionField } from '../../../fields'
 
 const query = object({ since: revisionField(), before: revisionField() }).test(
@@ -14,8 +14,7 @@ const query = object({ since: revisionField(), before: revisionField() }).test(
 export const GET = (request: Request, { params }: IdContext) =>
   answer(async () => {
     const { id } = await check(await params, idParams)
-    const given = [...new URL(request.url).searchParams].map(([key, value]) => [key, Number(value)])
-    const { since, before } = await check(Object.fromEntries(given), query)
+    const { since, before } = await check(figuresOf(request), query)
     return since !== undefined ? changesSince(id, since) : changesBefore(id, before!)
   })
 

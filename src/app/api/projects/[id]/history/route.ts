@@ -1,6 +1,6 @@
 import { object } from 'yup'
 import { listHistory } from '@/server/changes'
-import { answer, check } from '../../../answer'
+import { answer, check, figuresOf } from '../../../answer'
 import { type IdContext, idParams, revisionField } from '../../../fields'
 
 const query = object({ before: revisionField() }).noUnknown()
@@ -9,7 +9,6 @@ const query = object({ before: revisionField() }).noUnknown()
 export const GET = (request: Request, { params }: IdContext) =>
   answer(async () => {
     const { id } = await check(await params, idParams)
-    const given = [...new URL(request.url).searchParams].map(([key, value]) => [key, Number(value)])
-    const { before } = await check(Object.fromEntries(given), query)
+    const { before } = await check(figuresOf(request), query)
     return listHistory(id, before ?? 2 ** 31 - 1)
   })

@@ -1,0 +1,71 @@
+import { readFile, writeFile } from 'node:fs/promises'
+import type { Command } from 'commander'
+import { array, mixed, object, string, ValidationError } from 'yup'
+import { HAND_OVER_FORMATS } from '@/core/formats/hand-over'
+import { PAPERS, type PaperName } from '@/core/formats/svg/paper'
+import { PlanSheetError } from '@/core/formats/svg/write-plan'
+import { type ProjectRecord, validateRecord } from '@/core/model/registry'
+import { formatNamed, handOver } from '@/server/hand-over/write'
+import { CliError } from '../cli-error'
+
+const projectSchema = object({
+  format: string()
+    .oneOf(['calque-project'] as const)
+    .required(),
+  name: string().trim().min(1).max(200).required(),
+  records: array(mixed().required()).required(),
+})
+
+interface Options {
+  format: string
+  out?: string
+  level?: string
+  paper: string
+  scale?: string
+}
+
+export function handOverCommand(program: Command): void {
+  const names = HAND_OVER_FORMATS.map(({ name }) => name).join(', ')
+  program
+    .command('hand-over')
+    .argument('<project>', 'the records of a project, as handed over in the format json')
+    .requiredOption('--format <name>', names)
+    .option('--out <file>', 'where the file goes; to stdout where left out')
+    .option('--level <id>', 'the level of a plan; the lowest where left out')
+    .option('--paper <name>', `of a plan: ${Object.keys(PAPERS).join(', ')}`, 'A3')
+    .option('--scale <number>', 'of a plan: 100 for 1:100; the largest usual one that fits where left out')
+    .description('writes a project in an open format')
+    .action(async (path: string, { format: name, out, ...on }: Options) => {
+      const format = formatNamed(name)
+      if (!format) throw new CliError(`There is no format ${name}. There are ${names}.`)
+      const project = await read(path)
+      if (!isPaper(on.paper)) throw new CliError(`There are the papers ${Object.keys(PAPERS).join(', ')}.`)
+      const scale = on.scale === undefined ? undefined : Number(on.scale)
+      if (scale !== undefined && !(scale > 0)) throw new CliError('A scale is a number: 100 for 1:100.')
+      const choice = { level: on.level, paper: on.paper, scale }
+      const bytes = await handOver({ id: project.name, ...project }, format, choice).catch((error: unknown) => {
+        throw error instanceof PlanSheetError ? new CliError(error.message) : error
+      })
+      if (out) await writeFile(out, bytes)
+      else process.stdout.write(bytes)
+    })
+}
+
+const isPaper = (name: string): name is PaperName => name in PAPERS
+
+async function read(path: string): Promise<{ name: string; records: ProjectRecord[] }> {
+  let text: string
+  try {
+    text = await readFile(path, 'utf8')
+  } catch {
+    throw new CliError(`There is no file ${path} that can be read.`)
+  }
+  try {
+    const { name, records } = projectSchema.validateSync(JSON.parse(text), { strict: true })
+    return { name, records: records.map(validateRecord) }
+  } catch (error) {
+    if (error instanceof SyntaxError) throw new CliError(`${path} is not JSON.`)
+    if (error instanceof ValidationError) throw new CliError(`${path} holds no project of Calque: ${error.errors[0]}.`)
+    throw error
+  }
+}

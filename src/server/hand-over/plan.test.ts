@@ -1,0 +1,51 @@
+import { writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { describe, expect, it } from 'vitest'
+import { HAND_OVER_FORMATS } from '@/core/formats/hand-over'
+import { PlanSheetError } from '@/core/formats/svg/write-plan'
+import { house } from '../../../tests/support/house'
+import { byPoppler } from '../../../tests/support/poppler'
+import { inScratch, program } from '../../../tests/support/producers'
+import { handOver } from './write'
+
+const project = { id: 'p', name: 'House & “Co”', records: [...house().values()] }
+const pdf = HAND_OVER_FORMATS.find(({ name }) => name === 'pdf')!
+const PT_PER_MM = 72 / 25.4
+
+/** What poppler says of a file. */
+const readPdf = (bytes: Uint8Array) =>
+  inScratch(async (folder) => {
+    const file = join(folder, 'plan.pdf')
+    await writeFile(file, bytes)
+    return { text: await program('pdftotext', file, '-'), info: await program('pdfinfo', file) }
+  })
+
+describe('a plan on paper, as poppler sees it', () => {
+  it.each([
+    ['A4', 100],
+    ['A3', 50],
+  ] as const)('on %s at 1:%i has its true size', async (paper, scale) => {
+    const bytes = await handOver(project, pdf, { paper, scale })
+    const lengthsMm = (await byPoppler(bytes)).segments.map(
+      ([x1, y1, x2, y2]) => Math.hypot(x2! - x1!, y2! - y1!) / PT_PER_MM,
+    )
+    // The house is 10 by 6 m outside and 9.4 by 5.4 m inside.
+    for (const metres of [10, 6, 9.4, 5.4])
+      expect(Math.min(...lengthsMm.map((mm) => Math.abs(mm - (metres * 1000) / scale)))).toBeLessThan(0.1)
+    const found = await readPdf(bytes)
+    const { widthMm, heightMm } = { A4: { widthMm: 297, heightMm: 210 }, A3: { widthMm: 420, heightMm: 297 } }[paper]
+    const [, width, height] = /Page size:\s+([\d.]+) x ([\d.]+) pts/.exec(found.info)!
+    expect((Number(width) * 25.4) / 72).toBeCloseTo(widthMm, 1)
+    expect((Number(height) * 25.4) / 72).toBeCloseTo(heightMm, 1)
+    for (const words of ['House & “Co”', '01 Hall', '30.510 m²', `1:${scale} on ${paper}`])
+      expect(found.text).toContain(words)
+  })
+
+  it('takes the largest scale that fits, and refuses one that does not', async () => {
+    const svg = HAND_OVER_FORMATS.find(({ name }) => name === 'svg')!
+    const text = new TextDecoder().decode(await handOver(project, svg, { paper: 'A4' }))
+    expect(text).toContain('1:50 on A4')
+    await expect(handOver(project, pdf, { paper: 'A4', scale: 20 })).rejects.toThrow(PlanSheetError)
+    await expect(handOver(project, pdf, { level: 'nowhere' })).rejects.toThrow(/no such level/)
+  })
+})

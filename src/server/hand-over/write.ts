@@ -1,0 +1,93 @@
+import { buildingOf } from '@/core/building/building'
+import { writeCsv } from '@/core/formats/csv/write'
+import { modelDrawing } from '@/core/formats/dxf/from-model'
+import { writeDxf } from '@/core/formats/dxf/write'
+import { writeGbxml } from '@/core/formats/gbxml/write'
+import { writeGlb } from '@/core/formats/gltf/write'
+import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over'
+import { writeIfc } from '@/core/formats/ifc/write'
+import type { PaperName } from '@/core/formats/svg/paper'
+import { PlanSheetError, writePlanSvg } from '@/core/formats/svg/write-plan'
+import { boxOf } from '@/core/geometry/box'
+import type { Point } from '@/core/geometry/vector'
+import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
+import type { ProjectRecord } from '@/core/model/registry'
+import { displayOf } from '@/core/model/settings/schema'
+import { TABLES, tablesOf } from '@/core/tables/registry'
+import { pdfOfSvg } from './pdf'
+import { writeXlsx } from './xlsx'
+
+/** What is handed over. */
+export interface HandedProject {
+  readonly id: string
+  readonly name: string
+  readonly records: readonly ProjectRecord[]
+}
+
+/** How a plan is laid on paper; the lowest level on A3, at the largest scale that fits, where nothing is said. */
+export interface PaperChoice {
+  readonly level?: string | undefined
+  readonly paper?: PaperName | undefined
+  readonly scale?: number | undefined
+}
+
+type Writer = (project: HandedProject, on: PaperChoice) => string | Uint8Array | Promise<Uint8Array>
+
+const byId = ({ records }: HandedProject) => new Map(records.map((record) => [record.id, record]))
+const built = (project: HandedProject) => buildingOf(byId(project))
+
+/** The corner of everything that is built: near zero single precision is exact. */
+function cornerOf(project: HandedProject): Point {
+  const { minX, minY } = boxOf(built(project).levels.flatMap(({ walls }) => walls.flatMap(({ outline }) => outline)))
+  return Number.isFinite(minX) ? { x: minX, y: minY } : { x: 0, y: 0 }
+}
+
+const USUAL_PAPER = 'A3'
+
+function planSvg(project: HandedProject, { level, paper = USUAL_PAPER, scale }: PaperChoice): string {
+  const records = byId(project)
+  const levels = levelsOf(records)
+  if (level !== undefined && !levels.some(({ id }) => id === level))
+    throw new PlanSheetError('There is no such level in the project.')
+  return writePlanSvg(records, displayOf(records), {
+    title: project.name,
+    levelId: level ?? levels[0]?.id ?? FIRST_LEVEL.id,
+    paper,
+    ratio: scale ?? null,
+  })
+}
+
+const WRITERS: Readonly<Record<string, Writer>> = {
+  ifc: (project) =>
+    writeIfc(built(project), {
+      projectId: project.id,
+      name: project.name,
+      madeAt: new Date().toISOString().slice(0, 19),
+    }),
+  dxf: ({ records }) => [...writeDxf(modelDrawing(records))].join(''),
+  svg: planSvg,
+  pdf: (project, on) => pdfOfSvg(planSvg(project, on), on.paper ?? USUAL_PAPER),
+  glb: (project) => writeGlb(built(project), project.name, cornerOf(project)),
+  gbxml: (project) => writeGbxml(built(project), project.name),
+  xlsx: (project) => writeXlsx(tablesOf(built(project))),
+  json: ({ name, records }) => `${JSON.stringify({ format: 'calque-project', version: 1, name, records }, null, 1)}\n`,
+  ...Object.fromEntries(
+    TABLES.map((kind): [string, Writer] => [
+      `csv-${kind.name}`,
+      (project) => writeCsv({ ...kind, rows: kind.rows(built(project)) }),
+    ]),
+  ),
+}
+
+export const formatNamed = (name: string): HandOverFormat | undefined =>
+  HAND_OVER_FORMATS.find((format) => format.name === name)
+
+/** A project as a file of one format. @throws PlanSheetError where a plan can't be laid on its paper as asked */
+export async function handOver(
+  project: HandedProject,
+  format: HandOverFormat,
+  on: PaperChoice = {},
+): Promise<Uint8Array> {
+  const made = await WRITERS[format.name]!(project, on)
+  return typeof made === 'string' ? new TextEncoder().encode(made) : made
+}

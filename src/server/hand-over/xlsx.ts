@@ -1,0 +1,35 @@
+import ExcelJS from 'exceljs'
+import { heading, rounded } from '@/core/formats/csv/write'
+import { type Table, totalsOf } from '@/core/tables/table'
+
+const FORMATS = { text: '@', count: '0', mm: '0.0', m2: '0.000', m3: '0.0000' } as const
+const WIDEST = 40
+
+/** Tables as a workbook (Office Open XML), one sheet each; figures stay figures. */
+export async function writeXlsx(tables: readonly Table[]): Promise<Uint8Array> {
+  const book = new ExcelJS.Workbook()
+  for (const table of tables) {
+    const sheet = book.addWorksheet(table.word, { views: [{ state: 'frozen', ySplit: 1 }] })
+    sheet.columns = table.columns.map((column) => ({
+      key: column.key,
+      header: heading(column),
+      width: Math.min(WIDEST, Math.max(12, heading(column).length + 2)),
+      style: { numFmt: FORMATS[column.unit] },
+    }))
+    for (const { cells } of table.rows)
+      sheet.addRow(
+        table.columns.map((column) => {
+          const value = cells[column.key]!
+          return typeof value === 'number' ? rounded(value, column) : value
+        }),
+      )
+    const totals = totalsOf(table)
+    const last = sheet.addRow(
+      table.columns.map((column, i) =>
+        column.key in totals ? rounded(totals[column.key]!, column) : i === 0 ? 'Total' : '',
+      ),
+    )
+    for (const row of [sheet.getRow(1), last]) row.font = { bold: true }
+  }
+  return new Uint8Array(await book.xlsx.writeBuffer())
+}
