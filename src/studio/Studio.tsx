@@ -9,12 +9,14 @@ import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useEffect, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
-import { goTo, useBench } from './bench-store'
+import { levelIdOf, levelsOf } from '@/core/model/level/schema'
+import { goTo, useBench, workOn } from './bench-store'
 import { showAll } from './board/show'
 import { whenSized } from './board/view'
 import { PageWall } from './bring-in/PageWall'
 import { followPlacing } from './bring-in/place-sheets'
 import { bringInFiles } from './bring-in/uploads'
+import { TablesPanel } from './building/TablesPanel'
 import { RefitDialog } from './fit/RefitDialog'
 import { PastBanner } from './history/PastBanner'
 import { Bench } from './panels/Bench'
@@ -24,10 +26,36 @@ import { KeysDialog } from './panels/KeysDialog'
 import { SheetStack } from './panels/SheetStack'
 import { TopBar } from './panels/TopBar'
 import { follow, openProject, tell, underlaysOf, useProject } from './project/store'
+import { ViewChoice } from './solid/ViewChoice'
 import { useKeys } from './use-keys'
 
 // Konva draws on a canvas: there is nothing for the server to render.
 const Board = dynamic(() => import('./board/Board').then(({ Board: component }) => component), { ssr: false })
+
+const SolidView = dynamic(() => import('./solid/SolidView').then(({ SolidView: component }) => component), {
+  ssr: false,
+})
+
+const PLAN_PLACE = {
+  plan: {},
+  solid: { visibility: 'hidden' },
+  both: { right: '50%' },
+  tables: { bottom: '45%' },
+} as const
+
+/** Where the solids or the tables stand beside the plan. */
+const OTHER_PLACE = {
+  solid: {},
+  both: { left: '50%', borderLeft: 1 },
+  tables: { top: '55%', borderTop: 1 },
+} as const
+
+/** Where elements stand on several levels the lowest is worked on first; else all show. */
+function firstBuiltLevel(records: ReturnType<typeof useProject.getState>['records']): string | null {
+  const used = new Set([...records.values()].filter((record) => record.kind === 'wall').map(levelIdOf))
+  const [lowest] = levelsOf(records).filter(({ id }) => used.has(id))
+  return used.size > 1 && lowest ? lowest.id : null
+}
 
 /** The workspace of one project. */
 export function Studio({ projectId }: { projectId: string }) {
@@ -35,6 +63,7 @@ export function Studio({ projectId }: { projectId: string }) {
   const open = useProject((project) => project.id === projectId)
   const notice = useProject((project) => project.notice)
   const step = useBench((bench) => bench.step)
+  const views = useBench((bench) => bench.views)
   useKeys()
 
   useEffect(() => {
@@ -53,6 +82,7 @@ export function Studio({ projectId }: { projectId: string }) {
               ? 'fit'
               : 'trace',
         )
+        workOn(firstBuiltLevel(records))
         if (underlays.length > 0) whenSized(showAll)
       },
       (error: Error) => setProblem(error.message),
@@ -83,7 +113,15 @@ export function Studio({ projectId }: { projectId: string }) {
       <TopBar />
       <SheetStack />
       <Box component="main" sx={{ gridArea: 'board', position: 'relative', minWidth: 0 }}>
-        {open && <Board />}
+        <Box sx={{ position: 'absolute', inset: 0, ...PLAN_PLACE[step === 'bring-in' ? 'plan' : views] }}>
+          {open && <Board />}
+        </Box>
+        {open && step !== 'bring-in' && views !== 'plan' && (
+          <Box sx={{ position: 'absolute', inset: 0, borderColor: 'divider', ...OTHER_PLACE[views] }}>
+            {views === 'tables' ? <TablesPanel /> : <SolidView />}
+          </Box>
+        )}
+        <ViewChoice />
         {open && step === 'bring-in' && <PageWall />}
         <PastBanner />
         {drop.isDragActive && <DropHint />}

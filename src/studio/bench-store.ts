@@ -1,10 +1,11 @@
 import { create } from 'zustand'
 import type { Point } from '@/core/geometry/vector'
 import { FIRST_LAYER } from '@/core/model/layer/schema'
-import { USUAL_DISPLAY } from '@/core/units/format'
+import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
+import { displayOf } from '@/core/model/settings/schema'
 import { currentPlan } from './board/plan'
 import { useView } from './board/view'
-import { settingsOf, tell, useProject } from './project/store'
+import { tell, useProject } from './project/store'
 import type { Step } from './steps'
 import { toolNamed } from './tools/registry'
 import { type Choices, EMPTY_SESSION, type Outcome, type Session, type ToolContext, type ToolName } from './tools/tool'
@@ -29,6 +30,8 @@ export interface BenchState {
   readonly levelId: string | null
   /** Whether the level below shows through. */
   readonly ghostBelow: boolean
+  /** What the middle of the window shows. */
+  readonly views: 'plan' | 'solid' | 'both' | 'tables'
   readonly keysOpen: boolean
   /** The underlay that is pointed at, on the board or in the stack. */
   readonly pointed: string | null
@@ -61,6 +64,17 @@ export const useBench = create<BenchState>(() => ({
     statedAlong: 'distance',
     tieKind: 'similarity',
     reading: null,
+    openingUse: 'door',
+    openingBy: 'its middle',
+    openingWidthMm: 900,
+    openingHeightMm: 2100,
+    openingSillMm: 900,
+    doorWay: 'hinged',
+    doorHinge: 'start',
+    columnSection: 'rectangle',
+    columnWidthMm: 300,
+    columnDepthMm: 300,
+    slabThicknessMm: 200,
     layerId: FIRST_LAYER.id,
     linePiece: 'straight',
     arcWay: 'three points',
@@ -88,6 +102,7 @@ export const useBench = create<BenchState>(() => ({
   quietOthers: false,
   levelId: null,
   ghostBelow: false,
+  views: 'plan',
   keysOpen: false,
   pointed: null,
   solo: null,
@@ -140,18 +155,31 @@ export const setCatching = (catching: Partial<BenchState['catching']>): void =>
 
 export const setChoices = (choices: Partial<Choices>): void => set({ choices: { ...get().choices, ...choices } })
 
+/** Works on one level: what stands on others neither shows nor is caught. */
+export function workOn(levelId: string | null): void {
+  currentPlan().lookAt(levelId)
+  set({ levelId })
+}
+
+/** New elements stand on the level that is worked on, else on the lowest. */
+function levelForNew(): string {
+  const { records } = useProject.getState()
+  const { levelId } = get()
+  return levelId && records.has(levelId) ? levelId : (levelsOf(records)[0] ?? FIRST_LEVEL).id
+}
+
 /** How near a click must come to a line to pick it. */
 const PICK_RADIUS_PX = 8
 
 export function toolContext(): ToolContext {
   const { records } = useProject.getState()
-  const { unit, precision } = settingsOf(records)
   const { selection, choices } = get()
   return {
     records,
-    display: { ...USUAL_DISPLAY[unit], precision },
+    display: displayOf(records),
     selection,
     choices,
+    levelId: levelForNew(),
     plan: currentPlan(),
     reachMm: PICK_RADIUS_PX / useView.getState().pxPerMm,
   }

@@ -1,11 +1,11 @@
 import { expose, transfer } from 'comlink'
-import { type Lifted, type LiftJob, lift } from '@/core/lift/lift'
+import { type LiftJob, lift } from '@/core/lift/lift'
 import type { LiftPreview } from '@/core/lift/options'
 import type { PlainShape } from '@/core/model/plain-shapes'
 import { decodeSheet, type IndexedSheet } from '@/core/sheet/binary'
 
 let sheet: { url: string; indexed: IndexedSheet } | null = null
-let lifted: Lifted | null = null
+let lifted: readonly PlainShape[] = []
 
 /** Lifts linework beside the page, and hands the shapes over in pieces. */
 const lifter = {
@@ -16,14 +16,13 @@ const lifter = {
       if (!response.ok) throw new Error('The lines of this sheet could not be fetched. Try again.')
       sheet = { url, indexed: decodeSheet(await response.arrayBuffer()) }
     }
-    lifted = lift(sheet.indexed.linework, job)
-    const { before, after, chords, shapes } = lifted
-    // A copy goes over: the shapes stay here until they are taken.
-    const shown = chords.slice()
-    return transfer({ before, after, chords: shown, count: shapes.length }, [shown.buffer])
+    const { before, after, chords, shapes } = lift(sheet.indexed.linework, job)
+    lifted = shapes
+    // The chords go over; the shapes stay here until they are taken.
+    return transfer({ before, after, chords, count: shapes.length }, [chords.buffer])
   },
   /** Shapes of the last lift. */
-  take: (from: number, count: number): readonly PlainShape[] => lifted?.shapes.slice(from, from + count) ?? [],
+  take: (from: number, count: number): readonly PlainShape[] => lifted.slice(from, from + count),
 }
 
 export type Lifter = typeof lifter

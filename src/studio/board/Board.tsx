@@ -8,13 +8,14 @@ import type { DimensionResidual } from '@/core/fit/residual'
 import { isInside } from '@/core/geometry/polygon'
 import { project } from '@/core/geometry/projective'
 import type { Point } from '@/core/geometry/vector'
+import { settingsOf } from '@/core/model/settings/schema'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { pointAt as pointTo, select, takeOutcome, toolContext, updateSession, useBench } from '../bench-store'
 import { shapeAt } from '../edit/pick'
 import { useRefit } from '../fit/refit'
 import { useLift } from '../lift/lift-store'
-import { settingsOf, useProject } from '../project/store'
+import { useProject } from '../project/store'
 import { underlaysInSight } from '../sheets/in-sight'
 import { sheetOf } from '../sheets/sheet-of'
 import { useSheetPictures } from '../sheets/sheet-pictures'
@@ -31,6 +32,7 @@ import { paintDimensions } from './painters/dimensions'
 import { paintGround } from './painters/ground'
 import { paintLit } from './painters/lit'
 import { paintRefit } from './painters/refit'
+import { paintRooms } from './painters/rooms'
 import { paintShapes } from './painters/shapes'
 import { edgeOf, paintSheet } from './painters/sheets'
 import { paintWalls } from './painters/walls'
@@ -193,8 +195,10 @@ export function Board() {
               const canvas = konva._context
               const view = useView.getState()
               const plan = currentPlan()
+              if (plan.shapes.size === 0) return
               picture.show(canvas, view, pictureKey(plan, bench), window.devicePixelRatio)
               const picked = selection.flatMap((id) => plan.shapes.get(id) ?? [])
+              paintRooms(canvas, view, plan, picked, 'picked')
               paintShapes(canvas, view, plan, picked, () => 'picked')
               paintWalls(
                 canvas,

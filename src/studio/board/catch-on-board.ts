@@ -121,6 +121,12 @@ function groundOf(around: CatchSurroundings): CatchGround {
   }
 }
 
+/** Lines of all sheets that are shown and caught, as they lie on the board. */
+export function sheetLinesOnBoard(around: CatchSurroundings): CatchGround['lines'] {
+  const sheets = catchable(around).flatMap((underlay) => sheetGround(underlay, around) ?? [])
+  return (p, reach) => sheets.flatMap((ground) => ground.lines(p, reach))
+}
+
 /** What the cursor at `at` means, of all sheets and everything drawn together. */
 export function catchOnBoard(
   at: Point,

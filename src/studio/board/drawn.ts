@@ -1,8 +1,10 @@
 import type { LiftPreview } from '@/core/lift/options'
 import type { Plan, PlannedShape } from '@/core/model/plan'
+import { isDrawn } from '@/core/model/shapes'
 import { type BenchState, useBench } from '../bench-store'
 import { useLift } from '../lift/lift-store'
 import { paintChords } from './painters/lit'
+import { paintRooms } from './painters/rooms'
 import { paintShapes, type ShapeLook } from './painters/shapes'
 import { paintWalls } from './painters/walls'
 import { currentPlan } from './plan'
@@ -19,10 +21,13 @@ const AT_ONCE = 2000
 export function* paintDrawn(context: OffscreenCanvasRenderingContext2D, view: View): Generator<void> {
   const plan = currentPlan()
   const { looking, quietOthers, choices } = useBench.getState()
-  const onActive = ({ shape }: PlannedShape) => shape.kind !== 'wall' && shape.layerId === choices.layerId
+  const onActive = ({ shape }: PlannedShape) => isDrawn(shape) && shape.layerId === choices.layerId
   // Both kinds of canvas paint alike.
   const canvas = context as unknown as CanvasRenderingContext2D
-  if (looking !== 'layer') paintWalls(canvas, view, plan.outlines.values(), 'kept')
+  if (looking !== 'layer') {
+    paintRooms(canvas, view, plan, plan.shapes.values(), 'kept')
+    paintWalls(canvas, view, plan.shownOutlines(), 'kept')
+  }
   const shown = [...plan.shapes.values()].filter(
     (planned) => plan.shows(planned) && (looking !== 'layer' || onActive(planned)),
   )

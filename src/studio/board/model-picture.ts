@@ -3,7 +3,7 @@ import type { View } from './view'
 /** How much more than the board a picture shows on each side, so that a pan needs no new one. */
 const MARGIN = 0.35
 /** A picture that takes longer than this is only painted anew once the view rests. */
-const QUICK_MS = 6
+const QUICK_MS = 10
 /** One that takes longer than this is painted beside the old one, a piece in each turn, also after a change. */
 const LONG_MS = 100
 const REST_MS = 90
@@ -75,19 +75,20 @@ export class ModelPicture {
   }
 
   private begin(view: View, pixelRatio: number) {
+    const began = performance.now()
     const more = (px: number) => px + 2 * Math.ceil(px * MARGIN)
     const wide: View = { ...view, width: more(view.width), height: more(view.height) }
     const canvas = new OffscreenCanvas(Math.round(wide.width * pixelRatio), Math.round(wide.height * pixelRatio))
     // Painted by the processor: a hundred thousand strokes would hold up whoever composes the screen.
     const context = canvas.getContext('2d', { willReadFrequently: true })!
     context.setTransform(pixelRatio, 0, 0, pixelRatio, 0, 0)
-    return { canvas, view: wide, pieces: this.paint(context, wide), tookMs: 0 }
+    return { canvas, view: wide, pieces: this.paint(context, wide), tookMs: performance.now() - began }
   }
 
-  private finish({ canvas, view, pieces }: ReturnType<ModelPicture['begin']>, key: string): void {
+  private finish({ canvas, view, pieces, tookMs }: ReturnType<ModelPicture['begin']>, key: string): void {
     const began = performance.now()
     while (!pieces.next().done);
-    this.keep(canvas, view, key, performance.now() - began)
+    this.keep(canvas, view, key, tookMs + performance.now() - began)
   }
 
   private keep(canvas: OffscreenCanvas, view: View, key: string, tookMs: number): void {

@@ -12,6 +12,9 @@ export const palette = {
   wallFilm: 'rgba(31, 106, 110, 0.30)',
   wallEdge: '#155457',
   wallPicked: 'rgba(31, 106, 110, 0.55)',
+  /** Rooms: a breath of the same water. */
+  roomFilm: 'rgba(31, 106, 110, 0.06)',
+  roomPicked: 'rgba(168, 40, 28, 0.10)',
   /** What is being drawn around things to pick them. */
   frameFilm: 'rgba(38, 48, 47, 0.07)',
   caughtLine: 'rgba(168, 40, 28, 0.65)',

@@ -1,6 +1,6 @@
 import { Plan } from '@/core/model/plan'
-import { USUAL_DISPLAY } from '@/core/units/format'
-import { recordsInSight, settingsOf, useProject } from '../project/store'
+import { displayOf } from '@/core/model/settings/schema'
+import { recordsInSight, useProject } from '../project/store'
 
 const plan = new Plan()
 
@@ -21,8 +21,7 @@ export function currentPlan(): Plan {
 
 function update(): boolean {
   const records = recordsInSight(useProject.getState())
-  const { unit, precision } = settingsOf(records)
-  return plan.update(records, { ...USUAL_DISPLAY[unit], precision }, following ? 0 : SLICE_MS)
+  return plan.update(records, displayOf(records), following ? 0 : SLICE_MS)
 }
 
 function follow(): void {

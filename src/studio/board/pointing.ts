@@ -63,7 +63,8 @@ export function pointAt(screen: Point): BoardPoint {
   const moved = !round || distance(round.screen, screen) > 3
   if (moved) round = null
   lastScreen = screen
-  if (useBench.getState().catchNothing) return { at, caught: null }
+  const { catchNothing, tool } = useBench.getState()
+  if (catchNothing || toolNamed(tool).bare) return { at, caught: null }
   if (round) return round.list[round.index]!
   const point = catchOnBoard(
     at,

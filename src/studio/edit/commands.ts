@@ -6,8 +6,8 @@ import { flatten, lengthOf } from '@/core/geometry/piece/measure'
 import { segment } from '@/core/geometry/piece/piece'
 import type { Point } from '@/core/geometry/vector'
 import type { Edit } from '@/core/model/change/change'
-import { placedShapes } from '@/core/model/insert/shape'
-import type { PlainShape } from '@/core/model/plain-shapes'
+import { newInsert, placedShapes } from '@/core/model/insert/shape'
+import { isPlainShape, type PlainShape } from '@/core/model/plain-shapes'
 import type { Plan } from '@/core/model/plan'
 import { chainsOf, type Drawn, gripsOf, isDrawn, kindOf, penOf, type Shape } from '@/core/model/shapes'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
@@ -121,7 +121,7 @@ function middleOf(shapes: readonly Shape[], plan: Plan): Point {
 function held(shapes: readonly Shape[], { plan }: ToolContext): PlainShape[] {
   return shapes.flatMap((shape): PlainShape[] => {
     if (shape.kind === 'insert') return placedShapes(shape, plan.around)
-    return shape.kind === 'dimension' || shape.kind === 'wall' ? [] : [shape]
+    return isPlainShape(shape) ? [shape] : []
   })
 }
 
@@ -135,18 +135,9 @@ export function makeSymbol(
   if (inside.length === 0) return { say: 'A symbol holds lines, texts and hatches: pick some first.' }
   const base = middleOf(inside, context.plan)
   const symbol: SymbolRecord = { id: crypto.randomUUID(), kind: 'symbol', name, base, shapes: inside }
-  const insert = {
-    id: crypto.randomUUID(),
-    kind: 'insert' as const,
-    layerId: (shapes.find(isDrawn) ?? { layerId: context.choices.layerId }).layerId,
-    pen: undefined,
-    symbolId: symbol.id,
-    at: base,
-    turnRad: 0,
-    factor: 1,
-    mirrored: false,
-  }
-  const gone = shapes.filter(({ kind }) => kind !== 'dimension' && kind !== 'wall')
+  const { layerId } = shapes.find(isDrawn) ?? context.choices
+  const insert = newInsert(symbol.id, base, layerId)
+  const gone = shapes.filter(({ kind }) => kind === 'insert' || isPlainShape({ kind }))
   commit('Make symbol', [{ id: symbol.id, after: symbol }, { id: insert.id, after: insert }, ...removed(gone)])
   return {
     say: `${name} is a symbol now: click its base point, or press Esc to keep its middle.`,
@@ -173,10 +164,10 @@ export function allLike(
   { plan, records }: ToolContext,
 ): string[] {
   const key = (shape: Shape): string => {
-    const layer = isDrawn(shape) ? shape.layerId : 'walls'
+    const layer = isDrawn(shape) ? shape.layerId : shape.kind
     if (way === 'layer') return layer
     if (way === 'kind') return kindOf(shape).word
-    const pen = isDrawn(shape) ? JSON.stringify(penOf(shape, records)) : String(shape.thicknessMm)
+    const pen = shape.kind === 'wall' ? String(shape.thicknessMm) : JSON.stringify(penOf(shape, records))
     const more = shape.kind === 'circle' ? shape.radiusMm.toFixed(3) : shape.kind === 'insert' ? shape.symbolId : ''
     return [kindOf(shape).word, layer, pen, more].join('|')
   }

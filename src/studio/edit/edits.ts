@@ -3,8 +3,11 @@ import { shapesOfChain } from '@/core/draft/shapes-of'
 import type { Affine } from '@/core/geometry/affine'
 import type { Edit } from '@/core/model/change/change'
 import type { Dimension } from '@/core/model/dimension/schema'
+import { alongOf, placeOpening, whyNotFit } from '@/core/model/opening/place'
+import type { Opening } from '@/core/model/opening/schema'
 import { isDrawn, isShape, kindOf, mapped, type Shape } from '@/core/model/shapes'
-import { commit, put, remove } from '../project/store'
+import type { Wall } from '@/core/model/wall/schema'
+import { commit, put, remove, useProject } from '../project/store'
 import type { ToolContext } from '../tools/tool'
 
 type After = Omit<Edit, 'before'>
@@ -33,11 +36,22 @@ function followed(anchor: Dimension['anchors'][number], shape: Dimension, i: num
   return former.on && ids.has(former.on.id) ? { ...anchor, on: former.on } : anchor
 }
 
-/** Copies with new ids; dimensions among them follow the copies. */
-export function copies(shapes: readonly Shape[], map: Affine): Shape[] {
+/** Shapes together with the openings of the walls among them. */
+export function withOpenings(shapes: readonly Shape[]): Shape[] {
+  const ids = new Set(shapes.map(({ id }) => id))
+  const openings = [...useProject.getState().records.values()].filter(
+    (record) => record.kind === 'opening' && ids.has(record.wallId) && !ids.has(record.id),
+  )
+  return [...shapes, ...openings.filter(isShape)]
+}
+
+/** Copies with new ids; dimensions among them follow the copies, openings their walls. */
+export function copies(picked: readonly Shape[], map: Affine): Shape[] {
+  const shapes = withOpenings(picked)
   const renamed = new Map(shapes.map(({ id }) => [id, crypto.randomUUID()]))
   return mappedShapes(shapes, map).map((shape) => {
     const copy = { ...shape, id: renamed.get(shape.id)! }
+    if (copy.kind === 'opening') return { ...copy, wallId: renamed.get(copy.wallId) ?? copy.wallId }
     if (copy.kind !== 'dimension') return copy
     const anchors = copy.anchors.map(({ at, on }) => ({ at, on: on && { ...on, id: renamed.get(on.id) ?? on.id } }))
     return { ...copy, anchors }
@@ -64,15 +78,29 @@ export function replaced(shape: Shape, chains: readonly Chain[]): After[] {
 
 function replacedWall(wall: Extract<Shape, { kind: 'wall' }>, chains: readonly Chain[]): After[] {
   const parts = chains.flatMap(({ pieces }) => pieces.flatMap((piece) => (piece.kind === 'segment' ? [piece] : [])))
-  if (parts.length === 0) return [{ id: wall.id, after: null }]
-  return parts.map(({ start, end }, i) => {
+  const openings = withOpenings([wall]).filter((shape) => shape.kind === 'opening')
+  const made = parts.map(({ start, end }, i): Wall => {
     const id = i === 0 ? wall.id : crypto.randomUUID()
-    return { id, after: { ...wall, id, start, end } }
+    return { ...wall, id, start, end }
   })
+  if (made.length === 0) return [wall, ...openings].map(({ id }) => ({ id, after: null }))
+  return [...made.map((after) => ({ id: after.id, after })), ...openings.map((each) => handedOn(each, wall, made))]
+}
+
+/** An opening goes with the part of its wall that it lies in whole; it goes where there is none. */
+function handedOn(opening: Opening, wall: Wall, parts: readonly Wall[]): After {
+  const middle = placeOpening(wall, opening)?.middle
+  for (const part of parts) {
+    if (!middle) break
+    const alongMm = alongOf(part, middle)
+    const moved = { ...opening, wallId: part.id, alongMm }
+    if (!whyNotFit(part, Infinity, moved, [])) return { id: opening.id, after: moved }
+  }
+  return { id: opening.id, after: null }
 }
 
 /** Whether a shape is a line that can be cut, joined and lengthened. */
-export const isLine = (shape: Shape): boolean => ['path', 'circle', 'ellipse', 'spline', 'wall'].includes(shape.kind)
+export const isLine = (shape: Shape): boolean => kindOf(shape).line
 
 export const replaceShape = (label: string, shape: Shape, chains: readonly Chain[]): void =>
   commit(label, replaced(shape, chains))
@@ -82,5 +110,5 @@ export function removeShapes(shapes: readonly Shape[]): void {
   const words = new Set(shapes.map((shape) => kindOf(shape).word))
   const [word] = words
   const plural = words.size > 1 ? 'lines' : word === 'hatch' ? 'hatches' : word === 'text' ? 'texts' : `${word}s`
-  remove(`Delete ${shapes.length === 1 ? word : plural}`, ...shapes.map(({ id }) => id))
+  remove(`Delete ${shapes.length === 1 ? word : plural}`, ...withOpenings(shapes).map(({ id }) => id))
 }

@@ -33,7 +33,8 @@ export function shapeAt(
 
 function wallAt(plan: Plan, at: Point, wanted: (shape: Shape) => boolean): Shape | null {
   for (const [id, outline] of [...plan.outlines].reverse()) {
-    const shape = plan.shapes.get(id)?.shape
+    const planned = plan.shapes.get(id)
+    const shape = planned && plan.isFree(planned) ? planned.shape : null
     if (shape && wanted(shape) && isInside(outline, at)) return shape
   }
   return null

@@ -8,10 +8,11 @@ import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { isOut, toleranceOf } from '@/core/check/tolerance'
 import { residualOf } from '@/core/fit/residual'
+import { settingsOf } from '@/core/model/settings/schema'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { formatLength, formatPerThousand } from '@/core/units/format'
 import { light, toolContext } from '../bench-store'
-import { put, settingsOf, useProject } from '../project/store'
+import { put, useProject } from '../project/store'
 import { fitBy } from './refit'
 
 interface TableProps {

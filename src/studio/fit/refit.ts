@@ -3,6 +3,7 @@ import { followers, placementBy } from '@/core/fit/refit'
 import { FitError } from '@/core/fit/residual'
 import { project } from '@/core/geometry/projective'
 import type { Point } from '@/core/geometry/vector'
+import { stretchedWith } from '@/core/model/opening/place'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { KnownDimension, Placement, Underlay } from '@/core/model/underlay/schema'
 import type { Wall } from '@/core/model/wall/schema'
@@ -59,8 +60,14 @@ function keep(
   { label, before, after, gone }: Pick<PendingRefit, 'label' | 'before' | 'after' | 'gone'>,
   moved: readonly Wall[],
 ): void {
+  const { records } = useProject.getState()
+  const openings = [...records.values()].flatMap((record) => {
+    const wall = record.kind === 'opening' ? moved.find(({ id }) => id === record.wallId) : undefined
+    const former = wall && records.get(wall.id)
+    return record.kind === 'opening' && wall && former?.kind === 'wall' ? [stretchedWith(record, former, wall)] : []
+  })
   commit(label, [
-    ...[after, ...moved].map((record) => ({ id: record.id, after: record })),
+    ...[after, ...moved, ...openings].map((record) => ({ id: record.id, after: record })),
     ...gone.map((id) => ({ id, after: null })),
   ])
   const fixed = after.dimensions.find(({ role }) => role === 'fit')?.fromPt ?? { x: 0, y: 0 }

@@ -25,7 +25,6 @@ import { NO_LIFT, useLift } from './lift-store'
 export function LiftCard() {
   const { underlayId, options, region, preview, busy, problem, sheet } = useLift()
   const underlay = useProject((project) => (underlayId ? project.records.get(underlayId) : undefined))
-  const step = useBench((bench) => bench.step)
   const found = underlay?.kind === 'underlay' ? underlay : null
 
   useEffect(() => {
@@ -117,7 +116,7 @@ export function LiftCard() {
           <Button
             onClick={() => {
               useLift.setState(NO_LIFT)
-              useBench.setState({ sideCard: null, step })
+              useBench.setState({ sideCard: null })
             }}
           >
             Leave it

@@ -5,7 +5,7 @@ import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
-import { useEffect, useRef } from 'react'
+import { memo, useEffect, useRef } from 'react'
 import type { Point } from '@/core/geometry/vector'
 import { formatLength } from '@/core/units/format'
 import { pressEnter, pressEscape, takeTool, toolContext, updateSession, useBench } from '../bench-store'
@@ -16,6 +16,7 @@ import { underlaysInSight } from '../sheets/in-sight'
 import { useSheetData } from '../sheets/sheet-data'
 import { TOOLS, toolNamed } from '../tools/registry'
 import type { Field } from '../tools/tool'
+import { BENCH_INPUT, BENCH_LABEL } from './bench-field'
 import { CatchMenu } from './CatchMenu'
 import { ToolChoices } from './ToolChoices'
 import { ToolMenu } from './ToolMenu'
@@ -24,14 +25,9 @@ import { ToolMenu } from './ToolMenu'
 export function Bench() {
   const step = useBench((bench) => bench.step)
   const toolName = useBench((bench) => bench.tool)
-  const session = useBench((bench) => bench.session)
-  // Sentences and fields speak of the project, the selection and the choices too.
-  useBench((bench) => bench.selection)
-  useBench((bench) => bench.choices)
+  // Choices are shown in the units of the project.
   useProject((project) => project.records)
   const tool = toolNamed(toolName)
-  const context = toolContext()
-  const fields = tool.fields(session, context)
   if (step === 'bring-in') return null
   return (
     <Box
@@ -53,42 +49,76 @@ export function Bench() {
       }}
     >
       <Stack direction="row" sx={{ alignItems: 'center', gap: 2 }}>
-        <Stack direction="row" role="toolbar" aria-label="Tools" sx={{ gap: 0.5, flexShrink: 0 }}>
-          {TOOLS.filter(({ steps, group }) => steps.includes(step) && !group).map(({ name, word, key }) => (
-            <Tooltip key={name} title={key ? `Key ${key.toUpperCase()}` : ''}>
-              <Button
-                size="small"
-                variant={name === toolName ? 'contained' : 'outlined'}
-                sx={{ px: 1.25, minWidth: 0, whiteSpace: 'nowrap' }}
-                aria-pressed={name === toolName}
-                onClick={() => takeTool(name)}
-              >
-                {word}
-              </Button>
-            </Tooltip>
-          ))}
-          {step === 'trace' && <ToolMenu group="draw" />}
-          {step === 'trace' && <ToolMenu group="change" />}
-        </Stack>
-        <Typography
-          role="status"
-          aria-live="polite"
-          sx={{ flex: '1 1 0', minWidth: 150, fontSize: 13, lineHeight: 1.3, maxHeight: 54, overflow: 'hidden' }}
-        >
-          {tool.say(session, context)}
-        </Typography>
+        <Tools />
+        <Saying />
         <Whereabouts />
       </Stack>
       <Stack direction="row" sx={{ alignItems: 'end', gap: 1.5, minHeight: 44 }}>
         <ToolChoices tool={toolName} />
-        {fields.map((field) => (
-          <BenchField key={`${field.name}-${session.points.length}`} field={field} typed={session.typed[field.name]} />
-        ))}
+        <Fields />
         <Box sx={{ flex: 1 }} />
         {(tool.places || tool.drag) && <CatchMenu />}
       </Stack>
     </Box>
   )
+}
+
+/** The tools of the step; apart from what follows the mouse, so that a move of it costs little. */
+const Tools = memo(function Tools() {
+  const step = useBench((bench) => bench.step)
+  const toolName = useBench((bench) => bench.tool)
+  return (
+    <Stack direction="row" role="toolbar" aria-label="Tools" sx={{ gap: 0.5, flexShrink: 0 }}>
+      {TOOLS.filter(({ steps, group }) => steps.includes(step) && !group).map(({ name, word, key }) => (
+        <Tooltip key={name} title={key ? `Key ${key.toUpperCase()}` : ''}>
+          <Button
+            size="small"
+            variant={name === toolName ? 'contained' : 'outlined'}
+            sx={{ px: 1.25, minWidth: 0, whiteSpace: 'nowrap' }}
+            aria-pressed={name === toolName}
+            onClick={() => takeTool(name)}
+          >
+            {word}
+          </Button>
+        </Tooltip>
+      ))}
+      {step === 'trace' && <ToolMenu group="build" />}
+      {step === 'trace' && <ToolMenu group="draw" />}
+      {step === 'trace' && <ToolMenu group="change" />}
+    </Stack>
+  )
+})
+
+/** What the tool in hand makes of what was gathered so far, of the project, the selection and the choices. */
+function useToolInHand() {
+  const tool = toolNamed(useBench((bench) => bench.tool))
+  const session = useBench((bench) => bench.session)
+  useBench((bench) => bench.selection)
+  useBench((bench) => bench.choices)
+  useProject((project) => project.records)
+  return { tool, session, context: toolContext() }
+}
+
+function Saying() {
+  const { tool, session, context } = useToolInHand()
+  return (
+    <Typography
+      role="status"
+      aria-live="polite"
+      sx={{ flex: '1 1 0', minWidth: 150, fontSize: 13, lineHeight: 1.3, maxHeight: 54, overflow: 'hidden' }}
+    >
+      {tool.say(session, context)}
+    </Typography>
+  )
+}
+
+function Fields() {
+  const { tool, session, context } = useToolInHand()
+  return tool
+    .fields(session, context)
+    .map((field) => (
+      <BenchField key={`${field.name}-${session.points.length}`} field={field} typed={session.typed[field.name]} />
+    ))
 }
 
 /** A value that the mouse gives until it is typed. What is typed anywhere goes to the first one. */
@@ -100,17 +130,7 @@ function BenchField({ field, typed }: { field: Field; typed: string | undefined 
     if (first && value === '') input.current?.focus()
   }, [first, value])
   return (
-    <Box
-      component="label"
-      sx={{
-        display: 'flex',
-        flexDirection: 'column',
-        fontSize: 11.5,
-        color: 'text.secondary',
-        lineHeight: 1.2,
-        whiteSpace: 'nowrap',
-      }}
-    >
+    <Box component="label" sx={BENCH_LABEL}>
       {label}
       <Box
         component="input"
@@ -139,14 +159,11 @@ function BenchField({ field, typed }: { field: Field; typed: string | undefined 
           if (event.key === 'Enter' || event.key === 'Escape') event.stopPropagation()
         }}
         sx={{
+          ...BENCH_INPUT,
           width: narrow ? 84 : 140,
           font: '600 16px "IBM Plex Mono", monospace',
           color: typed === undefined ? 'text.secondary' : 'error.main',
-          bgcolor: 'background.default',
-          border: 1,
           borderColor: typed === undefined ? 'divider' : 'error.main',
-          borderRadius: '3px',
-          px: 1,
           py: 0.4,
         }}
       />
@@ -160,7 +177,7 @@ const TOO_FAR_PX_PER_MM = 0.004
 /** Why nothing is caught where the mouse is. */
 function whyNot(at: Point, around: Parameters<typeof whyNothing>[0]): string | null {
   const { catchNothing, catching, tool } = useBench.getState()
-  if (!toolNamed(tool).places) return null
+  if (!toolNamed(tool).places || toolNamed(tool).bare) return null
   if (catchNothing) return 'catching is held back by Ctrl'
   if (!catching.sheets && !catching.drawn) return 'catching is switched off'
   if (!catching.sheets) return 'catching on sheets is switched off'

@@ -8,11 +8,13 @@ import { isOut, toleranceOf } from '@/core/check/tolerance'
 import { tracedMm } from '@/core/check/traced'
 import { residualOf } from '@/core/fit/residual'
 import type { ProjectRecord } from '@/core/model/registry'
+import { settingsOf } from '@/core/model/settings/schema'
 import { wallOutlines } from '@/core/model/wall/joins'
 import { formatLength, formatPerThousand } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { light, toolContext } from '../bench-store'
-import { put, settingsOf, underlaysOf, useProject } from '../project/store'
+import { NearMissList } from '../building/NearMissList'
+import { put, underlaysOf, useProject } from '../project/store'
 import { CommittedField } from './CommittedField'
 
 /** Every stated dimension against what is drawn and what is traced, over all sheets, the worst first. */
@@ -38,6 +40,7 @@ export function CheckCard() {
         Measure anything on the board. Every stated length stands here against what is drawn and traced, the worst
         first.
       </Typography>
+      <NearMissList />
       <ToleranceFields />
       <Typography role="status" sx={{ my: 1.5 }} color={out > 0 ? 'error' : 'text.primary'}>
         {rows.length === 0

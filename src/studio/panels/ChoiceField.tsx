@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box'
 import { useState } from 'react'
 import { tell } from '../project/store'
+import { BENCH_INPUT, BENCH_LABEL } from './bench-field'
 
 /** A value of the tool in hand that stays until it is changed; it goes back where it can't be read. */
 export function ChoiceField({
@@ -30,17 +31,7 @@ export function ChoiceField({
     }
   }
   return (
-    <Box
-      component="label"
-      sx={{
-        display: 'flex',
-        flexDirection: 'column',
-        fontSize: 11.5,
-        color: 'text.secondary',
-        lineHeight: 1.2,
-        whiteSpace: 'nowrap',
-      }}
-    >
+    <Box component="label" sx={BENCH_LABEL}>
       {label}
       <Box
         component="input"
@@ -57,14 +48,10 @@ export function ChoiceField({
           event.stopPropagation()
         }}
         sx={{
+          ...BENCH_INPUT,
           width,
           font: '500 14px "IBM Plex Mono", monospace',
           color: 'text.primary',
-          bgcolor: 'background.default',
-          border: 1,
-          borderColor: 'divider',
-          borderRadius: '3px',
-          px: 1,
           py: 0.6,
         }}
       />

@@ -1,5 +1,6 @@
 import AddIcon from '@mui/icons-material/Add'
 import CloseIcon from '@mui/icons-material/Close'
+import CopyIcon from '@mui/icons-material/ContentCopy'
 import LevelIcon from '@mui/icons-material/FilterCenterFocus'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
@@ -10,15 +11,13 @@ import Stack from '@mui/material/Stack'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
-import type { Level } from '@/core/model/level/schema'
+import { type Level, levelsOf, STOREY_MM } from '@/core/model/level/schema'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
-import { toolContext, useBench } from '../bench-store'
-import { levelsOf, put, remove, tell, underlaysOf, useProject } from '../project/store'
+import { toolContext, useBench, workOn } from '../bench-store'
+import { copyLevel } from '../building/copy-level'
+import { put, remove, tell, useProject } from '../project/store'
 import { NameField } from './NameField'
-
-/** Height from one level to the next where none is known: a usual storey. */
-const STOREY_MM = 3000
 
 /** The levels of the building, the highest on top; sheets lie on one of them. */
 export function LevelList() {
@@ -73,7 +72,7 @@ function OnOneLevel() {
         label="The level below as ghost"
         slotProps={{ typography: { sx: { fontSize: 12.5 } } }}
       />
-      <Button size="small" fullWidth variant="outlined" onClick={() => useBench.setState({ levelId: null })}>
+      <Button size="small" fullWidth variant="outlined" onClick={() => workOn(null)}>
         All levels again
       </Button>
     </>
@@ -84,7 +83,9 @@ function LevelRow({ level }: { level: Level }) {
   const records = useProject((project) => project.records)
   const [typed, setTyped] = useState<string | null>(null)
   const { display } = toolContext()
-  const used = underlaysOf(records).filter(({ levelId }) => levelId === level.id).length
+  const used = [...records.values()].filter(
+    (record) => record.kind !== 'level' && 'levelId' in record && record.levelId === level.id,
+  ).length
   const only = levelsOf(records).length === 1
   const take = () => {
     const text = typed?.trim()
@@ -115,7 +116,7 @@ function LevelRow({ level }: { level: Level }) {
             size="small"
             aria-label={`Work on level ${level.name}`}
             aria-pressed={worked}
-            onClick={() => useBench.setState({ levelId: worked ? null : level.id })}
+            onClick={() => workOn(worked ? null : level.id)}
           >
             <LevelIcon sx={{ fontSize: 14 }} />
           </IconButton>
@@ -149,7 +150,16 @@ function LevelRow({ level }: { level: Level }) {
           p: '3px 4px',
         }}
       />
-      <Tooltip title={only ? 'A building has at least one level' : used > 0 ? 'Sheets lie on it' : 'Remove this level'}>
+      <Tooltip title="Copy this level, with what stands on it, to the top">
+        <IconButton size="small" aria-label={`Copy level ${level.name}`} onClick={() => copyLevel(level)}>
+          <CopyIcon sx={{ fontSize: 14 }} />
+        </IconButton>
+      </Tooltip>
+      <Tooltip
+        title={
+          only ? 'A building has at least one level' : used > 0 ? 'Sheets or elements lie on it' : 'Remove this level'
+        }
+      >
         <span>
           <IconButton
             size="small"

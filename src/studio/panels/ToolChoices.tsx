@@ -38,7 +38,13 @@ function Words<K extends Worded>({
   )
 }
 
-function LengthChoice({ of, label }: { of: 'letterMm' | 'hatchSpacingMm'; label: string }) {
+function LengthChoice({
+  of,
+  label,
+}: {
+  of: 'letterMm' | 'hatchSpacingMm' | 'openingHeightMm' | 'openingSillMm' | 'slabThicknessMm'
+  label: string
+}) {
   const choices = useChoices()
   const { display } = toolContext()
   return (
@@ -85,6 +91,9 @@ function NumberChoice({
 /** What is chosen for each tool, beyond points. */
 const CHOICES: Readonly<Record<ToolName, () => React.ReactNode>> = {
   wall: () => <WallChoices />,
+  opening: () => <OpeningChoices />,
+  column: () => <Words of="columnSection" label="Section" words={pickWords('rectangle', 'round')} />,
+  slab: () => <LengthChoice of="slabThicknessMm" label="Thickness" />,
   crop: () => <CropChoices />,
   fit: () => <StatedChoice />,
   tie: () => <TieChoice />,
@@ -119,6 +128,24 @@ const CHOICES: Readonly<Record<ToolName, () => React.ReactNode>> = {
   array: () => <Words of="arrayWay" label="How the copies stand" words={pickWords('along', 'around')} />,
   mirror: () => <Mirror />,
   symbol: () => <MirroredSymbol />,
+}
+
+function OpeningChoices() {
+  const { openingUse, doorWay } = useChoices()
+  return (
+    <>
+      <Words of="openingUse" label="What fills the opening" words={pickWords('door', 'window', 'passage')} />
+      {openingUse === 'door' && (
+        <Words of="doorWay" label="How the door opens" words={pickWords('hinged', 'double', 'sliding', 'folding')} />
+      )}
+      {openingUse === 'door' && doorWay !== 'double' && (
+        <Words of="doorHinge" label="Its hinges" words={{ start: 'Hinged left', end: 'Hinged right' }} />
+      )}
+      <LengthChoice of="openingHeightMm" label="Height" />
+      {openingUse === 'window' && <LengthChoice of="openingSillMm" label="Sill" />}
+      <Words of="openingBy" label="Placed by" words={{ 'its middle': 'By its middle', 'two jambs': 'Two jambs' }} />
+    </>
+  )
 }
 
 function Mirror() {

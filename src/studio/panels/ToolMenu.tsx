@@ -9,7 +9,7 @@ import { takeTool, useBench } from '../bench-store'
 import { TOOLS } from '../tools/registry'
 import type { Tool } from '../tools/tool'
 
-const WORDS: Record<NonNullable<Tool['group']>, string> = { draw: 'Draw', change: 'Change' }
+const WORDS: Record<NonNullable<Tool['group']>, string> = { build: 'Build', draw: 'Draw', change: 'Change' }
 
 /** Tools of one group behind one button, which names the one in hand. */
 export function ToolMenu({ group }: { group: NonNullable<Tool['group']> }) {

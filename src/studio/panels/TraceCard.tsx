@@ -3,13 +3,17 @@
 import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
+import { wallHeightMm } from '@/core/building/building'
 import { distance } from '@/core/geometry/vector'
+import { isBuildingElement } from '@/core/model/building-shapes'
 import { isShape } from '@/core/model/shapes'
 import type { Wall } from '@/core/model/wall/schema'
 import { TRACED_LINES } from '@/core/model/wall/schema'
 import { formatLength } from '@/core/units/format'
 import { select, toolContext, useBench } from '../bench-store'
-import { put, remove, useProject } from '../project/store'
+import { LengthField, PickedElement, withLength } from '../building/PickedElement'
+import { removeShapes } from '../edit/edits'
+import { put, useProject } from '../project/store'
 import { SymbolList } from '../symbols/SymbolList'
 import { LayerList } from './LayerList'
 import { PickedShapes } from './PickedShapes'
@@ -23,11 +27,14 @@ export function TraceCard() {
     const record = records.get(id)
     return record && isShape(record) ? [record] : []
   })
+  const only = shapes.length === 1 ? shapes[0] : undefined
   const picked = shapes.filter((shape) => shape.kind === 'wall')
   return (
     <>
       {picked.length > 0 && picked.length === shapes.length ? (
         <PickedWalls walls={picked} />
+      ) : only && isBuildingElement(only) && only.kind !== 'wall' ? (
+        <PickedElement key={only.id} element={only} />
       ) : shapes.length > 0 ? (
         <PickedShapes shapes={shapes} />
       ) : walls.length > 0 ? (
@@ -66,7 +73,7 @@ function AllWalls({ walls }: { walls: readonly Wall[] }) {
 }
 
 function PickedWalls({ walls }: { walls: readonly Wall[] }) {
-  const { display, choices } = toolContext()
+  const { display, choices, records } = toolContext()
   const [first] = walls
   const next = TRACED_LINES[(TRACED_LINES.indexOf(first!.tracedLine) + 1) % TRACED_LINES.length]!
   return (
@@ -82,7 +89,19 @@ function PickedWalls({ walls }: { walls: readonly Wall[] }) {
           </Typography>
         </Stack>
       ))}
-      <Stack sx={{ gap: 1 }}>
+      <Stack sx={{ gap: 1.25 }}>
+        <LengthField
+          label="Height"
+          mm={first!.heightMm}
+          usual={wallHeightMm({ ...first!, heightMm: undefined }, records)}
+          onTake={(mm) => put('Change wall', ...walls.map((each) => withLength(each, 'heightMm', mm)))}
+        />
+        <LengthField
+          label="Foot above its level"
+          mm={first!.baseMm}
+          usual={0}
+          onTake={(mm) => put('Change wall', ...walls.map((each) => ({ ...each, baseMm: mm ?? 0 })))}
+        />
         <Button
           variant="outlined"
           onClick={() => put('Change wall', ...walls.map((each) => ({ ...each, tracedLine: next })))}
@@ -101,7 +120,7 @@ function PickedWalls({ walls }: { walls: readonly Wall[] }) {
           variant="outlined"
           color="error"
           onClick={() => {
-            remove('Delete wall', ...walls.map(({ id }) => id))
+            removeShapes(walls)
             select([])
           }}
         >

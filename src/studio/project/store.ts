@@ -1,9 +1,7 @@
 import { create } from 'zustand'
 import { applyChanges, type Change, type Edit, invertChange, type KeptChange } from '@/core/model/change/change'
 import { NO_STACKS, pushChange, type UndoStacks } from '@/core/model/change/history'
-import type { Level } from '@/core/model/level/schema'
 import type { ProjectRecord } from '@/core/model/registry'
-import { type Settings, USUAL_SETTINGS } from '@/core/model/settings/schema'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { ApiError, api, type SourceView } from '../api'
 import { outbox } from './outbox'
@@ -70,15 +68,6 @@ export const useProject = create<ProjectState>(() => CLOSED)
 const { getState: get, setState: set } = useProject
 
 const overlay = (kept: Records, waiting: readonly Change[]): Records => applyChanges(kept, waiting)
-
-export function settingsOf(records: Records): Settings {
-  const found = records.get('settings')
-  return found?.kind === 'settings' ? found : USUAL_SETTINGS
-}
-
-export function levelsOf(records: Records): Level[] {
-  return [...records.values()].filter((record) => record.kind === 'level').sort((a, b) => a.elevationMm - b.elevationMm)
-}
 
 export function underlaysOf(records: Records): Underlay[] {
   return [...records.values()].filter((record) => record.kind === 'underlay').sort((a, b) => a.order - b.order)

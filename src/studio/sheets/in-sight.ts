@@ -1,7 +1,8 @@
+import { levelsOf } from '@/core/model/level/schema'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { useBench } from '../bench-store'
 import { palette } from '../board/palette'
-import { levelsOf, recordsInSight, underlaysOf, useProject } from '../project/store'
+import { recordsInSight, underlaysOf, useProject } from '../project/store'
 import { croppedBy } from '../tools/crop'
 
 /** Deep water, as what is traced: the sheet beneath is what the upper one is laid onto. */

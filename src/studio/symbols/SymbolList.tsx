@@ -67,8 +67,7 @@ interface SymbolRowProps {
 function SymbolRow({ symbol, chosen, inLibrary = false, onPlace }: SymbolRowProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const client = useQueryClient()
-  const { plan } = toolContext()
-  const uses = [...plan.shapes.values()].filter(({ shape }) => shape.kind === 'insert' && shape.symbolId === symbol.id)
+  const uses = toolContext().plan.insertsOf(symbol.id)
   const withLibrary = (work: Promise<unknown>, said: string) => {
     setAnchor(null)
     work.then(

@@ -1,9 +1,8 @@
 import { create } from 'zustand'
 import { invert } from '@/core/geometry/affine'
 import type { Insert } from '@/core/model/insert/schema'
-import { insertMap, placedShapes } from '@/core/model/insert/shape'
-import { type PlainShape, plainKind } from '@/core/model/plain-shapes'
-import type { ProjectRecord } from '@/core/model/registry'
+import { insertMap, newInsert, placedShapes } from '@/core/model/insert/shape'
+import { isPlainShape, type PlainShape, plainKind } from '@/core/model/plain-shapes'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
 import { select, takeTool } from '../bench-store'
 import { commit, tell } from '../project/store'
@@ -26,20 +25,8 @@ export const useSymbolEditing = create<SymbolEditing>(() => NONE)
 
 /** Lays a symbol's shapes on the plan to be changed, where it is placed or at its own base. */
 export function beginEditing(symbol: SymbolRecord, { plan, records, choices }: ToolContext): void {
-  const found = [...plan.shapes.values()].flatMap(({ shape }) =>
-    shape.kind === 'insert' && shape.symbolId === symbol.id ? [shape] : [],
-  )[0]
-  const insert: Insert = found ?? {
-    id: crypto.randomUUID(),
-    kind: 'insert',
-    layerId: choices.layerId,
-    pen: undefined,
-    symbolId: symbol.id,
-    at: symbol.base,
-    turnRad: 0,
-    factor: 1,
-    mirrored: false,
-  }
+  const [found] = plan.insertsOf(symbol.id)
+  const insert = found ?? newInsert(symbol.id, symbol.base, choices.layerId)
   const shapes = placedShapes(insert, plan.around).map((shape) => ({ ...shape, id: crypto.randomUUID() }))
   useSymbolEditing.setState({
     symbolId: symbol.id,
@@ -56,14 +43,11 @@ export function beginEditing(symbol: SymbolRecord, { plan, records, choices }: T
   select(shapes.map(({ id }) => id))
 }
 
-const isPlain = (record: ProjectRecord | undefined): record is PlainShape =>
-  record !== undefined && ['path', 'circle', 'ellipse', 'spline', 'text', 'hatch'].includes(record.kind)
-
 /** What was laid out and what was drawn meanwhile. */
 function laidOut({ records }: ToolContext): PlainShape[] {
   const { before, shapes } = useSymbolEditing.getState()
   const own = new Set(shapes)
-  return [...records.values()].filter(isPlain).filter(({ id }) => own.has(id) || !before.has(id))
+  return [...records.values()].filter(isPlainShape).filter(({ id }) => own.has(id) || !before.has(id))
 }
 
 /** Takes the changed shapes into the symbol: everywhere it is placed it changes. */

@@ -4,7 +4,16 @@ import { parseAngleDeg } from '@/core/units/angle'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import type { BoardPoint } from '../board/catch-on-board'
-import { directionDeg, type Field, holdDirection, type Session, type ToolContext } from './tool'
+import { attempt } from './attempt'
+import {
+  directionDeg,
+  EMPTY_SESSION,
+  type Field,
+  holdDirection,
+  type Outcome,
+  type Session,
+  type ToolContext,
+} from './tool'
 
 /** The values that a next point can be typed by: its distance and direction from the last one, or its parts across and up. */
 export function pointFields({ points, cursor, typed }: Session, { display }: ToolContext): Field[] {
@@ -134,6 +143,17 @@ export function enteredPoint(session: Session, context: ToolContext): BoardPoint
   const at = placeOf(read(session, from, context), from, session.cursor?.at ?? null)
   if (!at) throw new Error('Point the mouse where it should go, or type its direction as well.')
   return { at, caught: null }
+}
+
+/** Enter: places the point that is typed, or ends what was begun. */
+export function enterPoint(
+  session: Session,
+  context: ToolContext,
+  place: (session: Session, point: BoardPoint, context: ToolContext) => Outcome,
+): Outcome {
+  const point = attempt(() => enteredPoint(session, context))
+  if (point instanceof Error) return { session, say: point.message }
+  return point ? place(session, point, context) : { session: EMPTY_SESSION }
 }
 
 export const isSame = (a: Point, b: Point): boolean => distance(a, b) <= SAME_MM

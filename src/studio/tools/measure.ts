@@ -1,8 +1,8 @@
 import { arcThrough } from '@/core/geometry/piece/feet'
-import { angleOf, segment, TURN } from '@/core/geometry/piece/piece'
-import { arcOfCubic } from '@/core/geometry/piece/recognise'
+import { angleOf, segment, TURN, turnAhead } from '@/core/geometry/piece/piece'
 import { doubleArea } from '@/core/geometry/polygon'
 import { distance, type Point, subtract } from '@/core/geometry/vector'
+import { roundOf as roundOfLine } from '@/core/snap/catches/round'
 import { formatArea, formatLength } from '@/core/units/format'
 import type { BoardPoint } from '../board/catch-on-board'
 import { paintLabel, paintMeasure } from '../board/painters/measure'
@@ -102,8 +102,8 @@ function measured({ points, cursor }: Session, { choices }: ToolContext): Point[
 
 /** The circle that a clicked line is of. */
 function roundAt(point: BoardPoint | undefined): { center: Point; radius: number } | null {
-  const piece = point?.caught?.source.lines[0]?.piece
-  const round = piece?.kind === 'cubic' ? arcOfCubic(piece.curve) : piece
+  const line = point?.caught?.source.lines[0]
+  const round = line && roundOfLine(line)
   return round?.kind === 'arc' ? round : null
 }
 
@@ -137,7 +137,7 @@ const pathLength = (points: readonly Point[]): number =>
 
 /** The smaller angle at the first point. */
 function between([tip, a, b]: readonly Point[]): number {
-  const turn = (((angleOf(subtract(b!, tip!)) - angleOf(subtract(a!, tip!))) % TURN) + TURN) % TURN
+  const turn = turnAhead(angleOf(subtract(a!, tip!)), angleOf(subtract(b!, tip!)))
   return Math.min(turn, TURN - turn)
 }
 

@@ -101,7 +101,12 @@ export const pick: Tool = {
     }
     if (drag?.kind === 'grip' && cursor) {
       const shape = picked.find(({ id }) => id === drag.id)
-      if (shape) paintChains(canvas, view, chainsWith(kindOf(shape).withGrip(shape, drag.index, cursor.at), context))
+      if (shape)
+        paintChains(
+          canvas,
+          view,
+          chainsWith(kindOf(shape).withGrip(shape, drag.index, cursor.at, context.plan.around), context),
+        )
     }
     if (picked.length <= MOST_WITH_GRIPS && drag?.kind !== 'move')
       paintGrips(
@@ -118,7 +123,8 @@ function dropped(session: Session, point: BoardPoint, context: ToolContext): Out
   switch (drag?.kind) {
     case 'grip': {
       const shape = context.records.get(drag.id)
-      if (shape && isShape(shape)) put('Move point', kindOf(shape).withGrip(shape, drag.index, point.at))
+      if (shape && isShape(shape))
+        put('Move point', kindOf(shape).withGrip(shape, drag.index, point.at, context.plan.around))
       return { session: after }
     }
     case 'move': {

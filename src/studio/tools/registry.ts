@@ -1,10 +1,14 @@
+import { opening } from './build/opening'
+import { column, separator, slab } from './build/plain'
+import { room } from './build/room'
+import { wallOnSheet } from './build/wall-on-sheet'
 import { corner, offset } from './change/beside'
 import { extend, split, trim } from './change/cutting'
 import { stretch } from './change/stretch'
 import { transformingTool } from './change/transforming'
 import { array, copy, mirror, move, scale, turn } from './change/transforms'
 import { crop } from './crop'
-import { drawingTool } from './draw/drawing'
+import { type Drawing, drawingTool } from './draw/drawing'
 import { line } from './draw/line'
 import { rectangle } from './draw/rectangle'
 import { arc, circle, ellipse, polygon, spline } from './draw/round'
@@ -23,6 +27,8 @@ import { tie } from './tie'
 import type { Tool, ToolName } from './tool'
 import { wall } from './wall'
 
+const buildingTool = (drawing: Drawing): Tool => ({ ...drawingTool(drawing), group: 'build' })
+
 /** Every tool, in the order of the bench; a new one is a file beside this and a line here. */
 export const TOOLS: readonly Tool[] = [
   look,
@@ -33,6 +39,10 @@ export const TOOLS: readonly Tool[] = [
   tie,
   moveSheet,
   wall,
+  wallOnSheet,
+  opening,
+  room,
+  ...[separator, column, slab].map(buildingTool),
   line,
   ...[rectangle, polygon, circle, arc, ellipse, spline, text, dimension, hatch].map(drawingTool),
   symbol,

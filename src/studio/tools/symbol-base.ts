@@ -1,15 +1,8 @@
 import { apply, invert } from '@/core/geometry/affine'
-import type { Insert } from '@/core/model/insert/schema'
+import { distance } from '@/core/geometry/vector'
 import { insertMap } from '@/core/model/insert/shape'
 import { put } from '../project/store'
-import { EMPTY_SESSION, plain, type Tool, type ToolContext } from './tool'
-
-/** Where the chosen symbol is placed. */
-function insertsOf({ plan, choices }: ToolContext): Insert[] {
-  return [...plan.shapes.values()].flatMap(({ shape }) =>
-    shape.kind === 'insert' && shape.symbolId === choices.symbolId ? [shape] : [],
-  )
-}
+import { EMPTY_SESSION, plain, type Tool } from './tool'
 
 /** Chooses the point by which a symbol is placed. Nothing that is placed already moves. */
 export const symbolBase: Tool = {
@@ -24,10 +17,8 @@ export const symbolBase: Tool = {
   fields: () => [],
   click: (session, { at }, context) => {
     const symbol = context.choices.symbolId ? context.records.get(context.choices.symbolId) : undefined
-    const inserts = insertsOf(context)
-    const nearest = inserts.sort(
-      (a, b) => Math.hypot(a.at.x - at.x, a.at.y - at.y) - Math.hypot(b.at.x - at.x, b.at.y - at.y),
-    )[0]
+    const inserts = symbol ? context.plan.insertsOf(symbol.id) : []
+    const nearest = inserts.sort((a, b) => distance(a.at, at) - distance(b.at, at))[0]
     if (symbol?.kind !== 'symbol' || !nearest) return { session, say: 'Place the symbol first.', done: true }
     const back = invert(insertMap(nearest, symbol.base))
     if (!back) return { session, done: true }

@@ -2,7 +2,7 @@ import type { Insert } from '@/core/model/insert/schema'
 import { parseAngleDeg } from '@/core/units/angle'
 import { paintChains } from '../board/painters/shapes'
 import { put } from '../project/store'
-import { attempt } from './change/transforming'
+import { attempt } from './attempt'
 import { chainsWith, drawnBase } from './draw/drawing'
 import { EMPTY_SESSION, plain, type Session, type Tool, type ToolContext } from './tool'
 

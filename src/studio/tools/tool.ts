@@ -2,6 +2,7 @@ import type { TieKind } from '@/core/fit/tie-points'
 import type { Point } from '@/core/geometry/vector'
 import type { DimensionWay } from '@/core/model/dimension/schema'
 import type { HatchPattern } from '@/core/model/hatch/schema'
+import type { DoorWay, OpeningUse } from '@/core/model/opening/schema'
 import type { Plan } from '@/core/model/plan'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { LengthDisplay } from '@/core/units/format'
@@ -56,13 +57,15 @@ export interface ToolContext {
   readonly selection: readonly string[]
   /** Choices that outlive a session, such as the wall's thickness. */
   readonly choices: Choices
+  /** The level that new elements stand on. */
+  readonly levelId: string
   /** The geometry of what is drawn. */
   readonly plan: Plan
   /** How near a click must come to pick something. */
   readonly reachMm: number
 }
 
-export interface Choices extends DrawChoices {
+export interface Choices extends DrawChoices, BuildChoices {
   readonly wallThicknessMm: number
   readonly tracedLine: 'left' | 'centre' | 'right'
   readonly cropShape: 'rectangle' | 'corners'
@@ -72,6 +75,21 @@ export interface Choices extends DrawChoices {
   readonly tieKind: TieKind
   /** The length measured on site that is being given its two points. */
   readonly reading: string | null
+}
+
+/** Choices of what is built. */
+export interface BuildChoices {
+  readonly openingUse: OpeningUse
+  readonly openingBy: 'its middle' | 'two jambs'
+  readonly openingWidthMm: number
+  readonly openingHeightMm: number
+  readonly openingSillMm: number
+  readonly doorWay: DoorWay
+  readonly doorHinge: 'start' | 'end'
+  readonly columnSection: 'rectangle' | 'round'
+  readonly columnWidthMm: number
+  readonly columnDepthMm: number
+  readonly slabThicknessMm: number
 }
 
 /** Choices of drawing and changing. */
@@ -132,7 +150,7 @@ export interface Tool {
   /** The key that takes it; null for one that is only taken from the bench. */
   readonly key: string | null
   /** Tools of one group stand together on the bench. */
-  readonly group?: 'draw' | 'change'
+  readonly group?: 'build' | 'draw' | 'change'
   /** The steps in which it is offered. */
   readonly steps: readonly Step[]
   /** What comes next, in a sentence. */
@@ -140,6 +158,8 @@ export interface Tool {
   fields(session: Session, context: ToolContext): readonly Field[]
   /** Whether it places points: the cursor catches then. */
   readonly places: boolean
+  /** Whether it wants the bare place of the mouse, whatever could be caught there. */
+  readonly bare?: boolean
   /** Whether it only measures: the grid and steps keep out of it then. */
   readonly measures?: boolean
   /** Whether the loupe opens while a point is placed. */

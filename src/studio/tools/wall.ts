@@ -7,7 +7,7 @@ import { paintMeasure } from '../board/painters/measure'
 import { paintWalls } from '../board/painters/walls'
 import { put, useProject } from '../project/store'
 import { fitState } from '../sheets/fit-state'
-import { enteredPoint, pointFields, steerPoint } from './entry'
+import { enterPoint, pointFields, steerPoint } from './entry'
 import { EMPTY_SESSION, type Outcome, type Session, type Tool, type ToolContext } from './tool'
 
 /** A chain of walls along the line that is traced. */
@@ -23,22 +23,17 @@ export const wall: Tool = {
     if (points.length < 3) return 'Click where this wall ends, or type its length and press Enter. Esc ends the chain.'
     return 'Go on, or click the first point to close the ring. Esc ends the chain.'
   },
-  fields: (session, context) => (session.points.length > 0 ? pointFields(session, context) : []),
-  steer: (session, raw, context) => (session.points.length > 0 ? steerPoint(session, raw, context) : raw),
-  click: (session, point, context) => place(session, point, context),
-  enter: (session, context) => {
-    try {
-      const point = enteredPoint(session, context)
-      return point ? place(session, point, context) : { session: EMPTY_SESSION }
-    } catch (error) {
-      return { session, say: (error as Error).message }
-    }
-  },
+  // Before the first point nothing typed is taken unasked: figures still go to the steps.
+  fields: (session, context) =>
+    pointFields(session, context).map((field) => (session.points.length > 0 ? field : { ...field, first: false })),
+  steer: steerPoint,
+  click: place,
+  enter: (session, context) => enterPoint(session, context, place),
   undone: (session) => ({ ...session, points: session.points.slice(0, -1) }),
-  paint: (canvas, { points, cursor }, view, { choices, display, records }) => {
+  paint: (canvas, { points, cursor }, view, { choices, display, records, levelId }) => {
     const from = points.at(-1)
     if (!from || !cursor || distance(from.at, cursor.at) < SAME_POINT_MM) return
-    const drawn = wallBetween('drawn', from.at, cursor.at, choices)
+    const drawn = wallBetween('drawn', from.at, cursor.at, choices, levelId)
     const others = [...records.values()].filter((record) => record.kind === 'wall')
     const outline = wallOutlines([...others, drawn]).get('drawn')
     if (outline) paintWalls(canvas, view, [outline], 'drawn')
@@ -46,14 +41,14 @@ export const wall: Tool = {
   },
 }
 
-function place(session: Session, point: BoardPoint, { choices }: ToolContext): Outcome {
+function place(session: Session, point: BoardPoint, { choices, levelId }: ToolContext): Outcome {
   const from = session.points.at(-1)
   if (!from) return { session: { ...EMPTY_SESSION, points: [point] }, say: warnOnce(point) }
   if (distance(from.at, point.at) < SAME_POINT_MM)
     return { session, say: 'A wall needs some length: click further away.' }
   const tracedFrom = [from, point].map(({ caught }) => caught?.underlayId).find((id) => id) ?? undefined
   put('Trace wall', {
-    ...wallBetween(crypto.randomUUID(), from.at, point.at, choices),
+    ...wallBetween(crypto.randomUUID(), from.at, point.at, choices, levelId),
     ...(tracedFrom && { tracedFrom }),
   })
   const closed = distance(session.points[0]!.at, point.at) < SAME_POINT_MM
@@ -76,6 +71,7 @@ function wallBetween(
   start: Point,
   end: Point,
   { wallThicknessMm, tracedLine }: ToolContext['choices'],
+  levelId: string,
 ): Wall {
-  return { id, kind: 'wall', start, end, thicknessMm: wallThicknessMm, tracedLine }
+  return { id, kind: 'wall', start, end, thicknessMm: wallThicknessMm, tracedLine, levelId }
 }

@@ -1,5 +1,5 @@
 import type { Chain } from '@/core/draft/chain'
-import { type Box, isEmpty } from '@/core/geometry/box'
+import { isEmpty, overlaps } from '@/core/geometry/box'
 import { flatten } from '@/core/geometry/piece/measure'
 import { type Piece, startOf } from '@/core/geometry/piece/piece'
 import type { Point } from '@/core/geometry/vector'
@@ -94,9 +94,6 @@ export function paintShapes(
   }
   canvas.globalAlpha = 1
 }
-
-const overlaps = (a: Box, b: Box): boolean =>
-  a.minX <= b.maxX && b.minX <= a.maxX && a.minY <= b.maxY && b.minY <= a.maxY
 
 function fill(
   canvas: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,

@@ -12,9 +12,9 @@ import { parseLength } from '@/core/units/length'
 import { paintChains } from '../../board/painters/shapes'
 import { replaced } from '../../edit/edits'
 import { commit, put } from '../../project/store'
+import { attempt } from '../attempt'
 import { EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from '../tool'
 import { type ClickedLine, lineAt, mouseAt } from './cutting'
-import { attempt } from './transforming'
 
 const takenLine = ({ ids: [id] }: Session, { records, plan }: ToolContext): ClickedLine | null => {
   const shape = id ? records.get(id) : undefined

@@ -5,10 +5,10 @@ import { add, distance, type Point, subtract } from '@/core/geometry/vector'
 import { gripsOf, kindOf, mapped, type Shape } from '@/core/model/shapes'
 import { paintChains } from '../../board/painters/shapes'
 import { put } from '../../project/store'
+import { attempt } from '../attempt'
 import { chainsWith } from '../draw/drawing'
 import { enteredPoint, pointFields, steerPoint } from '../entry'
 import { EMPTY_SESSION, type Outcome, type Session, type Tool, type ToolContext } from '../tool'
-import { attempt } from './transforming'
 import { movedBy } from './transforms'
 
 /** Shapes with those of their grips moved that lie in the frame; whole where all of them do. */
@@ -24,7 +24,12 @@ function stretched(session: Session, to: Point, { plan }: ToolContext): Shape[] 
     const inside = grips.flatMap((grip, i) => (contains(frame, grip) ? [i] : []))
     if (inside.length === 0) return []
     if (inside.length === grips.length) return [mapped(shape, movedBy(by))]
-    return [inside.reduce<Shape>((changed, i) => kindOf(changed).withGrip(changed, i, add(grips[i]!, by)), shape)]
+    return [
+      inside.reduce<Shape>(
+        (changed, i) => kindOf(changed).withGrip(changed, i, add(grips[i]!, by), plan.around),
+        shape,
+      ),
+    ]
   })
 }
 

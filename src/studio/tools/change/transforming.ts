@@ -7,6 +7,7 @@ import { paintChains } from '../../board/painters/shapes'
 import { copies, mappedShapes, pickedShapes } from '../../edit/edits'
 import { shapeAt } from '../../edit/pick'
 import { put } from '../../project/store'
+import { attempt } from '../attempt'
 import { enteredPoint, isSame, pointFields, steerPoint } from '../entry'
 import { EMPTY_SESSION, type Field, type Outcome, type Session, type Tool, type ToolContext } from '../tool'
 
@@ -40,7 +41,7 @@ const PICK_FIRST = 'Click what it shall be done to, with Shift for more; Enter w
 const MOST_SHOWN = 2000
 
 /** Picks what is clicked, as long as nothing was picked before the tool was taken. */
-export function pickFirst(session: Session, point: BoardPoint, context: ToolContext): Outcome {
+function pickFirst(session: Session, point: BoardPoint, context: ToolContext): Outcome {
   const at = session.raw?.at ?? point.at
   const shape = shapeAt(context.plan, at, context.reachMm)
   if (!shape) return { session, say: 'Nothing that can be changed lies here.' }
@@ -51,7 +52,7 @@ export function pickFirst(session: Session, point: BoardPoint, context: ToolCont
 export function transformingTool(transforming: Transforming): Tool {
   const { name, word, key, label, says, most } = transforming
   const steer = transforming.steer ?? steerPoint
-  const ready = ({ ids }: Session, context: ToolContext) => ids.length > 0 || pickedShapes(context).length > 0
+  const ready = (context: ToolContext) => pickedShapes(context).length > 0
 
   const finish = (points: readonly BoardPoint[], session: Session, context: ToolContext): Outcome => {
     const maps = attempt(() => transforming.maps(points, session, context))
@@ -67,7 +68,7 @@ export function transformingTool(transforming: Transforming): Tool {
       : { session: EMPTY_SESSION }
   }
   const place = (session: Session, point: BoardPoint, context: ToolContext): Outcome => {
-    if (!ready(session, context)) return pickFirst(session, point, context)
+    if (!ready(context)) return pickFirst(session, point, context)
     const points = [...session.points, point]
     if (points.length >= most) return finish(points, session, context)
     const last = session.points.at(-1)
@@ -83,13 +84,12 @@ export function transformingTool(transforming: Transforming): Tool {
     steps: ['trace'],
     places: true,
     loupe: false,
-    say: (session, context) => (ready(session, context) ? (says[session.points.length] ?? '') : PICK_FIRST),
-    fields: (session, context) =>
-      ready(session, context) ? (transforming.fields ?? pointFields)(session, context) : [],
-    steer: (session, raw, context) => (ready(session, context) ? steer(session, raw, context) : raw),
+    say: (session, context) => (ready(context) ? (says[session.points.length] ?? '') : PICK_FIRST),
+    fields: (session, context) => (ready(context) ? (transforming.fields ?? pointFields)(session, context) : []),
+    steer: (session, raw, context) => (ready(context) ? steer(session, raw, context) : raw),
     click: place,
     enter: (session, context) => {
-      if (!ready(session, context)) return { session, say: 'Nothing is picked yet.' }
+      if (!ready(context)) return { session, say: 'Nothing is picked yet.' }
       if (transforming.enough?.(session, context)) return finish(session.points, session, context)
       const point = attempt(() => enteredPoint(session, context))
       if (point instanceof Error) return { session, say: point.message }
@@ -124,11 +124,3 @@ const previewOf = (shape: Shape, { plan }: ToolContext) => {
 const POINT_VALUES = new Set(['length', 'angle', 'across', 'up'])
 const keptTyped = ({ typed }: Session) =>
   Object.fromEntries(Object.entries(typed).filter(([name]) => !POINT_VALUES.has(name)))
-
-export function attempt<T>(work: () => T): T | Error {
-  try {
-    return work()
-  } catch (error) {
-    return error as Error
-  }
-}

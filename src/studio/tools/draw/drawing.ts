@@ -1,7 +1,7 @@
 import type { Chain } from '@/core/draft/chain'
 import type { DrawnBase } from '@/core/draft/shapes-of'
 import type { ProjectRecord } from '@/core/model/registry'
-import { chainsOf, isShape, kindOf, type Shape } from '@/core/model/shapes'
+import { chainsOf, isShape, type Shape } from '@/core/model/shapes'
 import type { BoardPoint } from '../../board/catch-on-board'
 import { paintChains } from '../../board/painters/shapes'
 import { put } from '../../project/store'
@@ -29,7 +29,7 @@ export interface Drawing {
   /** Points after which the shape is done; Infinity where Enter ends. */
   most(context: ToolContext): number
   /** The shape through the points, the last of which may still move; null while they give none. */
-  shape(points: readonly BoardPoint[], session: Session, context: ToolContext): Shape | Shape[] | null
+  shape(points: readonly BoardPoint[], session: Session, context: ToolContext): Shape | null
   /** Fields of its own; those of a point where left out. */
   fields?(session: Session, context: ToolContext): readonly Field[]
   steer?(session: Session, raw: BoardPoint, context: ToolContext): BoardPoint
@@ -45,19 +45,14 @@ export interface Drawing {
 export function drawingTool(drawing: Drawing): Tool {
   const steer = drawing.steer ?? steerPoint
   const entered = drawing.entered ?? enteredPoint
-  const shapes = (points: readonly BoardPoint[], session: Session, context: ToolContext): Shape[] => {
-    const made = drawing.shape(points, session, context)
-    return made ? [made].flat() : []
-  }
   const finish = (points: readonly BoardPoint[], session: Session, context: ToolContext): Outcome => {
-    const made = shapes(points, session, context)
-    if (made.length === 0)
+    const made = drawing.shape(points, session, context)
+    if (!made)
       return {
         session,
         say: drawing.refuse?.(points, context) ?? 'That gives nothing to draw: choose points further apart.',
       }
-    put(drawing.label, ...made)
-    // Choices that were typed for the shape, not for a point, stay.
+    put(drawing.label, made)
     return { session: EMPTY_SESSION }
   }
   const place = (session: Session, point: BoardPoint, context: ToolContext): Outcome => {
@@ -98,11 +93,8 @@ export function drawingTool(drawing: Drawing): Tool {
       const moving =
         cursor && (points.length === 0 || !isSame(points.at(-1)!.at, cursor.at)) ? [...points, cursor] : points
       if (points.length === 0 && drawing.most(context) > 1) return
-      paintChains(
-        canvas,
-        view,
-        shapes(moving, session, context).flatMap((shape) => chainsWith(shape, context)),
-      )
+      const made = drawing.shape(moving, session, context)
+      if (made) paintChains(canvas, view, chainsWith(made, context))
     },
   }
 }
@@ -117,5 +109,3 @@ export function caughtShape(point: BoardPoint, { records }: ToolContext): Shape 
   const record: ProjectRecord | undefined = point.caught?.elementId ? records.get(point.caught.elementId) : undefined
   return record && isShape(record) ? record : null
 }
-
-export const wordOf = (shape: Shape): string => kindOf(shape).word

@@ -9,7 +9,7 @@ import { paintLabel } from '../../board/painters/measure'
 import { paintChains } from '../../board/painters/shapes'
 import { toScreen } from '../../board/view'
 import { put } from '../../project/store'
-import { enteredPoint, isSame, pointFields, steerPoint } from '../entry'
+import { enterPoint, isSame, pointFields, steerPoint } from '../entry'
 import { EMPTY_SESSION, type Outcome, type Session, type Tool, type ToolContext } from '../tool'
 import { drawnBase } from './drawing'
 
@@ -56,14 +56,7 @@ export const line: Tool = {
   fields: pointFields,
   steer: steerPoint,
   click: place,
-  enter: (session, context) => {
-    try {
-      const point = enteredPoint(session, context)
-      return point ? place(session, point, context) : { session: EMPTY_SESSION }
-    } catch (error) {
-      return { session, say: (error as Error).message }
-    }
-  },
+  enter: (session, context) => enterPoint(session, context, place),
   undone: (session) => ({
     ...session,
     typed: {},

@@ -1,5 +1,5 @@
 import { arcThrough } from '@/core/geometry/piece/feet'
-import { type Arc, angleOf, bulgeOf, polar, TURN } from '@/core/geometry/piece/piece'
+import { type Arc, angleOf, bulgeOf, polar, TURN, turnAhead } from '@/core/geometry/piece/piece'
 import { cross, distance, dot, leftOf, length, middle, type Point, scale, subtract, unit } from '@/core/geometry/vector'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
@@ -70,7 +70,7 @@ function arcOf(points: readonly Point[], way: ToolContext['choices']['arcWay'], 
   }
   if (way === 'from centre') {
     const fromRad = angleOf(subtract(b, a))
-    const ahead = (((angleOf(subtract(c, a)) - fromRad) % TURN) + TURN) % TURN
+    const ahead = turnAhead(fromRad, angleOf(subtract(c, a)))
     return ahead > 0 ? { kind: 'arc', center: a, radius: distance(a, b), fromRad, sweepRad: ahead } : null
   }
   // Start, end, and how far it bulges: by the mouse, or by a typed radius on the mouse's side.

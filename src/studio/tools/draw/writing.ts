@@ -3,12 +3,12 @@ import { regionAround } from '@/core/draft/region'
 import { boxOf, grow } from '@/core/geometry/box'
 import { flatten, lengthOf } from '@/core/geometry/piece/measure'
 import { type Piece, segment } from '@/core/geometry/piece/piece'
-import { arcOfCubic } from '@/core/geometry/piece/recognise'
 import { distance, type Point } from '@/core/geometry/vector'
 import { offsetThrough } from '@/core/model/dimension/layout'
 import type { Anchor, DimensionWay } from '@/core/model/dimension/schema'
 import { ringOf } from '@/core/model/path/shape'
 import { anchorsOf } from '@/core/model/shapes'
+import { roundOf } from '@/core/snap/catches/round'
 import type { BoardPoint } from '../../board/catch-on-board'
 import { pointFields, steerPoint } from '../entry'
 import type { ToolContext } from '../tool'
@@ -52,7 +52,7 @@ function anchorOf(point: BoardPoint, context: ToolContext): Anchor {
 /** A radius is measured on one click: the circle tells its centre. */
 function radiusAnchors(point: BoardPoint, context: ToolContext): Anchor[] | null {
   const line = point.caught?.source.lines[0]
-  const round = line && (line.piece.kind === 'cubic' ? arcOfCubic(line.piece.curve) : line.piece)
+  const round = line && roundOf(line)
   if (round?.kind !== 'arc') return null
   const shape = caughtShape(point, context)
   const anchors = shape ? anchorsOf(shape, context.plan.around) : []

@@ -1,0 +1,95 @@
+'use client'
+
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Stack from '@mui/material/Stack'
+import Typography from '@mui/material/Typography'
+import { DataGrid, type GridColDef } from '@mui/x-data-grid'
+import { useMemo, useState } from 'react'
+import { tablesOf } from '@/core/tables/registry'
+import { type Table, type TableColumn, totalsOf } from '@/core/tables/table'
+import { formatArea, formatLength, formatVolume, type LengthDisplay } from '@/core/units/format'
+import { select, toolContext } from '../bench-store'
+import { OneOf } from '../panels/OneOf'
+import { useProject } from '../project/store'
+import { useBuilding } from './use-building'
+
+/** A figure as the job writes it. */
+function shown(value: unknown, { unit }: TableColumn, display: LengthDisplay): string {
+  if (unit === 'text' || unit === 'count') return String(value ?? '')
+  const figure = Number(value)
+  if (unit === 'mm') return formatLength(figure, display, false)
+  return unit === 'm2' ? formatArea(figure * 1e6, display) : formatVolume(figure * 1e9, display)
+}
+
+function columnsOf({ columns }: Table, display: LengthDisplay): GridColDef[] {
+  return columns.map((column) => ({
+    field: column.key,
+    headerName: column.label,
+    flex: column.unit === 'text' ? 1.2 : 1,
+    minWidth: column.unit === 'text' ? 70 : 88,
+    type: column.unit === 'text' ? 'string' : 'number',
+    valueFormatter: (value: unknown) => shown(value, column, display),
+  }))
+}
+
+/** Tables of the building: sorted and filtered by their heads; what a picked row tells of lights up on the board. */
+export function TablesPanel() {
+  const building = useBuilding()
+  const id = useProject((state) => state.id)
+  const [name, setName] = useState('rooms')
+  const tables = useMemo(() => tablesOf(building), [building])
+  const table = tables.find((each) => each.name === name) ?? tables[0]!
+  const { display } = toolContext()
+  const totals = totalsOf(table)
+  return (
+    <Stack
+      component="section"
+      aria-label="Tables"
+      sx={{ position: 'absolute', inset: 0, bgcolor: 'background.paper', p: 1.5, gap: 1 }}
+    >
+      <Stack direction="row" sx={{ alignItems: 'center', gap: 2 }}>
+        <OneOf
+          label="Table"
+          value={table.name}
+          words={Object.fromEntries(tables.map((each) => [each.name, each.word]))}
+          onChange={setName}
+        />
+        <Box sx={{ flex: 1 }} />
+        <Button size="small" component="a" href={`/api/projects/${id}/hand-over/csv-${table.name}`} download>
+          Save CSV
+        </Button>
+        <Button size="small" component="a" href={`/api/projects/${id}/hand-over/xlsx`} download>
+          Save XLSX
+        </Button>
+      </Stack>
+      <DataGrid
+        key={table.name}
+        aria-label={table.word}
+        density="compact"
+        rows={table.rows.map(({ cells, ids }, i) => ({ id: i, ids, ...cells }))}
+        columns={columnsOf(table, display)}
+        hideFooter
+        disableColumnResize
+        onRowClick={({ row }) => select(row.ids as string[])}
+        onCellKeyDown={({ row }, event) => event.key === 'Enter' && select(row.ids as string[])}
+        localeText={{ noRowsLabel: EMPTY[table.name] ?? 'Nothing yet.' }}
+        sx={{ border: 0, flex: 1, minHeight: 0 }}
+      />
+      <Typography variant="figure" sx={{ fontSize: 12.5 }} data-testid="totals">
+        {table.columns
+          .filter(({ key }) => key in totals)
+          .map((column) => `${column.label} ${shown(totals[column.key], column, display)}`)
+          .join(' · ')}
+      </Typography>
+    </Stack>
+  )
+}
+
+/** What to do where a table is empty. */
+const EMPTY: Readonly<Record<string, string>> = {
+  walls: 'No walls yet: trace one.',
+  openings: 'No openings yet: Build, Door or window.',
+  rooms: 'No rooms yet: Build, Room, and click into one.',
+  facade: 'No rooms with outside walls yet.',
+}

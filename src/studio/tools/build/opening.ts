@@ -1,0 +1,119 @@
+import { whyRefused } from '@/core/building/building'
+import { distance } from '@/core/geometry/vector'
+import { alongOf, placeOpening } from '@/core/model/opening/place'
+import type { Opening } from '@/core/model/opening/schema'
+import type { Wall } from '@/core/model/wall/schema'
+import { formatLength } from '@/core/units/format'
+import { parseLength } from '@/core/units/length'
+import type { BoardPoint } from '../../board/catch-on-board'
+import { paintMeasure } from '../../board/painters/measure'
+import { paintChains } from '../../board/painters/shapes'
+import { shapeAt } from '../../edit/pick'
+import { put } from '../../project/store'
+import { attempt } from '../attempt'
+import { chainsWith } from '../draw/drawing'
+import { EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from '../tool'
+
+/** The wall in which an opening would lie: the one that the first jamb was placed in, else the one under the cursor. */
+function hostAt({ points, ids }: Session, point: BoardPoint, { plan, reachMm, records }: ToolContext): Wall | null {
+  const known = points.length > 0 ? records.get(ids[0] ?? '') : undefined
+  if (known?.kind === 'wall') return known
+  // A jamb is drawn on a face: a little outside is meant for the wall as well.
+  const found = shapeAt(plan, point.at, reachMm, ({ kind }) => kind === 'wall')
+  return found?.kind === 'wall' ? found : null
+}
+
+/** The opening as it would be placed. @throws LengthError */
+function openingAt(session: Session, point: BoardPoint, wall: Wall, context: ToolContext): Opening {
+  const { choices, display } = context
+  const at = alongOf(wall, point.at)
+  const [jamb] = session.points
+  const typed = session.typed.width ? parseLength(session.typed.width, display.unit) : null
+  const from = jamb ? alongOf(wall, jamb.at) : null
+  const widthMm = typed ?? (from === null ? choices.openingWidthMm : Math.abs(at - from))
+  const alongMm = from === null ? at : from + ((at < from ? -1 : 1) * widthMm) / 2
+  const middle = placeOpening(wall, { alongMm, widthMm })?.middle ?? wall.start
+  const aside =
+    (wall.end.x - wall.start.x) * (point.at.y - middle.y) - (wall.end.y - wall.start.y) * (point.at.x - middle.x)
+  return {
+    id: crypto.randomUUID(),
+    kind: 'opening',
+    wallId: wall.id,
+    use: choices.openingUse,
+    alongMm,
+    widthMm,
+    heightMm: choices.openingHeightMm,
+    sillMm: choices.openingUse === 'window' ? choices.openingSillMm : 0,
+    way: choices.doorWay,
+    hinge: choices.doorHinge,
+    opens: aside >= 0 ? 'left' : 'right',
+  }
+}
+
+function place(session: Session, point: BoardPoint, context: ToolContext): Outcome {
+  const { choices, records } = context
+  const wall = hostAt(session, point, context)
+  if (!wall) return { session, say: 'Doors and windows lie in walls: point at one.' }
+  if (choices.openingBy === 'two jambs' && session.points.length === 0)
+    return { session: { ...EMPTY_SESSION, points: [point], ids: [wall.id] } }
+  const opening = attempt(() => openingAt(session, point, wall, context))
+  if (opening instanceof Error) return { session, say: opening.message }
+  if (!(opening.widthMm > 0)) return { session, say: 'An opening needs some width: click further away.' }
+  const why = whyRefused(opening, wall, records)
+  if (why) return { session, say: why }
+  put(`Place ${opening.use}`, opening)
+  return { session: { ...EMPTY_SESSION, typed: session.typed } }
+}
+
+/** Doors, windows and passages: by their middle and a width, or from jamb to jamb. */
+export const opening: Tool = {
+  ...plain,
+  name: 'opening',
+  word: 'Door or window',
+  key: null,
+  group: 'build',
+  steps: ['trace'],
+  places: true,
+  loupe: false,
+  say: ({ points }, { choices }) =>
+    points.length > 0
+      ? 'Click the other jamb, or type the width and press Enter.'
+      : choices.openingBy === 'two jambs'
+        ? `Click the first jamb of the ${choices.openingUse} on its wall.`
+        : `Click where the middle of the ${choices.openingUse} lies; a door opens to the side of the mouse.`,
+  fields: ({ typed, points, cursor }, context) => {
+    const { choices, display } = context
+    const shown = points[0] && cursor ? distance(points[0].at, cursor.at) : choices.openingWidthMm
+    return [
+      {
+        name: 'width',
+        label: 'Width',
+        value: typed.width ?? formatLength(shown, display, false),
+        first: true,
+        narrow: true,
+      },
+    ]
+  },
+  click: place,
+  enter: (session, context) =>
+    session.cursor && Object.keys(session.typed).length > 0
+      ? place(session, session.cursor, context)
+      : { session: EMPTY_SESSION, done: session.points.length === 0 },
+  paint: (canvas, session, view, context) => {
+    const { cursor } = session
+    const wall = cursor && hostAt(session, cursor, context)
+    if (!cursor || !wall) return
+    const made = attempt(() => openingAt(session, cursor, wall, context))
+    if (made instanceof Error || !(made.widthMm > 0)) return
+    paintChains(canvas, view, chainsWith(made, context))
+    const placed = placeOpening(wall, made)!
+    // How far it lies from the start of its wall.
+    paintMeasure(
+      canvas,
+      view,
+      wall.start,
+      placed.corners[0],
+      formatLength(made.alongMm - made.widthMm / 2, context.display),
+    )
+  },
+}
