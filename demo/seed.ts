@@ -1,15 +1,16 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import { eq } from 'drizzle-orm'
 import { placementBy } from '@/core/fit/refit'
+import type { ProjectRecord } from '@/core/model/registry'
 import { newUnderlay } from '@/core/model/underlay/new'
 import { placementAtRatio } from '@/core/model/underlay/placement'
-import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
-import type { Wall } from '@/core/model/wall/schema'
+import type { KnownDimension } from '@/core/model/underlay/schema'
 import { keepChange } from '@/server/changes'
 import { database, pool } from '@/server/database/client'
 import { projects } from '@/server/database/schema'
 import { createProject } from '@/server/projects'
 import { addSource, listSources } from '@/server/sources'
+import { BOATHOUSE_MODEL, UPPER_LEVEL } from './boathouse-model'
 import { boathouseSet } from './sheets/boathouse'
 import { oldSurvey } from './sheets/old-survey'
 import { outriggerPlate } from './sheets/outrigger-plate'
@@ -39,7 +40,7 @@ async function seed(): Promise<void> {
   await createProject('Teal Reach Boathouse', DEMO)
   try {
     await addSource(DEMO, 'boathouse-plans.pdf', once(bytes))
-    await placeAndTrace(await firstSheet())
+    await placeAndTrace(...(await planSheets()))
     for (const [name, make] of FURTHER) await addSource(DEMO, name, once(await make()))
   } catch (error) {
     await database().delete(projects).where(eq(projects.id, DEMO))
@@ -47,19 +48,20 @@ async function seed(): Promise<void> {
   }
 }
 
-/** The readers run beside this: waits until the first page is read. */
-async function firstSheet(): Promise<string> {
+/** The readers run beside this: waits until the pages of both floors are read. */
+async function planSheets(): Promise<[ground: string, upper: string]> {
   for (let tries = 0; tries < 600; tries++) {
     const [source] = await listSources(DEMO)
     if (source?.problem) throw new Error(source.problem)
-    const sheet = source?.sheets.find(({ number }) => number === 1)
-    if (source?.status === 'ready' && sheet?.status === 'ready') return sheet.id
+    const [ground, upper] = [1, 2].map((page) => source?.sheets.find(({ number }) => number === page))
+    if (source?.status === 'ready' && ground?.status === 'ready' && upper?.status === 'ready')
+      return [ground.id, upper.id]
     await sleep(100)
   }
-  throw new Error('The demo sheet was not read within a minute: do the readers run?')
+  throw new Error('The demo sheets were not read within a minute: do the readers run?')
 }
 
-async function placeAndTrace(sheetId: string): Promise<void> {
+async function placeAndTrace(sheetId: string, upperId: string): Promise<void> {
   // What somebody did before: fitted the plan by its longest printed length, checked it by its width, began to trace.
   const ptPerMm = (72 / 25.4 / 100) * 0.6866
   const onSheet = (x: number, y: number) => ({ x: 190 + x * ptPerMm, y: 255 + y * ptPerMm })
@@ -91,22 +93,7 @@ async function placeAndTrace(sheetId: string): Promise<void> {
     locked: true,
     order: 1,
   })
-  const corners = [
-    { x: 0, y: 0 },
-    { x: 0, y: 14400 },
-    { x: 31200, y: 14400 },
-    { x: 31200, y: 0 },
-  ]
-  const wall = (id: string, from: number, to: number): Wall => ({
-    id,
-    kind: 'wall',
-    start: corners[from]!,
-    end: corners[to]!,
-    thicknessMm: 365,
-    tracedLine: 'left',
-  })
-  const walls = [wall('demo-wall-1', 0, 1), wall('demo-wall-2', 1, 2), wall('demo-wall-3', 2, 3)]
-  const edit = (label: string, ...records: (Underlay | Wall)[]) =>
+  const edit = (label: string, ...records: readonly ProjectRecord[]) =>
     keepChange(DEMO, {
       id: crypto.randomUUID(),
       label,
@@ -115,7 +102,16 @@ async function placeAndTrace(sheetId: string): Promise<void> {
       edits: records.map((after) => ({ id: after.id, before: null, after })),
     })
   await edit('Bring in sheet', underlay)
-  for (const each of walls) await edit('Trace wall', each)
+  for (const [label, records] of BOATHOUSE_MODEL) await edit(label, ...records)
+  await edit('Bring in sheet', {
+    ...underlay,
+    id: 'demo-upper-floor',
+    name: 'Upper floor',
+    sheetId: upperId,
+    levelId: UPPER_LEVEL.id,
+    dimensions: [{ ...length, id: 'demo-upper-length' }],
+    order: 2,
+  })
 }
 
 await seed()

@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { benchBuilding } from './building'
 import { benchDrawing } from './drawing'
 import { benchLargeScans } from './large-scan'
 import { benchLargeSet } from './large-set'
@@ -10,6 +11,7 @@ import { benchStudio } from './studio'
 
 /** What is measured, by the name under which it can be run alone: `npm run bench -- reading`. */
 const BENCHES: Readonly<Record<string, (folder: string, address: string) => Promise<void>>> = {
+  building: () => benchBuilding(),
   proposals: () => benchProposals(),
   reading: (folder) => benchReading(folder),
   studio: (_, address) => benchStudio(address),

@@ -104,7 +104,7 @@ test('every route answers bad requests with problem details', async ({ page, req
     [400, await request.patch(project, { data: { name: 7 } })],
     [400, await request.post(`${project}/changes`, { data: change })],
     [400, await request.get(`${project}/changes?since=-2`)],
-    [404, await request.get('/api/projects/nobody/dxf')],
+    [404, await request.get('/api/projects/nobody/hand-over/dxf')],
     [400, await request.post(`${project}/sources`, { data: Buffer.from('%PDF-') })],
     [422, await request.post(`${project}/sources?name=note.pdf`, { data: Buffer.from('a note') })],
     [413, await request.post(`${project}/sources?name=huge.pdf`, { data: tooLarge })],

@@ -101,7 +101,7 @@ test('every shape is drawn, measured again and handed over', async ({ page }) =>
   // The arc leaves the line without a kink and turns a quarter down.
   expect(line.bulges![1]).toBeCloseTo(-Math.tan(Math.PI / 8), 2)
 
-  const { body } = { body: await (await page.request.get(`/api/projects/${draw.id}/dxf`)).body() }
+  const { body } = { body: await (await page.request.get(`/api/projects/${draw.id}/hand-over/dxf`)).body() }
   const report = await readDxf(new Uint8Array(body))
   expect(report.errors).toEqual([])
   expect(report.types).toMatchObject({ CIRCLE: 1, ELLIPSE: 1, ARC: 1, TEXT: 1, SPLINE: 3 })

@@ -63,7 +63,31 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await studio.clickOn(...onPaper(...CORNERS[2]), 'end')
     await studio.hover(...onPaper(...CORNERS[3]))
   },
-  lifting: async (page) => {
+  building: async (page, studio) => {
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: 'Work on level Upper' }).click()
+    await page.keyboard.press('Home')
+    await studio.drawn()
+    await page.getByRole('button', { name: 'Build …' }).click()
+    await page.getByRole('menuitem', { name: 'Wall from the sheet' }).click()
+    await page.getByRole('menu').waitFor({ state: 'hidden' })
+    await studio.hover(...onPaper(20_000, 14_218), 0)
+  },
+  solid: async (page, studio) => {
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: 'Work on level Ground' }).click()
+    await page.getByRole('button', { name: 'Both', exact: true }).click()
+    await studio.drawn()
+  },
+  tables: async (page, studio) => {
+    await page.getByRole('button', { name: 'Tables', exact: true }).click()
+    await page.getByRole('row').filter({ hasText: 'Workshop' }).getByText('Workshop').click()
+    await studio.drawn()
+  },
+  lifting: async (page, studio) => {
+    await page.getByRole('button', { name: 'Plan', exact: true }).click()
+    await studio.drawn()
     await page.keyboard.press('Escape')
     await page.keyboard.press('Escape')
     await page.getByRole('button', { name: /^More for Ground floor/ }).click()

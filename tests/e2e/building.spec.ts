@@ -1,0 +1,204 @@
+import { readFile } from 'node:fs/promises'
+import { expect } from '@playwright/test'
+import * as WebIfc from 'web-ifc'
+import type { ProjectRecord } from '@/core/model/registry'
+import { boathouseSet } from '../../demo/sheets/boathouse'
+import { A3, CORNERS, onPaper } from '../support/boathouse'
+import { readDxf } from '../support/ezdxf'
+import { StudioPage, test } from './studio'
+
+/** The boat hall between the faces of its walls, worked out by hand from the printed sizes: 277.774 m². */
+const HALL_M2 = (20.8 - 0.115 - 0.365) * (14.4 - 2 * 0.365)
+
+/** A new project with the ground floor brought in and fitted by its length. @returns its id */
+async function fittedPlan(studio: StudioPage, name: string): Promise<string> {
+  const { page } = studio
+  const id = await studio.newProject(name)
+  await studio.upload('plans.pdf', await boathouseSet())
+  await studio.bringIn(1, A3.width, A3.height)
+  await page.keyboard.press('k')
+  await studio.clickOn(...onPaper(0, 0), 'end')
+  await studio.clickOn(...onPaper(31_200, 0), 'end')
+  await page.keyboard.type('31.2 m')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('1:145.6', { exact: true }).first()).toBeVisible()
+  return id
+}
+
+test('from a sheet to a building in IFC with the known areas', async ({ page }) => {
+  const studio = new StudioPage(page)
+  await fittedPlan(studio, 'Boathouse')
+
+  await test.step('walls are traced, one of them ending in two others', async () => {
+    await studio.goTo('Trace')
+    const thickness = page.getByLabel('Thickness')
+    await thickness.fill('365')
+    await thickness.press('Enter')
+    for (const [x, y] of [...CORNERS, CORNERS[0]]) await studio.clickOn(...onPaper(x, y), 'end')
+    await thickness.fill('115')
+    await thickness.press('Enter')
+    await page.getByRole('button', { name: 'right face' }).click()
+    await studio.clickOn(...onPaper(20_800, 365), 'end')
+    await studio.clickOn(...onPaper(20_800, 14_035), 'end')
+    await page.keyboard.press('Escape')
+    await expect(page.getByText('5 walls', { exact: true })).toBeVisible()
+  })
+
+  await test.step('a door takes its width from two jambs of the sheet', async () => {
+    await page.getByRole('button', { name: 'Build …' }).click()
+    await page.getByRole('menuitem', { name: 'Door or window' }).click()
+    await page.getByRole('button', { name: 'Two jambs' }).click()
+    await studio.clickOn(...onPaper(20_800, 365 + 1800), 'end')
+    await studio.clickOn(...onPaper(20_800, 365 + 1800 + 885), 'end')
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('l')
+    await studio.hover(...onPaper(20_742, 365 + 1800))
+    await page.mouse.down()
+    await page.mouse.up()
+    await expect(page.getByLabel('Width')).toHaveValue(/^88[45]$/)
+  })
+
+  await test.step('what does not fit is refused in a sentence, and changes nothing', async () => {
+    await page.getByLabel('Width').fill('20 m')
+    await page.getByLabel('Width').press('Enter')
+    await expect(page.getByText(/wide, its wall only/)).toBeVisible()
+    await expect(page.getByLabel('Width')).toHaveValue(/^88[45]$/)
+  })
+
+  await test.step('a click into the hall makes a room of the right size', async () => {
+    await page.getByRole('button', { name: 'Build …' }).click()
+    await page.getByRole('menuitem', { name: 'Room', exact: true }).click()
+    await page.locator('[name="bench-name"]').fill('Boat hall')
+    await studio.hover(...onPaper(9800, 7000))
+    await page.mouse.down()
+    await page.mouse.up()
+    await expect(page.getByText(/^277\.77\d m², /)).toBeVisible()
+    await studio.hover(...onPaper(-4000, 3000))
+    await page.mouse.down()
+    await page.mouse.up()
+    await expect(page.getByText(/Nothing encloses this place/)).toBeVisible()
+  })
+
+  await test.step('the tables tell of it, and light up what they tell of', async () => {
+    await page.getByRole('button', { name: 'Tables', exact: true }).click()
+    const row = page.getByRole('row').filter({ hasText: 'Boat hall' })
+    await expect(row).toContainText('277.77')
+    await row.getByText('Boat hall').click()
+    await expect(page.getByRole('textbox', { name: 'Number' })).toHaveValue('01')
+  })
+
+  await test.step('the solids stand beside the plan', async () => {
+    await page.getByRole('button', { name: 'Both', exact: true }).click()
+    await expect(page.getByRole('img', { name: 'Solid view of the model' }).locator('canvas')).toBeVisible()
+    await expect(studio.board).toBeVisible()
+    await page.getByRole('button', { name: 'Plan', exact: true }).click()
+  })
+
+  await test.step('IFC and DXF open elsewhere with the same sizes', async () => {
+    await studio.kept()
+    await studio.goTo('Hand over')
+    const save = async (name: string) => {
+      const [download] = await Promise.all([
+        page.waitForEvent('download'),
+        page.getByRole('link', { name, exact: true }).click(),
+      ])
+      return readFile(await download.path())
+    }
+    const api = new WebIfc.IfcAPI()
+    await api.Init()
+    const model = api.OpenModel(new Uint8Array(await save('Save IFC')))
+    const lines = (type: number) => {
+      const ids = api.GetLineIDsWithType(model, type)
+      return Array.from({ length: ids.size() }, (_, i) => api.GetLine(model, ids.get(i)))
+    }
+    expect(lines(WebIfc.IFCWALL)).toHaveLength(5)
+    expect(lines(WebIfc.IFCDOOR)).toHaveLength(1)
+    const [area] = lines(WebIfc.IFCQUANTITYAREA).filter(({ Name }) => Name.value === 'NetFloorArea')
+    expect(Math.abs(area.AreaValue.value / HALL_M2 - 1)).toBeLessThan(1e-4)
+    api.CloseModel(model)
+    const drawing = await readDxf(await save('Save DXF'))
+    expect(drawing.errors).toEqual([])
+    expect(drawing.layers).toEqual(expect.arrayContaining(['A-WALL', 'A-DOOR', 'A-AREA']))
+    expect(drawing.texts).toContain('01 Boat hall')
+  })
+})
+
+test('walls are read from the sheet by a click, mended where they miss, and copied with their level', async ({
+  page,
+}) => {
+  const studio = new StudioPage(page)
+  const id = await fittedPlan(studio, 'Read from the sheet')
+  await studio.goTo('Trace')
+  const records = async () => {
+    await studio.kept()
+    const response = await page.request.get(`/api/projects/${id}`)
+    return ((await response.json()) as { records: ProjectRecord[] }).records
+  }
+
+  await test.step('a wall comes with the openings between its jambs, and the next one meets it', async () => {
+    await page.getByRole('button', { name: 'Build …' }).click()
+    await page.getByRole('menuitem', { name: 'Wall from the sheet' }).click()
+    await expect(page.getByRole('menu')).toBeHidden()
+    // The menu takes the mouse until it has faded away.
+    await expect(async () => {
+      await studio.hover(...onPaper(5000, 190), 0)
+      await studio.hover(...onPaper(5000, 182), 0)
+      await expect(studio.bench).toContainText('A wall of 365 mm with 4 openings', { timeout: 1000 })
+    }).toPass()
+    await page.mouse.down()
+    await page.mouse.up()
+    await studio.hover(...onPaper(31_018, 7000), 0)
+    await expect(studio.bench).toContainText('A wall of 365 mm with 2 openings')
+    await page.mouse.down()
+    await page.mouse.up()
+    await expect(page.getByText('2 walls', { exact: true })).toBeVisible()
+    await page.mouse.down()
+    await page.mouse.up()
+    await expect(page.getByText('This wall is there already.')).toBeVisible()
+    const all = await records()
+    const openings = all.filter((record) => record.kind === 'opening')
+    expect(openings.filter(({ use, way }) => use === 'door' && way === 'double')).toHaveLength(4)
+    expect(openings.filter(({ use }) => use === 'window')).toHaveLength(2)
+    for (const door of openings.filter(({ use }) => use === 'door'))
+      expect(Math.abs(door.widthMm - 3000)).toBeLessThan(1)
+    const [south, east] = all.filter((record) => record.kind === 'wall')
+    const gaps = [south!.start, south!.end].flatMap((a) =>
+      [east!.start, east!.end].map((b) => Math.hypot(a.x - b.x, a.y - b.y)),
+    )
+    expect(Math.min(...gaps)).toBeLessThan(1e-6)
+    await page.keyboard.press('Escape')
+  })
+
+  await test.step('a wall that stops short is found and mended by one click', async () => {
+    await page.keyboard.press('w')
+    // The demo's walls run about their centre: 30 mm above the inner face of the southern one.
+    const [south] = (await records()).filter((record) => record.kind === 'wall')
+    const { x, y } = south!.start
+    await page.locator('[name="bench-across"]').fill(String((x + south!.end.x) / 2))
+    await page.locator('[name="bench-up"]').fill(String(y + 182.5 + 30))
+    await page.keyboard.press('Enter')
+    await page.locator('[name="bench-length"]').fill('5000')
+    await page.locator('[name="bench-angle"]').fill('90')
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('Escape')
+    await expect(page.getByText('3 walls', { exact: true })).toBeVisible()
+    await studio.goTo('Check')
+    const list = page.getByRole('region', { name: 'Near misses' })
+    await expect(list).toContainText(/stops \d+ mm before another/)
+    await list.getByRole('button', { name: 'Extend' }).click()
+    await expect(list).not.toContainText('before another')
+  })
+
+  await test.step('a level is copied with all that stands on it', async () => {
+    await studio.goTo('Trace')
+    await page.getByRole('button', { name: /^Copy level/ }).click()
+    await expect(page.getByText('6 walls', { exact: true })).toBeVisible()
+    const all = await records()
+    const levels = all.filter((record) => record.kind === 'level')
+    expect(levels).toHaveLength(2)
+    const upper = levels.find(({ elevationMm }) => elevationMm === 3000)!
+    const walls = all.filter((record) => record.kind === 'wall' && record.levelId === upper.id).map((wall) => wall.id)
+    expect(walls).toHaveLength(3)
+    expect(all.filter((record) => record.kind === 'opening' && walls.includes(record.wallId))).toHaveLength(6)
+  })
+})
