@@ -48,6 +48,8 @@ export const theme = createTheme({
       defaultProps: { disableElevation: true },
       styleOverrides: { root: { borderRadius: 3, paddingInline: 14 }, outlined: { borderColor: palette.line } },
     },
+    // What fades away would take the next click from the board below it.
+    MuiMenu: { defaultProps: { transitionDuration: { enter: 120, exit: 0 } } },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiTooltip: {
       defaultProps: { arrow: false, enterDelay: 400 },

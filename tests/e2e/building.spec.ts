@@ -45,8 +45,7 @@ test('from a sheet to a building in IFC with the known areas', async ({ page }) 
   })
 
   await test.step('a door takes its width from two jambs of the sheet', async () => {
-    await page.getByRole('button', { name: 'Build …' }).click()
-    await page.getByRole('menuitem', { name: 'Door or window' }).click()
+    await studio.take('Build', 'Door or window')
     await page.getByRole('button', { name: 'Two jambs' }).click()
     await studio.clickOn(...onPaper(20_800, 365 + 1800), 'end')
     await studio.clickOn(...onPaper(20_800, 365 + 1800 + 885), 'end')
@@ -66,8 +65,7 @@ test('from a sheet to a building in IFC with the known areas', async ({ page }) 
   })
 
   await test.step('a click into the hall makes a room of the right size', async () => {
-    await page.getByRole('button', { name: 'Build …' }).click()
-    await page.getByRole('menuitem', { name: 'Room', exact: true }).click()
+    await studio.take('Build', 'Room$')
     await page.locator('[name="bench-name"]').fill('Boat hall')
     await studio.hover(...onPaper(9800, 7000))
     await page.mouse.down()
@@ -136,8 +134,7 @@ test('walls are read from the sheet by a click, mended where they miss, and copi
   }
 
   await test.step('a wall comes with the openings between its jambs, and the next one meets it', async () => {
-    await page.getByRole('button', { name: 'Build …' }).click()
-    await page.getByRole('menuitem', { name: 'Wall from the sheet' }).click()
+    await studio.take('Build', 'Wall from the sheet')
     await expect(page.getByRole('menu')).toBeHidden()
     // The menu takes the mouse until it has faded away.
     await expect(async () => {

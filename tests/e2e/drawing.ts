@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import type { ProjectRecord } from '../../src/core/model/registry'
 import { StudioPage } from './studio'
 
@@ -52,12 +52,8 @@ export class Drawing {
     for (const key of keys) await this.page.keyboard.press(key)
   }
 
-  /** Takes a tool by its menu. */
-  async take(menu: 'Draw' | 'Change', word: string): Promise<void> {
-    await this.studio.bench.getByRole('button', { name: new RegExp(`^${menu}`) }).click()
-    await this.page.getByRole('menuitem', { name: new RegExp(`^${word}`) }).click()
-    // What lies under a menu can be clicked only once it has faded.
-    await expect(this.page.locator('.MuiMenu-root')).toHaveCount(0)
+  take(menu: 'Draw' | 'Change', word: string): Promise<void> {
+    return this.studio.take(menu, word)
   }
 
   /** What the server has, once it has everything. */

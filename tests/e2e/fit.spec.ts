@@ -5,6 +5,8 @@ import sharp from 'sharp'
 import { boathouseSet } from '../../demo/sheets/boathouse'
 import { fitTiePoints } from '../../src/core/fit/tie-points'
 import { project } from '../../src/core/geometry/projective'
+import type { Column } from '../../src/core/model/column/schema'
+import type { Path } from '../../src/core/model/path/schema'
 import { boardMap } from '../../src/core/model/underlay/placement'
 import type { Underlay } from '../../src/core/model/underlay/schema'
 import type { Wall } from '../../src/core/model/wall/schema'
@@ -88,18 +90,30 @@ test('what was traced follows a new fit, and undo takes back both', async ({ pag
   await studio.clickOn(...onPaper(...CORNERS[3]), 'end')
   await page.keyboard.press('Escape')
   const [before] = await kept<Wall>(studio, id, 'wall')
+  await studio.take('Draw', 'Line')
+  await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
+  await studio.clickOn(...onPaper(...CORNERS[1]), 'end')
+  await page.keyboard.press('Escape')
+  await studio.take('Build', 'Column')
+  await studio.clickOn(...onPaper(...CORNERS[2]), 'end')
 
   await studio.goTo('Fit')
   await page.getByRole('button', { name: /^Fit by these/ }).click()
   const question = page.getByRole('dialog', { name: 'What was traced' })
-  await expect(question).toContainText('One wall was traced from plans – page 1')
+  await expect(question).toContainText('3 elements were traced from plans – page 1')
   await question.getByLabel('The tracing stays where it is').check()
   await question.getByLabel('The tracing follows').check()
   await question.getByRole('button', { name: 'Fit, and follow' }).click()
   await expect(page.getByText(/by 21 known lengths/).first()).toBeVisible()
-  const lengthOf = ({ start, end }: Wall) => Math.hypot(end.x - start.x, end.y - start.y)
+  const pointOf = ({ xy }: Path, i: number) => ({ x: xy[i * 2]!, y: xy[i * 2 + 1]! })
+  const lengthOf = ({ start, end }: Pick<Wall, 'start' | 'end'>) => Math.hypot(end.x - start.x, end.y - start.y)
   const [followed] = await kept<Wall>(studio, id, 'wall')
   expect(Math.abs(lengthOf(followed!) - 31200)).toBeLessThan(5)
+  const [line] = await kept<Path>(studio, id, 'path')
+  expect(Math.abs(lengthOf({ start: pointOf(line!, 0), end: pointOf(line!, 1) }) - 14_400)).toBeLessThan(5)
+  const [column] = await kept<Column>(studio, id, 'column')
+  expect(Math.hypot(column!.at.x - followed!.end.x, column!.at.y - followed!.end.y) - 14_400).toBeLessThan(5)
+  expect(column!.widthMm).toBe(300)
 
   await page.keyboard.press('Control+z')
   await expect(page.getByText('1:100', { exact: true })).toBeVisible()

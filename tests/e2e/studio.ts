@@ -122,6 +122,13 @@ export class StudioPage {
     await this.page.mouse.up()
   }
 
+  /** Takes a tool by its menu. */
+  async take(menu: 'Build' | 'Draw' | 'Change', word: string): Promise<void> {
+    await this.bench.getByRole('button', { name: new RegExp(`^${menu}`) }).click()
+    await this.page.getByRole('menuitem', { name: new RegExp(`^${word}`) }).click()
+    await expect(this.page.locator('.MuiMenu-root')).toHaveCount(0)
+  }
+
   async goTo(step: string): Promise<void> {
     await this.page
       .getByRole('navigation', { name: 'Steps' })

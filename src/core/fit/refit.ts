@@ -1,7 +1,5 @@
-import { composeProjective, project } from '../geometry/projective'
-import { boardMap, rescaled, sheetMap, straightPt } from '../model/underlay/placement'
-import type { KnownDimension, Placement, Underlay } from '../model/underlay/schema'
-import type { Wall } from '../model/wall/schema'
+import { rescaled, straightPt } from '../model/underlay/placement'
+import type { KnownDimension, Placement } from '../model/underlay/schema'
 import { fitDimensions, fitStretched } from './known-dimensions'
 
 /** The dimensions from which a sheet has its size. */
@@ -32,12 +30,4 @@ export function placementBy(placement: Placement, dimensions: readonly KnownDime
   const found =
     apart && !placement.bend ? fitStretched(fitting, placement.turnRad) : fitDimensions(fitting, placement.turnRad)
   return rescaled(placement, found, fittingOf(dimensions)[0]!.fromPt)
-}
-
-/** What was traced from a sheet, moved as the sheet moves. */
-export function followers(traced: readonly Wall[], before: Underlay, after: Underlay): Wall[] {
-  const back = sheetMap(before.placement)
-  if (!back) return []
-  const move = composeProjective(back, boardMap(after.placement))
-  return traced.map((wall) => ({ ...wall, start: project(move, wall.start), end: project(move, wall.end) }))
 }

@@ -51,6 +51,10 @@ export interface ShapeKind<S> {
   grips(shape: S, around: Surroundings): readonly Point[]
   /** The shape with one of its grips elsewhere. */
   withGrip(shape: S, index: number, to: Point, around: Surroundings): S
+  /** Whether it follows from its grips, each put in its place in turn: it can be bent. */
+  readonly byGrips?: true
+  /** Sizes that a person states: they hold whatever becomes of the sheet that it was traced from. */
+  stated?(shape: S): Partial<S>
   /** Points that a dimension may follow, in a lasting order, where they are more than the grips. */
   anchors?(shape: S, around: Surroundings): readonly Point[]
   /** Its image under a map that keeps shapes. */

@@ -7,14 +7,14 @@ import Radio from '@mui/material/Radio'
 import RadioGroup from '@mui/material/RadioGroup'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
+import { kindOf } from '@/core/model/shapes'
 import { previewRefit, settleRefit, useRefit } from './refit'
 
 /** Asks whether what was traced from a sheet goes along with it; the board shows either while it is chosen. */
 export function RefitDialog() {
   const pending = useRefit(({ pending: each }) => each)
   if (!pending) return null
-  const { after, traced, shown } = pending
-  const walls = traced.length === 1 ? 'One wall was' : `${traced.length} walls were`
+  const { after, followers, shown } = pending
   return (
     <Paper
       component="form"
@@ -42,7 +42,10 @@ export function RefitDialog() {
       }}
     >
       <Typography variant="h3">
-        {walls} traced from {after.name}
+        {followers.length === 1
+          ? `One ${kindOf(followers[0]!.before).word} was`
+          : `${followers.length.toLocaleString('en')} elements were`}{' '}
+        traced from {after.name}
       </Typography>
       <RadioGroup
         value={shown}

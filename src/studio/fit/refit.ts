@@ -1,12 +1,13 @@
 import { create } from 'zustand'
-import { followers, placementBy } from '@/core/fit/refit'
+import { type Follower, followers } from '@/core/fit/follow'
+import { placementBy } from '@/core/fit/refit'
 import { FitError } from '@/core/fit/residual'
 import { project } from '@/core/geometry/projective'
-import type { Point } from '@/core/geometry/vector'
-import { stretchedWith } from '@/core/model/opening/place'
+import { displayOf } from '@/core/model/settings/schema'
+import type { Surroundings } from '@/core/model/shape'
+import { surroundingsOf } from '@/core/model/shapes'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { KnownDimension, Placement, Underlay } from '@/core/model/underlay/schema'
-import type { Wall } from '@/core/model/wall/schema'
 import { followResize } from '../board/view'
 import { commit, put, tell, useProject } from '../project/store'
 
@@ -16,8 +17,9 @@ export interface PendingRefit {
   readonly before: Underlay
   readonly after: Underlay
   /** What was traced from it, as it is and as it would lie. */
-  readonly traced: readonly Wall[]
-  readonly moved: readonly Wall[]
+  readonly followers: readonly Follower[]
+  /** What the elements may look at, as it is and as it would be. */
+  readonly around: Readonly<Record<'follow' | 'stay', Surroundings>>
   /** Records that go with it. */
   readonly gone: readonly string[]
   /** Which of the two the board shows. */
@@ -26,28 +28,23 @@ export interface PendingRefit {
 
 export const useRefit = create<{ readonly pending: PendingRefit | null }>(() => ({ pending: null }))
 
-/** Further than this on the board a sheet has moved. */
-const MOVED_MM = 1e-6
-
 /** Gives a sheet another place; where something was traced from it, only once the person has said what becomes of that. */
 export function refit(label: string, before: Underlay, after: Underlay, gone: readonly string[] = []): void {
   const { records } = useProject.getState()
-  const traced = [...records.values()].filter(
-    (record): record is Wall => record.kind === 'wall' && record.tracedFrom === before.id,
-  )
-  const moved = followers(traced, before, after)
-  const stays = moved.every((wall, i) => near(wall.start, traced[i]!.start) && near(wall.end, traced[i]!.end))
-  if (stays) return keep({ label, before, after, gone }, [])
-  useRefit.setState({ pending: { label, before, after, traced, moved, gone, shown: 'follow' } })
+  const display = displayOf(records)
+  const stay = surroundingsOf(records, display)
+  const found = followers(stay, before, after)
+  if (found.length === 0) return keep({ label, before, after, gone }, [])
+  const moved = new Map([...records, ...found.map((each) => [each.after.id, each.after] as const)])
+  const around = { stay, follow: surroundingsOf(moved, display) }
+  useRefit.setState({ pending: { label, before, after, followers: found, around, gone, shown: 'follow' } })
 }
-
-const near = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y) < MOVED_MM
 
 /** Answers the question. `null` leaves everything as it was. */
 export function settleRefit(answer: 'follow' | 'stay' | null): void {
   const { pending } = useRefit.getState()
   useRefit.setState({ pending: null })
-  if (pending && answer) keep(pending, answer === 'follow' ? pending.moved : [])
+  if (pending && answer) keep(pending, answer === 'follow' ? pending.followers : [])
 }
 
 export function previewRefit(shown: 'follow' | 'stay'): void {
@@ -58,16 +55,11 @@ export function previewRefit(shown: 'follow' | 'stay'): void {
 /** The view goes along: nothing vanishes. */
 function keep(
   { label, before, after, gone }: Pick<PendingRefit, 'label' | 'before' | 'after' | 'gone'>,
-  moved: readonly Wall[],
+  followed: readonly Follower[],
 ): void {
-  const { records } = useProject.getState()
-  const openings = [...records.values()].flatMap((record) => {
-    const wall = record.kind === 'opening' ? moved.find(({ id }) => id === record.wallId) : undefined
-    const former = wall && records.get(wall.id)
-    return record.kind === 'opening' && wall && former?.kind === 'wall' ? [stretchedWith(record, former, wall)] : []
-  })
   commit(label, [
-    ...[after, ...moved, ...openings].map((record) => ({ id: record.id, after: record })),
+    { id: after.id, after },
+    ...followed.map((each) => ({ id: each.after.id, after: each.after })),
     ...gone.map((id) => ({ id, after: null })),
   ])
   const fixed = after.dimensions.find(({ role }) => role === 'fit')?.fromPt ?? { x: 0, y: 0 }

@@ -7,6 +7,7 @@ import { paintMeasure } from '../board/painters/measure'
 import { paintWalls } from '../board/painters/walls'
 import { put, useProject } from '../project/store'
 import { fitState } from '../sheets/fit-state'
+import { sheetOfPoints } from './draw/drawing'
 import { enterPoint, pointFields, steerPoint } from './entry'
 import { EMPTY_SESSION, type Outcome, type Session, type Tool, type ToolContext } from './tool'
 
@@ -41,15 +42,14 @@ export const wall: Tool = {
   },
 }
 
-function place(session: Session, point: BoardPoint, { choices, levelId }: ToolContext): Outcome {
+function place(session: Session, point: BoardPoint, { choices, levelId, records }: ToolContext): Outcome {
   const from = session.points.at(-1)
   if (!from) return { session: { ...EMPTY_SESSION, points: [point] }, say: warnOnce(point) }
   if (distance(from.at, point.at) < SAME_POINT_MM)
     return { session, say: 'A wall needs some length: click further away.' }
-  const tracedFrom = [from, point].map(({ caught }) => caught?.underlayId).find((id) => id) ?? undefined
   put('Trace wall', {
     ...wallBetween(crypto.randomUUID(), from.at, point.at, choices, levelId),
-    ...(tracedFrom && { tracedFrom }),
+    ...sheetOfPoints([from, point], records),
   })
   const closed = distance(session.points[0]!.at, point.at) < SAME_POINT_MM
   return { session: closed ? EMPTY_SESSION : { ...EMPTY_SESSION, points: [...session.points, point] } }

@@ -7,10 +7,13 @@ const applyVector = (map: Affine, v: Point): Point => ({
   y: map[1] * v.x + map[3] * v.y,
 })
 
+/** Of a few maps one after another. */
+const ROUNDING = 1e-11
+
 /** Whether a map keeps shapes: it moves, turns, mirrors and scales alike. */
-function isSimilar([a, b, c, d]: Affine): boolean {
+export function isSimilar([a, b, c, d]: Affine): boolean {
   const size = Math.hypot(a, b)
-  return Math.abs(a * c + b * d) < 1e-12 * size * size && Math.abs(Math.hypot(c, d) - size) < 1e-12 * size
+  return Math.abs(a * c + b * d) < ROUNDING * size * size && Math.abs(Math.hypot(c, d) - size) < ROUNDING * size
 }
 
 export const mirrors = ([a, b, c, d]: Affine): boolean => a * d - b * c < 0

@@ -16,6 +16,8 @@ export const columnSchema = object({
   depthMm: lengthMm().positive().max(100_000).required(),
   turnRad: finite().required(),
   heightMm: lengthMm().positive().optional(),
+  /** The underlay that it was traced from, where that is known. */
+  tracedFrom: idSchema.optional(),
 }).noUnknown()
 
 export type Column = InferType<typeof columnSchema>

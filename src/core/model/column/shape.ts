@@ -45,6 +45,7 @@ export const columnShape: ShapeKind<Column> = {
   spots: ({ at }) => [{ word: 'centre', at }],
   grips: ({ at }) => [at],
   withGrip: (column, _, to) => ({ ...column, at: to }),
+  stated: ({ widthMm, depthMm }) => ({ widthMm, depthMm }),
   mapped: (column, map) => ({
     ...column,
     at: apply(map, column.at),

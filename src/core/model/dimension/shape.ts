@@ -34,6 +34,7 @@ export const dimensionShape: ShapeKind<Dimension> = {
     }
     return { ...dimension, anchors: dimension.anchors.map((anchor, i) => (i === index - 1 ? { at: to } : anchor)) }
   },
+  byGrips: true,
   mapped: (dimension, map) => ({
     ...dimension,
     anchors: dimension.anchors.map(({ at }) => ({ at: apply(map, at) })),

@@ -65,6 +65,7 @@ export const hatchShape: ShapeKind<Hatch> = {
     })
     return { ...hatch, rings }
   },
+  byGrips: true,
   mapped: (hatch, map) => ({
     ...hatch,
     rings: hatch.rings.map((ring) => mappedRing(ring, map)),

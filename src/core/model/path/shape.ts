@@ -70,6 +70,7 @@ export const pathShape: ShapeKind<Path> = {
     bulges[found.index] = bulgeThrough(a, b, to)
     return { ...path, bulges }
   },
+  byGrips: true,
   mapped: (path, map) => ({ ...path, ...mappedRing(path, map) }),
 }
 

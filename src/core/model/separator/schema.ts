@@ -10,6 +10,8 @@ export const separatorSchema = object({
   levelId: idSchema.required(),
   start: pointSchema.required(),
   end: pointSchema.required(),
+  /** The underlay that it was traced from, where that is known. */
+  tracedFrom: idSchema.optional(),
 }).noUnknown()
 
 export type Separator = InferType<typeof separatorSchema>

@@ -13,5 +13,6 @@ export const separatorShape: ShapeKind<Separator> = {
   chains: ({ start, end }) => [chainOf([segment(start, end)])],
   grips: ({ start, end }) => [start, end],
   withGrip: (separator, index, to) => (index === 0 ? { ...separator, start: to } : { ...separator, end: to }),
+  byGrips: true,
   mapped: (separator, map) => ({ ...separator, start: apply(map, separator.start), end: apply(map, separator.end) }),
 }

@@ -12,6 +12,8 @@ export const slabSchema = object({
   thicknessMm: lengthMm().positive().max(10_000).required(),
   /** Its upper side against the level; 0 for a floor. */
   topMm: lengthMm().required(),
+  /** The underlay that it was traced from, where that is known. */
+  tracedFrom: idSchema.optional(),
 }).noUnknown()
 
 export type Slab = InferType<typeof slabSchema>

@@ -12,5 +12,6 @@ export const slabShape: ShapeKind<Slab> = {
   chains: ({ ring }) => [ringChain(ring)],
   grips: ({ ring }) => ring,
   withGrip: (slab, index, to) => ({ ...slab, ring: slab.ring.map((p, i) => (i === index ? to : p)) }),
+  byGrips: true,
   mapped: (slab, map) => ({ ...slab, ring: slab.ring.map((p) => apply(map, p)) }),
 }

@@ -26,5 +26,6 @@ export const splineShape: ShapeKind<Spline> = {
   },
   grips: (spline) => vertices(spline),
   withGrip: (spline, index, to) => ({ ...spline, xy: withVertex(spline.xy, index, to) }),
+  byGrips: true,
   mapped: (spline, map) => ({ ...spline, xy: mappedCoordinates(spline.xy, map) }),
 }

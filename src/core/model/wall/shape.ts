@@ -16,6 +16,8 @@ export const wallShape: ShapeKind<Wall> = {
   chains: ({ start, end }) => [chainOf([segment(start, end)])],
   grips: ({ start, end }) => [start, end],
   withGrip: (wall, index, to) => (index === 0 ? { ...wall, start: to } : { ...wall, end: to }),
+  byGrips: true,
+  stated: ({ thicknessMm }) => ({ thicknessMm }),
   mapped: (wall, map) => ({
     ...wall,
     start: apply(map, wall.start),

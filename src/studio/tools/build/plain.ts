@@ -1,7 +1,7 @@
 import { parseAngleDeg } from '@/core/units/angle'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import type { Drawing } from '../draw/drawing'
+import { type Drawing, sheetOfPoints } from '../draw/drawing'
 import { pointFields } from '../entry'
 
 /** A line that ends a room where there is no wall. */
@@ -15,8 +15,17 @@ export const separator: Drawing = {
       ? 'Click where the line between two rooms begins.'
       : 'Click where it ends, on a wall or another separator.',
   most: () => 2,
-  shape: ([a, b], _, { levelId }) =>
-    a && b ? { id: crypto.randomUUID(), kind: 'separator', levelId, start: a.at, end: b.at } : null,
+  shape: ([a, b], _, { levelId, records }) =>
+    a && b
+      ? {
+          id: crypto.randomUUID(),
+          kind: 'separator',
+          levelId,
+          start: a.at,
+          end: b.at,
+          ...sheetOfPoints([a, b], records),
+        }
+      : null,
 }
 
 /** A column about its axis. */
@@ -45,7 +54,7 @@ export const column: Drawing = {
   ],
   steer: (_, raw) => raw,
   entered: ({ cursor }) => cursor,
-  shape: ([point], { typed }, { choices, display, levelId }) => {
+  shape: ([point], { typed }, { choices, display, levelId, records }) => {
     if (!point) return null
     const size = (text: string | undefined, usual: number) => (text ? parseLength(text, display.unit) : usual)
     const widthMm = size(typed.width, choices.columnWidthMm)
@@ -60,6 +69,7 @@ export const column: Drawing = {
       widthMm,
       depthMm,
       turnRad: typed.turn ? (parseAngleDeg(typed.turn) * Math.PI) / 180 : 0,
+      ...sheetOfPoints([point], records),
     }
   },
 }
@@ -74,7 +84,7 @@ export const slab: Drawing = {
     count < 3 ? 'Click the corners of the slab, one after another.' : 'Go on, or press Enter to close it.',
   most: () => Number.POSITIVE_INFINITY,
   fields: pointFields,
-  shape: (points, _, { choices, levelId }) =>
+  shape: (points, _, { choices, levelId, records }) =>
     points.length < 3
       ? null
       : {
@@ -84,6 +94,7 @@ export const slab: Drawing = {
           ring: points.map(({ at }) => at),
           thicknessMm: choices.slabThicknessMm,
           topMm: 0,
+          ...sheetOfPoints(points, records),
         },
   refuse: () => 'A slab has at least three corners.',
 }

@@ -13,8 +13,16 @@ export function drawnBase(
   { choices, records }: ToolContext,
   points: readonly BoardPoint[],
 ): DrawnBase & { id: string } {
+  return { id: crypto.randomUUID(), layerId: choices.layerId, pen: undefined, ...sheetOfPoints(points, records) }
+}
+
+/** The sheet on which the first of some points was caught, where any was: with a new fit of it, what is made follows. */
+export function sheetOfPoints(
+  points: readonly BoardPoint[],
+  records: ToolContext['records'],
+): { readonly tracedFrom?: string } {
   const tracedFrom = points.map(({ caught }) => caught?.underlayId).find((id) => id && records.has(id))
-  return { id: crypto.randomUUID(), layerId: choices.layerId, pen: undefined, ...(tracedFrom && { tracedFrom }) }
+  return tracedFrom ? { tracedFrom } : {}
 }
 
 /** A tool that draws one shape from so many points. */
