@@ -158,6 +158,31 @@ describe('propose-scale', () => {
   })
 })
 
+describe('propose-walls', () => {
+  it('lists the walls of a plan with their openings, true to size', async () => {
+    const { out, status } = await calque('propose-walls', 'set.pdf', '--page', '1', '--json')
+    expect(status).toBe(0)
+    const { walls } = JSON.parse(out) as {
+      walls: { start: [number, number]; end: [number, number]; thicknessMm: number; openings: { use: string }[] }[]
+    }
+    // Outside it measures 31.2 m; between the centre lines of its gables 30.835 m.
+    const long = walls.filter(({ start, end }) => {
+      const length = Math.hypot(end[0] - start[0], end[1] - start[1])
+      return length > 30_815 && length < 31_220
+    })
+    expect(long).toHaveLength(2)
+    for (const { thicknessMm } of long) expect(Math.abs(thicknessMm - 365)).toBeLessThan(3)
+    expect(walls.flatMap(({ openings }) => openings).filter(({ use }) => use === 'door').length).toBeGreaterThan(4)
+  })
+
+  it('asks for the scale of a page that states none', async () => {
+    const { err, status } = await calque('propose-walls', 'scan.png', '--page', '1')
+    expect(status).toBe(2)
+    expect(err).toMatch(/--ratio/)
+    expect((await calque('propose-walls', 'scan.png', '--page', '1', '--ratio', '0')).err).toMatch(/no ratio/)
+  })
+})
+
 describe('fit', () => {
   const solved = async (points: unknown): Promise<Ended> => {
     await writeFile(join(folder, 'points.json'), typeof points === 'string' ? points : JSON.stringify(points))

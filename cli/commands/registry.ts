@@ -5,12 +5,14 @@ import { inspect } from './inspect'
 import { linework } from './linework'
 import { meter } from './meter'
 import { proposeScaleCommand } from './propose-scale'
+import { proposeWallsCommand } from './propose-walls'
 
 /** Every command; a new one is a file beside this and a line here. */
 export const COMMANDS: readonly ((program: Command) => void)[] = [
   inspect,
   linework,
   proposeScaleCommand,
+  proposeWallsCommand,
   fit,
   meter,
   handOverCommand,

@@ -10,6 +10,9 @@ import type { Step } from './steps'
 import { toolNamed } from './tools/registry'
 import { type Choices, EMPTY_SESSION, type Outcome, type Session, type ToolContext, type ToolName } from './tools/tool'
 
+/** What can be told of beside the board instead of the step. */
+export type SideCard = 'sheets' | 'history' | 'lift' | 'walls'
+
 /** What the person is doing in this window: nothing of it belongs to the project. */
 export interface BenchState {
   readonly step: Step
@@ -38,7 +41,7 @@ export interface BenchState {
   /** Underlays that are looked at alone; null for all that are shown. */
   readonly solo: readonly string[] | null
   /** What the card tells of instead of the step. */
-  readonly sideCard: 'sheets' | 'history' | 'lift' | null
+  readonly sideCard: SideCard | null
   /** Files of which the last sheet was just taken off the board. */
   readonly unused: readonly string[]
   /** A length of a sheet that is pointed at in a card, and lights up on the board. */
@@ -127,9 +130,17 @@ export function goTo(step: Step): void {
 }
 
 export function takeTool(tool: ToolName): void {
-  const { steps } = toolNamed(tool)
-  const { step } = get()
-  set({ tool, session: EMPTY_SESSION, step: steps.includes(step) ? step : (steps[0] ?? step) })
+  const { steps, card = null } = toolNamed(tool)
+  const { step, sideCard, tool: former } = get()
+  // The card of a tool goes with it.
+  const left = sideCard === toolNamed(former).card ? null : sideCard
+  set({
+    tool,
+    session: EMPTY_SESSION,
+    step: steps.includes(step) ? step : (steps[0] ?? step),
+    sideCard: card ?? left,
+    ...(card && { cardOpen: true }),
+  })
 }
 
 export const select = (selection: readonly string[]): void => set({ selection })

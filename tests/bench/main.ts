@@ -8,11 +8,13 @@ import { benchLargeSet } from './large-set'
 import { benchProposals } from './proposals'
 import { benchReading } from './reading'
 import { benchStudio } from './studio'
+import { benchWalls } from './walls'
 
 /** What is measured, by the name under which it can be run alone: `npm run bench -- reading`. */
 const BENCHES: Readonly<Record<string, (folder: string, address: string) => Promise<void>>> = {
   building: () => benchBuilding(),
   proposals: () => benchProposals(),
+  walls: () => benchWalls(),
   reading: (folder) => benchReading(folder),
   studio: (_, address) => benchStudio(address),
   drawing: (_, address) => benchDrawing(address),

@@ -1,9 +1,9 @@
 import { proposeScale } from '@/core/fit/proposal/propose'
-import type { Linework } from '@/core/sheet/linework'
 import { type Judged, judgePlan } from '../support/judge-plan'
-import { makePlan, type Producer, printPlan } from '../support/plans'
+import { makePlan } from '../support/plans'
+import { type Producer, printPage } from '../support/print-page'
 import { readSheet } from '../support/read-sheet'
-import { densePage } from './dense-page'
+import { amongMany } from './among-many'
 import { printRow } from './table'
 
 /** How many plans each producer prints; Chromium takes a second for each. */
@@ -43,7 +43,8 @@ export async function benchProposals(): Promise<void> {
     unit: '%',
     detail: `${misleading.length} of ${judged.length}`,
   })
-  const dense = await amongMany(100_000)
+  const { linework } = await readSheet(await printPage(makePlan(1), 'pdf-lib'))
+  const dense = await amongMany(linework, 100_000)
   const times = [1, 2, 3].map(() => {
     const start = performance.now()
     proposeScale(dense)
@@ -55,23 +56,4 @@ export async function benchProposals(): Promise<void> {
     limit: 1,
     unit: 's',
   })
-}
-
-/** A plan among very many other lines. */
-async function amongMany(segments: number): Promise<Linework> {
-  const { linework } = await readSheet(await printPlan(makePlan(1), 'pdf-lib'))
-  const { linework: others } = await readSheet(await densePage(segments, 1))
-  const joined = new Float32Array(linework.segments.length + others.segments.length)
-  joined.set(linework.segments)
-  // Over the plan, not beside it.
-  const shrink = linework.widthPt / others.widthPt
-  joined.set(
-    others.segments.map((value) => value * shrink),
-    linework.segments.length,
-  )
-  const flags = new Uint8Array(joined.length / 4)
-  flags.set(linework.segmentFlags)
-  const styles = new Uint32Array(joined.length / 4)
-  styles.set(linework.segmentStyles)
-  return { ...linework, segments: joined, segmentFlags: flags, segmentStyles: styles }
 }

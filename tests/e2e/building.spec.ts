@@ -199,3 +199,51 @@ test('walls are read from the sheet by a click, mended where they miss, and copi
     expect(all.filter((record) => record.kind === 'opening' && walls.includes(record.wallId))).toHaveLength(6)
   })
 })
+
+test('the walls that a sheet shows are taken one by one, in a run, or all at once', async ({ page }) => {
+  const studio = new StudioPage(page)
+  await fittedPlan(studio, 'Proposed walls')
+  await studio.goTo('Trace')
+  await studio.take('Build', 'Walls the sheet shows')
+  const card = page.getByRole('complementary', { name: 'Walls: card' })
+  const make = card.getByRole('button', { name: /^Make these \d+ walls$/ })
+  await expect(make).toBeVisible()
+  const count = Number(/\d+/.exec((await make.textContent())!)![0])
+
+  await test.step('a click makes one, and undo takes it back', async () => {
+    await studio.hover(...onPaper(5000, 182), 0)
+    await expect(studio.bench).toContainText(/A wall of 365 mm, \d+ % sure/)
+    await page.mouse.down()
+    await page.mouse.up()
+    await expect(page.getByText('1 wall', { exact: true })).toBeVisible()
+    await expect(card.getByRole('button', { name: `Make these ${count - 1} walls` })).toBeVisible()
+    await page.keyboard.press('Control+z')
+    await expect(card.getByRole('button', { name: `Make these ${count} walls` })).toBeVisible()
+  })
+
+  await test.step('with Shift all that hang together are made, and the rest by the button', async () => {
+    await page.keyboard.down('Shift')
+    await studio.hover(...onPaper(6000, 182), 0)
+    await page.mouse.down()
+    await page.mouse.up()
+    await page.keyboard.up('Shift')
+    await expect(card.getByText('Nothing more on this sheet looks like a wall.')).toBeVisible()
+    await expect(page.getByText(`${count} walls`, { exact: true })).toBeVisible()
+    await page.keyboard.press('Control+z')
+    const thickness = card.getByLabel(/^Thickness of/).last()
+    await thickness.fill('120')
+    await thickness.press('Enter')
+    await make.click()
+    await expect(page.getByText(`${count} walls`, { exact: true })).toBeVisible()
+  })
+
+  await test.step('the walls close the rooms', async () => {
+    await studio.take('Build', 'Room$')
+    await studio.hover(...onPaper(9800, 7000))
+    await expect(async () => {
+      await page.mouse.down()
+      await page.mouse.up()
+      await expect(page.getByText(/^277\.\d+ m², /)).toBeVisible({ timeout: 2000 })
+    }).toPass()
+  })
+})

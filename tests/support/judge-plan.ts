@@ -1,5 +1,6 @@
 import { proposeScale } from '@/core/fit/proposal/propose'
-import { makePlan, type PlanTruth, type Producer, printPlan, shrinkBy } from './plans'
+import { makePlan, type PlanTruth } from './plans'
+import { type Producer, printPage, shrinkBy } from './print-page'
 import { readSheet } from './read-sheet'
 
 /** What was proposed for a made-up plan, against what is true of it. */
@@ -16,7 +17,7 @@ export interface Judged extends PlanTruth {
 export async function judgePlan(seed: number, producer: Producer): Promise<Judged> {
   // Where the producer chooses the font, stacked figures can't be put in their places.
   const plan = makePlan(seed, { stackedFractions: producer === 'pdf-lib' || producer === 'ghostscript' })
-  const { linework } = await readSheet(await printPlan(plan, producer))
+  const { linework } = await readSheet(await printPage(plan, producer))
   const start = performance.now()
   const proposal = proposeScale(linework)
   const ms = performance.now() - start

@@ -1,25 +1,9 @@
-import { degrees, PDFDocument, rgb, StandardFonts } from 'pdf-lib'
 import { seeded } from '../../demo/sheets/random'
-import { byCairo, byChromium, byGhostscript } from './producers'
+import type { DrawnPage, PlacedText } from './print-page'
 
-/** A made-up plan as it is drawn on a page, and what is true of it. Paper space: points, y up. */
-export interface MadePlan {
-  readonly widthPt: number
-  readonly heightPt: number
-  readonly lines: readonly (readonly [x1: number, y1: number, x2: number, y2: number, widthPt: number])[]
-  readonly fills: readonly (readonly (readonly [number, number])[])[]
-  readonly texts: readonly PlacedText[]
+/** A made-up plan as it is drawn on a page, and what is true of it. */
+export interface MadePlan extends DrawnPage {
   readonly truth: PlanTruth
-}
-
-interface PlacedText {
-  readonly text: string
-  /** Where its baseline is at its middle, or at its start. */
-  readonly x: number
-  readonly y: number
-  readonly sizePt: number
-  readonly turnRad: number
-  readonly anchor: 'middle' | 'start'
 }
 
 export interface PlanTruth {
@@ -31,7 +15,6 @@ export interface PlanTruth {
 }
 
 type Units = 'mm' | 'm' | 'cm' | 'ft'
-export type Producer = 'pdf-lib' | 'cairo' | 'ghostscript' | 'chromium'
 
 type Vector = readonly [number, number]
 const IN = 25.4
@@ -269,79 +252,9 @@ export function makePlan(seed: number, { stackedFractions = true } = {}): MadePl
     widthPt: maxX - minX,
     heightPt: maxY - minY,
     lines: raw.lines.map(([x1, y1, x2, y2, w]) => [x1! - minX, y1! - minY, x2! - minX, y2! - minY, w!] as const),
-    fills: raw.fills.map((fill) => fill.map(([x, y]) => [x - minX, y - minY] as const)),
+    arcs: [],
+    fills: raw.fills.map((fill) => ({ ring: fill.map(([x, y]) => [x - minX, y - minY] as const), gray: 0 })),
     texts: raw.texts.map((text) => ({ ...text, x: text.x - minX, y: text.y - minY })),
     truth: { mmPerPtX: 1 / ptX, mmPerPtY: 1 / ptY, units, dimensions, wrong },
   }
-}
-
-/** The plan as PDF, as a producer writes it. */
-export function printPlan(plan: MadePlan, producer: Producer): Promise<Uint8Array> {
-  switch (producer) {
-    case 'pdf-lib':
-      return byPdfLib(plan)
-    case 'cairo':
-      return byCairo(asSvg(plan))
-    case 'ghostscript':
-      return byGhostscript(asPostScript(plan))
-    case 'chromium':
-      return byChromium(`<style>@page{margin:0}body{margin:0}svg{display:block}</style>${asSvg(plan, ONTO_A3)}`)
-  }
-}
-
-/** Chromium prints on A3 here: a plan is shrunk to go onto it. */
-const ONTO_A3 = { widthPt: 1190, heightPt: 841 }
-
-/** By how much a producer shrinks a plan. */
-export const shrinkBy = ({ widthPt, heightPt }: MadePlan, producer: Producer): number =>
-  producer === 'chromium' ? Math.min(1, ONTO_A3.widthPt / widthPt, ONTO_A3.heightPt / heightPt) : 1
-
-async function byPdfLib({ widthPt, heightPt, lines, fills, texts }: MadePlan): Promise<Uint8Array> {
-  const document = await PDFDocument.create()
-  const font = await document.embedFont(StandardFonts.Helvetica)
-  const page = document.addPage([widthPt, heightPt])
-  const color = rgb(0, 0, 0)
-  for (const [x1, y1, x2, y2, thickness] of lines)
-    page.drawLine({ start: { x: x1, y: y1 }, end: { x: x2, y: y2 }, thickness, color })
-  for (const fill of fills) page.drawSvgPath(`M${fill.map(([x, y]) => `${x},${-y}`).join('L')}Z`, { x: 0, y: 0, color })
-  for (const { text, x, y, sizePt, turnRad, anchor } of texts) {
-    const back = anchor === 'middle' ? font.widthOfTextAtSize(text, sizePt) / 2 : 0
-    const at = { x: x - Math.cos(turnRad) * back, y: y - Math.sin(turnRad) * back }
-    page.drawText(text, { ...at, size: sizePt, font, color, rotate: degrees((turnRad * 180) / Math.PI) })
-  }
-  return document.save()
-}
-
-const xml = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;')
-
-function asSvg(plan: MadePlan, onto?: { widthPt: number; heightPt: number }): string {
-  const { widthPt: w, heightPt: h, lines, fills, texts } = plan
-  const shrink = onto ? Math.min(1, onto.widthPt / w, onto.heightPt / h) : 1
-  const drawn = lines.map(
-    ([x1, y1, x2, y2, width]) =>
-      `<path d="M${x1} ${h - y1}L${x2} ${h - y2}" stroke="#000" stroke-width="${width}" fill="none"/>`,
-  )
-  const filled = fills.map((fill) => `<path d="M${fill.map(([x, y]) => `${x} ${h - y}`).join('L')}Z"/>`)
-  const written = texts.map(
-    ({ text, x, y, sizePt, turnRad, anchor }) =>
-      `<text transform="translate(${x} ${h - y}) rotate(${(-turnRad * 180) / Math.PI})" font-size="${sizePt}" font-family="sans-serif" text-anchor="${anchor}">${xml(text)}</text>`,
-  )
-  const size = `width="${w * shrink}pt" height="${h * shrink}pt" viewBox="0 0 ${w} ${h}"`
-  return `<svg xmlns="http://www.w3.org/2000/svg" ${size}>${[...drawn, ...filled, ...written].join('\n')}</svg>`
-}
-
-const escaped = (text: string) => text.replace(/[()\\]/g, '\\$&').replaceAll('²', '2')
-
-function asPostScript({ widthPt, heightPt, lines, fills, texts }: MadePlan): string {
-  const drawn = lines.map(
-    ([x1, y1, x2, y2, width]) => `${width} setlinewidth ${x1} ${y1} moveto ${x2} ${y2} lineto stroke`,
-  )
-  const filled = fills.map(
-    (fill) => `newpath ${fill.map(([x, y], i) => `${x} ${y} ${i ? 'lineto' : 'moveto'}`).join(' ')} closepath fill`,
-  )
-  const written = texts.map(({ text, x, y, sizePt, turnRad, anchor }) => {
-    const back = anchor === 'middle' ? `(${escaped(text)}) stringwidth pop -2 div 0 rmoveto` : ''
-    return `gsave /Helvetica findfont ${sizePt} scalefont setfont ${x} ${y} translate ${(turnRad * 180) / Math.PI} rotate 0 0 moveto ${back} (${escaped(text)}) show grestore`
-  })
-  return `%!PS-Adobe-3.0\n<< /PageSize [${widthPt} ${heightPt}] >> setpagedevice\n${[...drawn, ...filled, ...written].join('\n')}\nshowpage\n`
 }

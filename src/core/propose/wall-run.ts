@@ -168,7 +168,7 @@ function meanEnd(a: number, b: number, thicknessMm: number, inner: (a: number, b
 }
 
 /** What is drawn in a gap: leaves with their swing, panes, or nothing. */
-function openingIn(
+export function openingIn(
   [from, to]: Interval,
   frame: Frame,
   left: number,

@@ -16,6 +16,7 @@ import { shapeAt } from '../edit/pick'
 import { useRefit } from '../fit/refit'
 import { useLift } from '../lift/lift-store'
 import { useProject } from '../project/store'
+import { useProposedWalls } from '../propose/proposed-walls'
 import { underlaysInSight } from '../sheets/in-sight'
 import { sheetOf } from '../sheets/sheet-of'
 import { useSheetPictures } from '../sheets/sheet-pictures'
@@ -85,6 +86,7 @@ export function Board() {
       useProject.subscribe(all),
       useSheetPictures.subscribe(() => sheetLayer.current?.batchDraw()),
       useRefit.subscribe(() => toolLayer.current?.batchDraw()),
+      useProposedWalls.subscribe(() => toolLayer.current?.batchDraw()),
       onPlan(all),
       onStrokes(pointAgain),
       useLift.subscribe(() => toolLayer.current?.batchDraw()),

@@ -1,7 +1,7 @@
+import { projectPiece } from '@/core/geometry/piece/map'
 import { flatten } from '@/core/geometry/piece/measure'
-import type { Piece } from '@/core/geometry/piece/piece'
 import { isInside } from '@/core/geometry/polygon'
-import { type Homography, project } from '@/core/geometry/projective'
+import { project } from '@/core/geometry/projective'
 import type { Point } from '@/core/geometry/vector'
 import { boardMap, sheetMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
@@ -55,16 +55,6 @@ export interface CatchSurroundings {
 const catchable = ({ underlays }: CatchSurroundings) =>
   underlays.filter(({ visible, catching }) => visible && catching).reverse()
 
-/** A piece of a sheet as it lies on the board. Homographies bend curves a little more than this says. */
-function onBoard(map: Homography, piece: Piece): Piece {
-  if (piece.kind === 'segment')
-    return { kind: 'segment', start: project(map, piece.start), end: project(map, piece.end) }
-  if (piece.kind !== 'cubic') return piece
-  const { start, pullStart, pullEnd, end } = piece.curve
-  const [a, b, c, d] = [start, pullStart, pullEnd, end].map((p) => project(map, p)) as [Point, Point, Point, Point]
-  return { kind: 'cubic', curve: { start: a, pullStart: b, pullEnd: c, end: d } }
-}
-
 /** How many lines of one sheet are looked at in one place at most. */
 const MOST_OF_A_SHEET = 48
 
@@ -85,7 +75,7 @@ function sheetGround(underlay: Underlay, around: CatchSurroundings): CatchGround
       ...cut,
       start: project(map, cut.start),
       end: project(map, cut.end),
-      piece: onBoard(map, cut.piece),
+      piece: projectPiece(map, cut.piece),
       on: underlay.id,
       ...(shows && { shows: (p: Point) => shows(project(back, p)) }),
     }

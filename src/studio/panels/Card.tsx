@@ -7,11 +7,12 @@ import IconButton from '@mui/material/IconButton'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import type { ComponentType } from 'react'
-import { type BenchState, useBench } from '../bench-store'
+import { type SideCard, useBench } from '../bench-store'
 import { FitCard } from '../fit/FitCard'
 import { HistoryCard } from '../history/HistoryCard'
 import { LiftCard } from '../lift/LiftCard'
 import { useProject } from '../project/store'
+import { ProposedWallsCard } from '../propose/ProposedWallsCard'
 import { STEP_WORDS, type Step } from '../steps'
 import { CheckCard } from './CheckCard'
 import { HandOverCard } from './HandOverCard'
@@ -27,13 +28,14 @@ const CARDS: Partial<Record<Step, ComponentType>> = {
 }
 
 /** What is shown instead of the step's card, for as long as it is wanted. */
-const SIDE_CARDS: Record<NonNullable<BenchState['sideCard']>, { title: string; content: ComponentType }> = {
+const SIDE_CARDS: Record<SideCard, { title: string; content: ComponentType }> = {
   sheets: { title: 'Adjust', content: SheetCard },
   history: { title: 'History', content: HistoryCard },
   lift: { title: 'Lift', content: LiftCard },
+  walls: { title: 'Walls', content: ProposedWallsCard },
 }
 
-function closeCard(side: BenchState['sideCard']): void {
+function closeCard(side: SideCard | null): void {
   useBench.setState(side ? { sideCard: null } : { cardOpen: false })
 }
 

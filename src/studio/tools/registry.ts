@@ -1,5 +1,6 @@
 import { opening } from './build/opening'
 import { column, separator, slab } from './build/plain'
+import { proposedWalls } from './build/proposed-walls'
 import { room } from './build/room'
 import { wallOnSheet } from './build/wall-on-sheet'
 import { corner, offset } from './change/beside'
@@ -40,6 +41,7 @@ export const TOOLS: readonly Tool[] = [
   moveSheet,
   wall,
   wallOnSheet,
+  proposedWalls,
   opening,
   room,
   ...[separator, column, slab].map(buildingTool),

@@ -6,6 +6,7 @@ import type { DoorWay, OpeningUse } from '@/core/model/opening/schema'
 import type { Plan } from '@/core/model/plan'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { LengthDisplay } from '@/core/units/format'
+import type { SideCard } from '../bench-store'
 import type { BoardPoint } from '../board/catch-on-board'
 import type { View } from '../board/view'
 import type { FrameWay } from '../edit/pick'
@@ -151,6 +152,8 @@ export interface Tool {
   readonly key: string | null
   /** Tools of one group stand together on the bench. */
   readonly group?: 'build' | 'draw' | 'change'
+  /** The card that tells more while it is in hand. */
+  readonly card?: SideCard
   /** The steps in which it is offered. */
   readonly steps: readonly Step[]
   /** What comes next, in a sentence. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { type Judged, judgePlan } from '../../../../tests/support/judge-plan'
-import type { Producer } from '../../../../tests/support/plans'
+import type { Producer } from '../../../../tests/support/print-page'
 
 const PRODUCERS: readonly Producer[] = ['pdf-lib', 'pdf-lib', 'cairo', 'ghostscript']
 

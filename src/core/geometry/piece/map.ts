@@ -1,4 +1,5 @@
 import { type Affine, apply } from '../affine'
+import { type Homography, project } from '../projective'
 import { length, type Point } from '../vector'
 import { angleOf, type Piece, segment } from './piece'
 
@@ -63,4 +64,13 @@ export function mapPiece(map: Affine, piece: Piece): Piece {
       }
     }
   }
+}
+
+/** A straight piece or a cubic under a projective map, by its points; other pieces do not lie on sheets. */
+export function projectPiece(map: Homography, piece: Piece): Piece {
+  if (piece.kind === 'segment') return segment(project(map, piece.start), project(map, piece.end))
+  if (piece.kind !== 'cubic') return piece
+  const { start, pullStart, pullEnd, end } = piece.curve
+  const [a, b, c, d] = [start, pullStart, pullEnd, end].map((p) => project(map, p)) as [Point, Point, Point, Point]
+  return { kind: 'cubic', curve: { start: a, pullStart: b, pullEnd: c, end: d } }
 }

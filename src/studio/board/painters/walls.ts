@@ -8,6 +8,15 @@ const LOOKS = {
   drawn: { fill: palette.wallFilm, edge: palette.red, width: 1.5 },
 } as const
 
+function trace(canvas: CanvasRenderingContext2D, view: View, outline: readonly Point[]): void {
+  outline.forEach((p, i) => {
+    const { x, y } = toScreen(view, p)
+    if (i === 0) canvas.moveTo(x, y)
+    else canvas.lineTo(x, y)
+  })
+  canvas.closePath()
+}
+
 /** Walls as thin films, so that the print shows through. */
 export function paintWalls(
   canvas: CanvasRenderingContext2D,
@@ -18,12 +27,7 @@ export function paintWalls(
   const { fill, edge, width } = LOOKS[look]
   canvas.beginPath()
   for (const outline of outlines) {
-    outline.forEach((p, i) => {
-      const { x, y } = toScreen(view, p)
-      if (i === 0) canvas.moveTo(x, y)
-      else canvas.lineTo(x, y)
-    })
-    canvas.closePath()
+    trace(canvas, view, outline)
   }
   canvas.fillStyle = fill
   canvas.fill()
@@ -31,4 +35,34 @@ export function paintWalls(
   canvas.lineWidth = width
   canvas.lineJoin = 'round'
   canvas.stroke()
+}
+
+const FILMS = {
+  sure: { edge: palette.red, dash: [], fill: true },
+  pointed: { edge: palette.red, dash: [], fill: true },
+  doubtful: { edge: palette.inkSoft, dash: [4, 4], fill: false },
+} as const
+
+/** What looks like a wall: films in red, the doubtful ones only as broken lines. */
+export function paintFilms(
+  canvas: CanvasRenderingContext2D,
+  view: View,
+  outlines: readonly (readonly Point[])[],
+  look: keyof typeof FILMS,
+): void {
+  const { edge, dash, fill } = FILMS[look]
+  canvas.save()
+  canvas.beginPath()
+  for (const outline of outlines) {
+    trace(canvas, view, outline)
+  }
+  canvas.setLineDash([...dash])
+  canvas.strokeStyle = edge
+  canvas.lineWidth = look === 'pointed' ? 2.25 : 1.25
+  canvas.fillStyle = edge
+  canvas.globalAlpha = look === 'pointed' ? 0.4 : 0.18
+  if (fill) canvas.fill('evenodd')
+  canvas.globalAlpha = 1
+  canvas.stroke()
+  canvas.restore()
 }

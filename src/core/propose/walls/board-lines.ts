@@ -1,0 +1,108 @@
+import Flatbush from 'flatbush'
+import { type Homography, project } from '../../geometry/projective'
+import type { Point } from '../../geometry/vector'
+import { Flag, type LineStyle, type Linework } from '../../sheet/linework'
+import { type PartChoice, shownOf } from '../../sheet/looks'
+
+/** A straight line of a sheet as it lies on the board, in model millimetres. */
+export interface BoardLine {
+  readonly start: Point
+  readonly end: Point
+  readonly lengthMm: number
+  /** Index into the sheet's styles. */
+  readonly style: number
+}
+
+/** What of a sheet can be read as walls, on the board. */
+export interface BoardLines {
+  readonly lines: readonly BoardLine[]
+  /** Where `lines` lie, by their boxes. */
+  readonly tree: Flatbush | null
+  /** Middles of hatching lines. */
+  readonly hatching: Flatbush | null
+  readonly hatchMiddles: readonly Point[]
+  /** Middles of writing. */
+  readonly text: readonly Point[]
+  readonly styles: readonly LineStyle[]
+  /** The widest pen that draws a fair part of all lines. */
+  readonly widestPt: number
+  /** What coordinates may be off by, on the board. */
+  readonly slipMm: number
+}
+
+/** Which part of a sheet is read, and how it lies. */
+export interface SheetOnBoard {
+  readonly map: Homography
+  readonly mmPerPt: number
+  readonly parts: readonly PartChoice[]
+  readonly markup: boolean
+  /** Whether a place of the sheet, in its own space, is within its crop. */
+  readonly shows: (p: Point) => boolean
+}
+
+/** Shorter lines tell nothing: they are parts of letters and symbols. */
+const SHORTEST_MM = 25
+/** What coordinates of sheets are rounded to, with what plotters and scans leave. */
+const SLIP_PT = 0.06
+const LEAST_SLIP_MM = 2
+
+/** The lines of a sheet on the board, sorted into those that can be faces, hatching and writing. */
+export function boardLinesOf(linework: Linework, { map, mmPerPt, parts, markup, shows }: SheetOnBoard): BoardLines {
+  const shown = shownOf(linework, parts, markup)
+  const { segments, segmentFlags, segmentStyles, styles } = linework
+  const lines: BoardLine[] = []
+  const hatchMiddles: Point[] = []
+  for (let i = 0; i < segmentFlags.length; i++) {
+    const style = segmentStyles[i]!
+    if (!shown.admits(style, segmentFlags[i]!) || styles[style]!.dashPt.length > 0) continue
+    const [a, b] = [
+      { x: segments[4 * i]!, y: segments[4 * i + 1]! },
+      { x: segments[4 * i + 2]!, y: segments[4 * i + 3]! },
+    ]
+    if (!shows(a) && !shows(b)) continue
+    const [start, end] = [project(map, a), project(map, b)]
+    if (segmentFlags[i]! & Flag.hatch) {
+      hatchMiddles.push({ x: (start.x + end.x) / 2, y: (start.y + end.y) / 2 })
+      continue
+    }
+    const lengthMm = Math.hypot(end.x - start.x, end.y - start.y)
+    if (lengthMm >= SHORTEST_MM) lines.push({ start, end, lengthMm, style })
+  }
+  return {
+    lines,
+    tree: treeOf(lines.map(({ start, end }) => [start, end])),
+    hatching: treeOf(hatchMiddles.map((p) => [p, p])),
+    hatchMiddles,
+    text: linework.text
+      .filter((run) => shown.admitsText(run))
+      .map(({ x, y, turnRad, lengthPt }) =>
+        project(map, { x: x + (Math.cos(turnRad) * lengthPt) / 2, y: y + (Math.sin(turnRad) * lengthPt) / 2 }),
+      ),
+    styles,
+    widestPt: widestOf(lines, styles),
+    slipMm: Math.max(LEAST_SLIP_MM, SLIP_PT * mmPerPt),
+  }
+}
+
+/** A pen draws much where it draws this part of all lines. */
+const FAIR_PART = 0.05
+
+function widestOf(lines: readonly BoardLine[], styles: readonly LineStyle[]): number {
+  const drawn = new Map<number, number>()
+  let total = 0
+  for (const { lengthMm, style } of lines) {
+    const { kind, widthPt } = styles[style]!
+    if (kind !== 'stroke') continue
+    drawn.set(widthPt, (drawn.get(widthPt) ?? 0) + lengthMm)
+    total += lengthMm
+  }
+  return Math.max(0, ...[...drawn].filter(([, length]) => length > FAIR_PART * total).map(([widthPt]) => widthPt))
+}
+
+function treeOf(boxes: readonly (readonly [Point, Point])[]): Flatbush | null {
+  if (boxes.length === 0) return null
+  const tree = new Flatbush(boxes.length)
+  for (const [a, b] of boxes) tree.add(Math.min(a.x, b.x), Math.min(a.y, b.y), Math.max(a.x, b.x), Math.max(a.y, b.y))
+  tree.finish()
+  return tree
+}

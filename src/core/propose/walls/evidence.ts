@@ -1,0 +1,208 @@
+import type { BoardLines } from './board-lines'
+import { common, totalOf } from './intervals'
+import { isJamb, linesIn, placeOn, type Run } from './runs'
+
+/** What speaks for and against a run being a wall, each about 0 to 1. */
+export interface Evidence {
+  /** How long it is for its thickness. */
+  readonly slender: number
+  /** Both faces are edges of fills. */
+  readonly filled: number
+  /** Hatching between its faces. */
+  readonly hatched: number
+  /** Ends where it meets other lines, of two. */
+  readonly joined: number
+  /** Ends that a short line closes, as tables and cupboards are closed. */
+  readonly capped: number
+  /** Further lines at the same spacing beside it: treads, tiles, boards. */
+  readonly ladder: number
+  /** Writing between its faces. */
+  readonly text: number
+  /** Openings between jambs. */
+  readonly opened: number
+  /** How much of it other runs of this thickness bear out. */
+  readonly common: number
+  /** How much of all likely walls hangs together with it. */
+  readonly network: number
+  /** How much of what its pens draw is sure to be walls. */
+  readonly pen: number
+  /** How wide its pens are, against the widest that draws much. */
+  readonly bold: number
+  /** It runs along the edge of everything that is drawn. */
+  readonly frame: number
+  /** Thicker than walls usually are. */
+  readonly thick: number
+}
+
+export const EVIDENCE = [
+  'slender',
+  'filled',
+  'hatched',
+  'joined',
+  'capped',
+  'ladder',
+  'text',
+  'opened',
+  'common',
+  'network',
+  'pen',
+  'bold',
+  'frame',
+  'thick',
+] as const satisfies readonly (keyof Evidence)[]
+
+/** Samples along a run. */
+const SAMPLES = 12
+/** How far from the edge of the drawing, as a part of it, lines are those of a frame. */
+const FRAME_PART = 0.03
+
+/** Evidence of a run from the lines around it; what other runs say of it is added by `withOthers`. */
+export function evidenceOf(sheet: BoardLines, run: Run, extent: Extent): Omit<Evidence, 'common' | 'network' | 'pen'> {
+  const { thicknessMm, openings, from, to } = run
+  const length = to - from
+  return {
+    slender: Math.min(1, Math.log2(Math.max(1, length / thicknessMm)) / 5),
+    filled: filledShare(sheet, run),
+    hatched: hatchedShare(sheet, run),
+    ...endsOf(sheet, run),
+    ladder: Math.min(1, ladderOf(run) / 3),
+    text: Math.min(1, (2000 * textIn(sheet, run)) / Math.max(1000, length)),
+    opened: Math.min(1, openings.length / 2),
+    bold: boldness(sheet, run),
+    frame: onFrame(run, extent),
+    thick: Math.max(0, Math.min(1, (thicknessMm - 400) / 300)),
+  }
+}
+
+/** How much of a run has edges of fills on both sides. */
+function filledShare({ styles }: BoardLines, { right, left, paired }: Run): number {
+  const edges = [right, left].map(({ pieces }) =>
+    common(
+      pieces.filter(({ style }) => styles[style]!.kind === 'fill').map(({ from, to }) => [from, to] as const),
+      paired,
+    ),
+  )
+  return Math.min(...edges.map(totalOf)) / totalOf(paired)
+}
+
+/** The mean width of the pens of a run's faces against the sheet's widest; edges of fills count as wide. */
+function boldness({ styles, widestPt }: BoardLines, { right, left, paired }: Run): number {
+  let [sum, weight] = [0, 0]
+  for (const { pieces } of [right, left])
+    for (const { from, to, style } of pieces) {
+      const length = totalOf(common([[from, to]], paired))
+      const { kind, widthPt } = styles[style]!
+      sum += length * (kind === 'fill' || widestPt === 0 ? 1 : Math.min(1, widthPt / widestPt))
+      weight += length
+    }
+  return weight > 0 ? sum / weight : 0
+}
+
+function hatchedShare({ hatching, hatchMiddles }: BoardLines, { direction, right, left, from, to }: Run): number {
+  if (!hatching) return 0
+  const { u, v } = direction
+  const half = (left.asideMm - right.asideMm) / 2
+  const middle = (left.asideMm + right.asideMm) / 2
+  const step = (to - from) / SAMPLES
+  const reach = Math.max(half, step / 2)
+  let hits = 0
+  for (let k = 0; k < SAMPLES; k++) {
+    const p = placeOn(direction, from + step * (k + 0.5), middle)
+    const near = hatching.search(p.x - reach, p.y - reach, p.x + reach, p.y + reach)
+    if (
+      near.some((i) => {
+        const q = hatchMiddles[i]!
+        return (
+          Math.abs(q.x * v.x + q.y * v.y - middle) < half && Math.abs((q.x - p.x) * u.x + (q.y - p.y) * u.y) < reach
+        )
+      })
+    )
+      hits++
+  }
+  return hits / SAMPLES
+}
+
+/** Whether the ends of a run meet other lines, or are closed by a short one. */
+function endsOf(sheet: BoardLines, run: Run): { joined: number; capped: number } {
+  const { direction, right, left, thicknessMm, from, to } = run
+  const [lo, hi] = [right.asideMm, left.asideMm]
+  const slip = sheet.slipMm
+  let [joined, capped] = [0, 0]
+  for (const [at, out] of [
+    [from, -1],
+    [to, 1],
+  ] as const) {
+    const near = linesIn(sheet, direction, [at - 2 * slip, at + 2 * slip], [lo - 2 * slip, hi + 2 * slip])
+    const turning = near.filter(({ s0, s1, t0, t1 }) => Math.abs(t1 - t0) > 0.3 * Math.abs(s1 - s0))
+    const beyond = turning.some(({ s0, s1, t0, t1 }) => {
+      const [low, high] = [Math.min(t0, t1), Math.max(t0, t1)]
+      const leans =
+        Math.abs((s0 + s1) / 2 - at) < 3 * slip || (Math.min(s0, s1) < at + slip && Math.max(s0, s1) > at - slip)
+      return leans && (low < lo - thicknessMm * 0.5 - 2 * slip || high > hi + thicknessMm * 0.5 + 2 * slip)
+    })
+    // A face that runs on, past a corner of another wall, joins too.
+    const runsOn = [right, left].some(({ covered }) =>
+      covered.some(([a, b]) => (out > 0 ? b > at + 2 * slip && a < at : a < at - 2 * slip && b > at)),
+    )
+    const cap = turning.some((line) => {
+      const [low, high] = [Math.min(line.t0, line.t1), Math.max(line.t0, line.t1)]
+      return isJamb(line, at, lo, hi, slip) && low > lo - 2 * slip && high < hi + 2 * slip
+    })
+    if (beyond || runsOn) joined++
+    if (cap && !beyond) capped++
+  }
+  return { joined: joined / 2, capped: capped / 2 }
+}
+
+/** How many further faces follow at the same spacing, on the side that has more. */
+function ladderOf({ direction, right, left, thicknessMm, paired }: Run): number {
+  const even = Math.max(3, thicknessMm * 0.04)
+  const isThere = (aside: number) =>
+    facesNear(direction, aside, even).some(({ covered }) => totalOf(common(covered, paired)) > 0.5 * totalOf(paired))
+  const count = (from: number, step: number) => {
+    let steps = 0
+    while (steps < 4 && isThere(from + step * (steps + 1))) steps++
+    return steps
+  }
+  return count(left.asideMm, thicknessMm) + count(right.asideMm, -thicknessMm)
+}
+
+function facesNear({ faces }: Run['direction'], aside: number, within: number): Run['direction']['faces'] {
+  let [low, high] = [0, faces.length]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (faces[middle]!.asideMm < aside - within) low = middle + 1
+    else high = middle
+  }
+  let end = low
+  while (end < faces.length && faces[end]!.asideMm <= aside + within) end++
+  return faces.slice(low, end)
+}
+
+function textIn({ text }: BoardLines, { direction, right, left, from, to }: Run): number {
+  const { u, v } = direction
+  return text.filter((p) => {
+    const [s, t] = [p.x * u.x + p.y * u.y, p.x * v.x + p.y * v.y]
+    return s > from && s < to && t > right.asideMm && t < left.asideMm
+  }).length
+}
+
+/** The box of everything that is drawn, on the board. */
+export interface Extent {
+  readonly minX: number
+  readonly minY: number
+  readonly maxX: number
+  readonly maxY: number
+}
+
+function onFrame({ direction, right, left, from, to }: Run, { minX, minY, maxX, maxY }: Extent): number {
+  const size = Math.max(maxX - minX, maxY - minY)
+  const middle = (right.asideMm + left.asideMm) / 2
+  const ends = [placeOn(direction, from, middle), placeOn(direction, to, middle)]
+  const near = FRAME_PART * size
+  const along = (at: (p: { x: number; y: number }) => number, edge: number) =>
+    ends.every((p) => Math.abs(at(p) - edge) < near)
+  const isAlong =
+    along(({ x }) => x, minX) || along(({ x }) => x, maxX) || along(({ y }) => y, minY) || along(({ y }) => y, maxY)
+  return isAlong && to - from > 0.5 * Math.min(maxX - minX, maxY - minY) ? 1 : 0
+}

@@ -1,0 +1,62 @@
+import type { Linework } from '../../sheet/linework'
+import { type LineFinder, openingIn, type WallRun } from '../wall-run'
+import { boardLinesOf, type SheetOnBoard } from './board-lines'
+import type { Face } from './faces'
+import { judgedRuns, withoutConflicts } from './judge'
+import { placeOn, type Run } from './runs'
+
+/** A wall that a sheet seems to show, along its centre line, with its openings. */
+export interface ProposedWall extends WallRun {
+  /** 0 to 1. */
+  readonly certainty: number
+}
+
+/** What is less certain is not worth looking at. */
+const LEAST_CERTAINTY = 0.15
+
+/** From here on a proposal is meant to be taken. */
+export const USUAL_CERTAINTY = 0.5
+
+/**
+ * The walls that a sheet seems to show, the surest first: pairs of faces, judged by what lies between and around them
+ * and by one another. None of them lies where a surer one does.
+ * @param lines finds lines of the sheet on the board, for what is drawn in openings
+ */
+export function proposeWalls(linework: Linework, on: SheetOnBoard, lines: LineFinder): ProposedWall[] {
+  const judged = judgedRuns(boardLinesOf(linework, on)).filter(({ certainty }) => certainty >= LEAST_CERTAINTY)
+  return withoutConflicts(judged)
+    .map(({ run, certainty }) => ({ ...wallOf(run, lines), certainty }))
+    .sort((a, b) => b.certainty - a.certainty)
+}
+
+function wallOf(run: Run, lines: LineFinder): WallRun {
+  const { direction, right, left, thicknessMm } = run
+  const centre = (right.asideMm + left.asideMm) / 2
+  // At a corner the outer face runs on: the centre lines meet half-way.
+  const from = cornerAt(run.from, -1, [right, left], thicknessMm)
+  const to = cornerAt(run.to, 1, [right, left], thicknessMm)
+  const start = placeOn(direction, from, centre)
+  const frame = { at: start, u: direction.u, v: direction.v }
+  const half = thicknessMm / 2
+  return {
+    start,
+    end: placeOn(direction, to, centre),
+    thicknessMm,
+    openings: run.openings.map(([a, b]) => openingIn([a - from, b - from], frame, half, -half, 0, lines)),
+  }
+}
+
+/** Corners of walls reach so many thicknesses past the inner face at most. */
+const FARTHEST_CORNER = 3
+
+/** Half-way between an end of a run and how far its longer face runs on there. */
+function cornerAt(end: number, way: 1 | -1, faces: readonly Face[], thicknessMm: number): number {
+  const beyond = Math.max(
+    0,
+    ...faces.flatMap(({ covered }) => {
+      const piece = covered.find(([a, b]) => a - 1 <= end && end <= b + 1)
+      return piece ? [way > 0 ? piece[1] - end : end - piece[0]] : []
+    }),
+  )
+  return beyond <= FARTHEST_CORNER * thicknessMm ? end + (way * beyond) / 2 : end
+}

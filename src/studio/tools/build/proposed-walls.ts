@@ -1,0 +1,90 @@
+import { distance, type Point } from '@/core/geometry/vector'
+import { alongOf, placeOpening } from '@/core/model/opening/place'
+import { wallOutlines } from '@/core/model/wall/joins'
+import { elementsOf } from '@/core/propose/make-walls'
+import type { ProposedWall } from '@/core/propose/walls/propose'
+import { formatLength } from '@/core/units/format'
+import { paintMeasure } from '../../board/painters/measure'
+import { paintFilms } from '../../board/painters/walls'
+import { acceptWalls, connectedWith, openProposals, useProposedWalls } from '../../propose/proposed-walls'
+import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '../tool'
+import { lastOf } from './last'
+import { makingOf } from './making'
+
+/** The proposal in which a place lies; the surest where there are several. */
+function proposalAt(p: Point, context: ToolContext): ProposedWall | null {
+  const at = openProposals(context).filter((wall) => {
+    const along = alongOf(wall, p)
+    const size = distance(wall.start, wall.end)
+    const foot = { x: wall.start.x, y: wall.start.y }
+    const aside = Math.abs(
+      ((wall.end.x - foot.x) * (p.y - foot.y) - (wall.end.y - foot.y) * (p.x - foot.x)) / Math.max(size, 1e-9),
+    )
+    return along > 0 && along < size && aside < Math.max(context.reachMm, wall.thicknessMm / 2)
+  })
+  return at.reduce<ProposedWall | null>((best, each) => (!best || each.certainty > best.certainty ? each : best), null)
+}
+
+interface Film {
+  readonly wall: ProposedWall
+  readonly outlines: readonly (readonly Point[])[]
+}
+
+const last = lastOf<readonly Film[]>()
+
+/** Outlines of the proposals, with those of their openings. */
+const filmsOf = (context: ToolContext): readonly Film[] => {
+  const open = openProposals(context)
+  return last([open], () =>
+    open.map((run) => {
+      const { wall, openings } = elementsOf(run, makingOf(context))
+      const outline = wallOutlines([wall]).get(wall.id)
+      const holes = openings.flatMap((opening) => placeOpening(wall, opening)?.corners ?? [])
+      const rings = Array.from({ length: holes.length / 4 }, (_, i) => holes.slice(i * 4, i * 4 + 4))
+      return { wall: run, outlines: [...(outline ? [outline] : []), ...rings] }
+    }),
+  )
+}
+
+/** Walls that the sheet seems to show, as films over it: a click makes one, with Shift what hangs together with it. */
+export const proposedWalls: Tool = {
+  ...plain,
+  name: 'proposed-walls',
+  word: 'Walls the sheet shows',
+  key: null,
+  group: 'build',
+  card: 'walls',
+  steps: ['trace'],
+  places: true,
+  bare: true,
+  loupe: false,
+  say: ({ cursor }, context) => {
+    const wall = cursor && proposalAt(cursor.at, context)
+    if (!wall) return 'Point at a film to see how sure it is; click to make the wall.'
+    const sure = Math.round(wall.certainty * 100)
+    return `A wall of ${formatLength(wall.thicknessMm, context.display)}, ${sure} % sure: click to make it, with Shift all that hangs together.`
+  },
+  fields: () => [],
+  click: (session, { at }, context) => {
+    const wall = proposalAt(at, context)
+    if (!wall) return { session, say: 'Nothing here looks like a wall that is not there yet.' }
+    return { session: EMPTY_SESSION, pick: acceptWalls(session.held ? connectedWith(wall, context) : [wall], context) }
+  },
+  enter: () => ({ session: EMPTY_SESSION, done: true }),
+  paint: (canvas, { cursor, held }, view, context) => {
+    const { certainty } = useProposedWalls.getState()
+    const films = filmsOf(context)
+    const under = cursor && proposalAt(cursor.at, context)
+    const lit = new Set(under ? (held ? connectedWith(under, context) : [under]) : [])
+    for (const { wall, outlines } of films)
+      paintFilms(canvas, view, outlines, lit.has(wall) ? 'pointed' : wall.certainty >= certainty ? 'sure' : 'doubtful')
+    if (under)
+      paintMeasure(
+        canvas,
+        view,
+        under.start,
+        under.end,
+        formatLength(distance(under.start, under.end), context.display),
+      )
+  },
+}

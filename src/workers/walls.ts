@@ -1,0 +1,29 @@
+import { expose } from 'comlink'
+import { isInside } from '@/core/geometry/polygon'
+import type { Point } from '@/core/geometry/vector'
+import type { SheetOnBoard } from '@/core/propose/walls/board-lines'
+import { type ProposedWall, proposeWalls } from '@/core/propose/walls/propose'
+import { sheetFinder } from '@/core/propose/walls/sheet-finder'
+import { decodeSheet } from '@/core/sheet/binary'
+
+/** A sheet as it lies, in a form that can be sent. */
+export interface WallsJob extends Omit<SheetOnBoard, 'shows'> {
+  /** In sheet space; null for the whole sheet. */
+  readonly crop: readonly Point[] | null
+}
+
+/** Reads walls beside the page. */
+const reader = {
+  /** @param url where the linework is had; browsers keep it */
+  async propose(url: string, { crop, ...on }: WallsJob): Promise<readonly ProposedWall[]> {
+    const response = await fetch(url)
+    if (!response.ok) throw new Error('The lines of this sheet could not be fetched. Try again.')
+    const { linework, index } = decodeSheet(await response.arrayBuffer())
+    const shows = (p: Point) => !crop || isInside(crop, p)
+    return proposeWalls(linework, { ...on, shows }, sheetFinder(index, on.map, on.mmPerPt))
+  },
+}
+
+export type WallReader = typeof reader
+
+expose(reader)
