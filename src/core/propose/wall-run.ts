@@ -1,4 +1,4 @@
-import { endOf, startOf } from '../geometry/piece/piece'
+import { endOf, placeAt, startOf } from '../geometry/piece/piece'
 import { add, cross, distance, dot, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
 import type { Opening } from '../model/opening/schema'
 import { Flag } from '../sheet/linework'
@@ -179,9 +179,8 @@ export function openingIn(
   const widthMm = to - from
   const base = { alongMm: (from + to) / 2 - zero, widthMm, way: 'hinged', hinge: 'start', opens: 'left' } as const
   const near = lines(placeIn(frame, (from + to) / 2, (left + right) / 2), widthMm * 1.1 + (left - right))
-  const swings = near.flatMap(({ piece }) => {
-    if (piece.kind === 'segment') return []
-    const ends = [startOf(piece), endOf(piece)].map((p) => ({ along: alongIn(frame, p), aside: asideIn(frame, p) }))
+  const swings = sweeps(near, widthMm).flatMap((sweep) => {
+    const ends = sweep.map(({ at }) => ({ along: alongIn(frame, at), aside: asideIn(frame, at) }))
     // The swing ends at the closed leaf, in the wall, and at the open one, away from it.
     const closed = ends.find(({ aside }) => aside <= left + SLIP_MM && aside >= right - SLIP_MM)
     const open = ends.find(({ aside }) => aside > left + widthMm / 3 || aside < right - widthMm / 3)
@@ -202,4 +201,58 @@ export function openingIn(
     )
   })
   return { ...base, use: panes.length > 0 ? 'window' : 'passage' }
+}
+
+/** An end of a sweep, with the direction in which it leaves there. */
+interface SweepEnd {
+  readonly at: Point
+  readonly out: Point
+}
+
+type Sweep = readonly [SweepEnd, SweepEnd]
+
+/** Straight pieces of a round line are no longer than this part of an opening. */
+const SHORT_CHORD = 0.3
+/** Cosine between the pieces of one round line. */
+const SMOOTH = 0.85
+
+/** Round lines as a whole: producers write them as several curves, or as chords. */
+function sweeps(near: readonly NearLine[], widthMm: number): Sweep[] {
+  const open: Sweep[] = []
+  const whole: Sweep[] = []
+  for (const { piece, flags } of near) {
+    const [start, end] = [startOf(piece), endOf(piece)]
+    if (piece.kind === 'segment' && (flags & Flag.hatch || distance(start, end) > SHORT_CHORD * widthMm)) continue
+    const [first, last] = [placeAt(piece, 0.02), placeAt(piece, 0.98)]
+    const [a, b] = [unit(subtract(start, first)), unit(subtract(end, last))]
+    if (a && b)
+      open.push([
+        { at: start, out: a },
+        { at: end, out: b },
+      ])
+  }
+  while (open.length > 0) {
+    let sweep = open.pop()!
+    let pieces = 1
+    for (let i = 0; i < open.length; i++) {
+      const longer = continued(sweep, open[i]!)
+      if (!longer) continue
+      sweep = longer
+      pieces++
+      open.splice(i, 1)
+      i = -1
+    }
+    const turns = dot(sweep[0].out, sweep[1].out) > -SMOOTH
+    if (turns || pieces > 2) whole.push(sweep)
+  }
+  return whole
+}
+
+/** Two pieces as one, where one runs on in the other. */
+function continued([a, b]: Sweep, [c, d]: Sweep): Sweep | null {
+  const meets = (p: SweepEnd, q: SweepEnd) => distance(p.at, q.at) <= SLIP_MM && dot(p.out, q.out) < -SMOOTH
+  if (meets(b, c)) return [a, d]
+  if (meets(b, d)) return [a, c]
+  if (meets(a, c)) return [b, d]
+  return meets(a, d) ? [b, c] : null
 }
