@@ -1,7 +1,7 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import type { Command } from 'commander'
 import { array, mixed, object, string, ValidationError } from 'yup'
-import { HAND_OVER_FORMATS } from '@/core/formats/hand-over'
+import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over'
 import { PAPERS, type PaperName } from '@/core/formats/svg/paper'
 import { PlanSheetError } from '@/core/formats/svg/write-plan'
 import { type ProjectRecord, validateRecord } from '@/core/model/registry'
@@ -25,7 +25,11 @@ interface Options {
 }
 
 export function handOverCommand(program: Command): void {
-  const names = HAND_OVER_FORMATS.map(({ name }) => name).join(', ')
+  const formats: readonly HandOverFormat[] = HAND_OVER_FORMATS
+  const names = formats
+    .filter(({ withSources }) => !withSources)
+    .map(({ name }) => name)
+    .join(', ')
   program
     .command('hand-over')
     .argument('<project>', 'the records of a project, as handed over in the format json')
@@ -37,6 +41,10 @@ export function handOverCommand(program: Command): void {
     .description('writes a project in an open format')
     .action(async (path: string, { format: name, out, ...on }: Options) => {
       const format = formatNamed(name)
+      if (format?.withSources)
+        throw new CliError(
+          'An archive holds the files of a project, which only a running Calque has: take `calque archive`.',
+        )
       if (!format) throw new CliError(`There is no format ${name}. There are ${names}.`)
       const project = await read(path)
       if (!isPaper(on.paper)) throw new CliError(`There are the papers ${Object.keys(PAPERS).join(', ')}.`)

@@ -1,4 +1,5 @@
 import type { Command } from 'commander'
+import { archive, takeIn } from './archive'
 import { fit } from './fit'
 import { handOverCommand } from './hand-over'
 import { inspect } from './inspect'
@@ -16,4 +17,6 @@ export const COMMANDS: readonly ((program: Command) => void)[] = [
   fit,
   meter,
   handOverCommand,
+  archive,
+  takeIn,
 ]

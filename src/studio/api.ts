@@ -67,6 +67,13 @@ export const contentUrl = (hash: string): string => `/api/contents/${hash}`
 export const api = {
   projects: () => call<ProjectSummary[]>('/api/projects'),
   createProject: (name: string) => call<{ id: string }>('/api/projects', send('POST', { name })),
+  /** A new project of an archive. */
+  takeInArchive: (file: Blob) =>
+    call<{ id: string }>('/api/projects', {
+      method: 'POST',
+      headers: { 'content-type': 'application/zip' },
+      body: file,
+    }),
   renameProject: (id: string, name: string) => call<void>(`/api/projects/${id}`, send('PATCH', { name })),
   deleteProject: (id: string) => call<void>(`/api/projects/${id}`, send('DELETE')),
   project: (id: string) => call<ProjectSnapshot>(`/api/projects/${id}`),

@@ -11,6 +11,8 @@ export interface HandOverFormat {
   readonly about: string
   /** Whether it is one level on paper, at a scale. */
   readonly onPaper?: boolean
+  /** Whether the files of the project go with it: only a running Calque has them. */
+  readonly withSources?: boolean
 }
 
 const SPREADSHEET = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
@@ -32,6 +34,13 @@ export const HAND_OVER_FORMATS = [
     mime: 'image/vnd.dxf',
     about:
       'Walls, openings, rooms and lines on layers by class, true to size; millimetres, the unit in the file, from the project’s zero.',
+  },
+  {
+    name: 'dxf-r12',
+    word: 'DXF plan, release 12',
+    extension: 'dxf',
+    mime: 'image/vnd.dxf',
+    about: 'The same for older programs; ellipses and curves as chords within 0.05 mm, layer names in capitals.',
   },
   {
     name: 'pdf',
@@ -83,6 +92,15 @@ export const HAND_OVER_FORMATS = [
     extension: 'calque.json',
     mime: 'application/json',
     about: 'Everything that was traced, as documented JSON; goes into the command line again.',
+  },
+  {
+    name: 'archive',
+    word: 'Whole project',
+    extension: 'calque.zip',
+    mime: 'application/zip',
+    about:
+      'The records with the files that they were traced from, and what opens those; taken in on the first page, it gives the same project.',
+    withSources: true,
   },
 ] as const satisfies readonly HandOverFormat[]
 

@@ -6,7 +6,8 @@ export const HEAD_BYTES = 4096
 /** How far into a PDF its mark may stand: readers accept 1024 bytes of anything before it (ISO 32000-1, annex H). */
 const PDF_MARK_WITHIN = 1024
 
-export type SourceKind = 'pdf' | 'image' | 'svg' | 'dxf'
+export const SOURCE_KINDS = ['pdf', 'image', 'svg', 'dxf'] as const
+export type SourceKind = (typeof SOURCE_KINDS)[number]
 
 interface FileKind {
   readonly kind: SourceKind

@@ -2,6 +2,7 @@ import { buildingOf } from '@/core/building/building'
 import { writeCsv } from '@/core/formats/csv/write'
 import { modelDrawing } from '@/core/formats/dxf/from-model'
 import { writeDxf } from '@/core/formats/dxf/write'
+import { writeDxfR12 } from '@/core/formats/dxf/write-r12'
 import { writeGbxml } from '@/core/formats/gbxml/write'
 import { writeGlb } from '@/core/formats/gltf/write'
 import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over'
@@ -14,6 +15,7 @@ import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import { displayOf } from '@/core/model/settings/schema'
 import { TABLES, tablesOf } from '@/core/tables/registry'
+import { writeArchive } from '../archive'
 import { pdfOfSvg } from './pdf'
 import { writeXlsx } from './xlsx'
 
@@ -65,12 +67,14 @@ const WRITERS: Readonly<Record<string, Writer>> = {
       madeAt: new Date().toISOString().slice(0, 19),
     }),
   dxf: ({ records }) => [...writeDxf(modelDrawing(records))].join(''),
+  'dxf-r12': ({ records }) => writeDxfR12(modelDrawing(records)),
   svg: planSvg,
   pdf: (project, on) => pdfOfSvg(planSvg(project, on), on.paper ?? USUAL_PAPER),
   glb: (project) => writeGlb(built(project), project.name, cornerOf(project)),
   gbxml: (project) => writeGbxml(built(project), project.name),
   xlsx: (project) => writeXlsx(tablesOf(built(project))),
   json: ({ name, records }) => `${JSON.stringify({ format: 'calque-project', version: 1, name, records }, null, 1)}\n`,
+  archive: writeArchive,
   ...Object.fromEntries(
     TABLES.map((kind): [string, Writer] => [
       `csv-${kind.name}`,

@@ -21,6 +21,7 @@ import { api, contentUrl, type ProjectSummary } from '../api'
 import { palette } from '../board/palette'
 import { STEP_SENTENCES, STEP_WORDS, STEPS } from '../steps'
 import { NewProject } from './NewProject'
+import { TakeInArchive } from './TakeInArchive'
 
 export function ProjectList() {
   const router = useRouter()
@@ -29,6 +30,10 @@ export function ProjectList() {
   const projects = useQuery({ queryKey: ['projects'], queryFn: api.projects })
   const create = useMutation({
     mutationFn: api.createProject,
+    onSuccess: ({ id }) => router.push(`/projects/${id}`),
+  })
+  const takeIn = useMutation({
+    mutationFn: api.takeInArchive,
     onSuccess: ({ id }) => router.push(`/projects/${id}`),
   })
   const remove = useMutation({
@@ -55,9 +60,12 @@ export function ProjectList() {
             Lay a plan under the board, bring it to true size, trace it.
           </Typography>
         </Box>
-        <NewProject busy={create.isPending} onCreate={(name) => create.mutate(name)} />
+        <Stack direction="row" sx={{ gap: 1.5, alignItems: 'flex-start', flexWrap: 'wrap' }}>
+          <NewProject busy={create.isPending} onCreate={(name) => create.mutate(name)} />
+          <TakeInArchive busy={takeIn.isPending} onTake={(file) => takeIn.mutate(file)} />
+        </Stack>
       </Stack>
-      {[projects.error, create.error, remove.error].filter(Boolean).map((error) => (
+      {[projects.error, create.error, takeIn.error, remove.error].filter(Boolean).map((error) => (
         <Alert key={error!.message} severity="error" sx={{ mb: 2 }}>
           {error!.message}
         </Alert>

@@ -9,6 +9,7 @@ import type { DxfDrawing } from './drawing'
 import { lineworkDrawing } from './from-linework'
 import { modelDrawing } from './from-model'
 import { layerName, writeDxf } from './write'
+import { writeDxfR12 } from './write-r12'
 
 const asFile = (drawing: DxfDrawing) => new TextEncoder().encode([...writeDxf(drawing)].join(''))
 
@@ -69,6 +70,60 @@ describe('a DXF, as another program reads it', () => {
     expect(report.layers).toEqual(expect.arrayContaining(['0', 'Sheet', 'Wände_ innen']))
     expect(report.texts).toEqual(['Größe (3)'])
     expect(report.lines).toEqual([[0, 0, 2540, 0]])
+  })
+})
+
+describe('a DXF of release 12, as another program reads it', () => {
+  const drawing: DxfDrawing = {
+    unit: 'mm',
+    layers: [
+      { name: 'Wände: innen', colorIndex: 1 },
+      { name: 'Wände, innen', colorIndex: 2, line: 'dashed' },
+    ],
+    entities: [
+      { layer: 'Wände: innen', type: 'line', start: { x: 0, y: 0 }, end: { x: 2540.125, y: 0 } },
+      {
+        layer: 'Wände, innen',
+        type: 'polyline',
+        points: [
+          { x: 0, y: 0 },
+          { x: 10, y: 0 },
+          { x: 10, y: 20 },
+        ],
+        bulges: [0, 0.5, 0],
+        closed: true,
+      },
+      {
+        layer: 'Wände: innen',
+        type: 'arc',
+        arc: { kind: 'arc', center: { x: 5, y: 6 }, radius: 7, fromRad: 1, sweepRad: -2 },
+      },
+      {
+        layer: 'Wände: innen',
+        type: 'spline',
+        curve: {
+          start: { x: 0, y: 0 },
+          pullStart: { x: 0, y: 90 },
+          pullEnd: { x: 90, y: 90 },
+          end: { x: 90, y: 0 },
+        },
+      },
+      { layer: 'Wände: innen', type: 'text', at: { x: 1, y: 2 }, text: 'Größe 3 m²', height: 2.5, turnDeg: 0 },
+    ],
+  }
+
+  it('holds the same, with round shapes as arcs, bulges or chords, and its unit', async () => {
+    const report = await readDxf(writeDxfR12(drawing))
+    expect(report.errors).toEqual([])
+    expect(report.units).toBe(4)
+    expect(report.types).toEqual({ LINE: 1, POLYLINE: 2, ARC: 1, TEXT: 1 })
+    expect(report.lines).toEqual([[0, 0, 2540.125, 0]])
+    expect(report.texts).toEqual(['Größe 3 m²'])
+    expect(report.layers).toEqual(expect.arrayContaining(['0', 'W_NDE__INNEN', 'W_NDE__INNEN_2']))
+  })
+
+  it('of nothing is a good file too', async () => {
+    expect((await readDxf(writeDxfR12({ unit: 'm', layers: [], entities: [] }))).errors).toEqual([])
   })
 })
 

@@ -1,18 +1,19 @@
-import { boxOfPiece } from '../../geometry/piece/measure'
 import { type EllipseArc, isWhole } from '../../geometry/piece/piece'
 import type { Point } from '../../geometry/vector'
 import { squareAxes } from '../../model/ellipse/axes'
-import { DASHES_MM, type LineType, type Pen } from '../../model/pen'
-import type { DxfDrawing, DxfEntity, DxfLayer, DxfUnit } from './drawing'
-
-/** Values of $INSUNITS and $MEASUREMENT (DXF reference, HEADER section). */
-const UNIT_CODES: Record<DxfUnit, { insUnits: number; measurement: 0 | 1 }> = {
-  mm: { insUnits: 4, measurement: 1 },
-  cm: { insUnits: 5, measurement: 1 },
-  m: { insUnits: 6, measurement: 1 },
-  in: { insUnits: 1, measurement: 0 },
-  ft: { insUnits: 2, measurement: 0 },
-}
+import { DASHES_MM, type Pen } from '../../model/pen'
+import type { DxfDrawing, DxfEntity, DxfLayer } from './drawing'
+import {
+  degrees,
+  extentPoints,
+  type Group,
+  groups,
+  LINE_NAMES,
+  LINE_TYPE_SCALE,
+  place,
+  real,
+  UNIT_CODES,
+} from './groups'
 
 /** Handles of the fixed objects; entities count on from FIRST_ENTITY. */
 const HANDLE = {
@@ -96,33 +97,6 @@ export function layerName(name: string): string {
   return name.replace(FORBIDDEN, '_').trim().slice(0, 255) || 'unnamed'
 }
 
-type Group = readonly [code: number, value: string | number]
-
-function groups(...pairs: readonly Group[]): string {
-  return pairs
-    .map(([code, value]) => `${code}\n${typeof value === 'number' ? figure(value) : encode(value)}\n`)
-    .join('')
-}
-
-/** Whole numbers as they are, others with as many decimals as a double holds and no exponent. */
-function figure(value: number): string {
-  if (Number.isInteger(value)) return String(value)
-  const short = String(value)
-  return short.includes('e') ? value.toFixed(12) : short
-}
-
-/** A value ends with its line, so nothing in it may end one. */
-const encode = (text: string): string => text.replace(/[\p{Cc}\p{Zl}\p{Zp}]/gu, ' ')
-
-const real = (value: number): string => (Number.isInteger(value) ? `${value}.0` : figure(value))
-
-/** A point with a zero height, as the three groups from `code` on. */
-const place = (code: number, { x, y }: Point): Group[] => [
-  [code, real(x)],
-  [code + 10, real(y)],
-  [code + 20, '0.0'],
-]
-
 function writeEntity(entity: DxfEntity, layer: string, handle: string): string {
   const head = (type: string): Group[] => [
     [0, type],
@@ -202,8 +176,6 @@ function writeEntity(entity: DxfEntity, layer: string, handle: string): string {
   }
 }
 
-const degrees = (rad: number): number => ((((rad * 180) / Math.PI) % 360) + 360) % 360
-
 /** The longer half axis of an ellipse, the other one as a part of it, and by how much the parameter starts later. */
 function longAxis(ellipse: EllipseArc): { axis: Point; ratio: number; twistRad: number } {
   const square = squareAxes(ellipse)
@@ -217,8 +189,6 @@ function longAxis(ellipse: EllipseArc): { axis: Point; ratio: number; twistRad: 
   }
 }
 
-const LINE_NAMES: Record<LineType, string> = { full: 'Continuous', dashed: 'DASHED', dotted: 'DOT', chain: 'DASHDOT' }
-
 /** Line weights that DXF knows, hundredths of a millimetre. */
 const WEIGHTS = [0, 5, 9, 13, 15, 18, 20, 25, 30, 35, 40, 50, 53, 60, 70, 80, 90, 100, 106, 120, 140, 158, 200, 211]
 
@@ -231,30 +201,6 @@ const penGroups = ({ color, line, weightMm }: Partial<Pen>): Group[] => [
   ...(color ? [[420, Number.parseInt(color.slice(1), 16)] as Group] : []),
   ...(weightMm !== undefined ? [[370, nearestWeight(weightMm)] as Group] : []),
 ]
-
-function extentPoints(entity: DxfEntity): readonly Point[] {
-  switch (entity.type) {
-    case 'line':
-      return [entity.start, entity.end]
-    case 'polyline':
-      return entity.points
-    case 'arc':
-    case 'ellipse': {
-      const { minX, minY, maxX, maxY } = boxOfPiece(entity.type === 'arc' ? entity.arc : entity.ellipse)
-      return [
-        { x: minX, y: minY },
-        { x: maxX, y: maxY },
-      ]
-    }
-    case 'spline':
-      return Object.values(entity.curve)
-    case 'text':
-      return [entity.at]
-  }
-}
-
-/** Dash lengths stand for paper; plans are drawn true to size, mostly at 1:50. */
-const LINE_TYPE_SCALE = 50
 
 function writeTables({ layers }: DxfDrawing, names: ReadonlyMap<string, string>, next: () => string): string {
   const table = (name: string, handle: string, rows: readonly string[]): string =>

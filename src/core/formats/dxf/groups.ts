@@ -1,0 +1,76 @@
+import { boxOfPiece } from '../../geometry/piece/measure'
+import type { Point } from '../../geometry/vector'
+import type { LineType } from '../../model/pen'
+import type { DxfEntity, DxfUnit } from './drawing'
+
+/** Values of $INSUNITS and $MEASUREMENT (DXF reference, HEADER section). */
+export const UNIT_CODES: Record<DxfUnit, { insUnits: number; measurement: 0 | 1 }> = {
+  mm: { insUnits: 4, measurement: 1 },
+  cm: { insUnits: 5, measurement: 1 },
+  m: { insUnits: 6, measurement: 1 },
+  in: { insUnits: 1, measurement: 0 },
+  ft: { insUnits: 2, measurement: 0 },
+}
+
+export type Group = readonly [code: number, value: string | number]
+
+export function groups(...pairs: readonly Group[]): string {
+  return pairs
+    .map(([code, value]) => `${code}\n${typeof value === 'number' ? figure(value) : encode(value)}\n`)
+    .join('')
+}
+
+/** Whole numbers as they are, others with as many decimals as a double holds and no exponent. */
+function figure(value: number): string {
+  if (Number.isInteger(value)) return String(value)
+  const short = String(value)
+  return short.includes('e') ? value.toFixed(12) : short
+}
+
+/** A value ends with its line, so nothing in it may end one. */
+const encode = (text: string): string => text.replace(/[\p{Cc}\p{Zl}\p{Zp}]/gu, ' ')
+
+export const real = (value: number): string => (Number.isInteger(value) ? `${value}.0` : figure(value))
+
+/** A point with a zero height, as the three groups from `code` on. */
+export const place = (code: number, { x, y }: Point): Group[] => [
+  [code, real(x)],
+  [code + 10, real(y)],
+  [code + 20, '0.0'],
+]
+
+/** An angle as DXF has it: degrees from 0 to 360. */
+export const degrees = (rad: number): number => ((((rad * 180) / Math.PI) % 360) + 360) % 360
+
+/** The line types of a drawing by their usual names. */
+export const LINE_NAMES: Record<LineType, string> = {
+  full: 'Continuous',
+  dashed: 'DASHED',
+  dotted: 'DOT',
+  chain: 'DASHDOT',
+}
+
+/** Points whose box holds an entity. */
+export function extentPoints(entity: DxfEntity): readonly Point[] {
+  switch (entity.type) {
+    case 'line':
+      return [entity.start, entity.end]
+    case 'polyline':
+      return entity.points
+    case 'arc':
+    case 'ellipse': {
+      const { minX, minY, maxX, maxY } = boxOfPiece(entity.type === 'arc' ? entity.arc : entity.ellipse)
+      return [
+        { x: minX, y: minY },
+        { x: maxX, y: maxY },
+      ]
+    }
+    case 'spline':
+      return Object.values(entity.curve)
+    case 'text':
+      return [entity.at]
+  }
+}
+
+/** Dash lengths stand for paper; plans are drawn true to size, mostly at 1:50. */
+export const LINE_TYPE_SCALE = 50
