@@ -102,7 +102,7 @@ test('from a PDF to walls in a DXF, true to size', async ({ page }) => {
     await studio.goTo('Hand over')
     const [download] = await Promise.all([
       page.waitForEvent('download'),
-      page.getByRole('link', { name: 'Save DXF' }).click(),
+      page.getByRole('link', { name: 'Save DXF', exact: true }).click(),
     ])
     const drawing = await readDxf(await readFile(await download.path()))
     expect(drawing.errors).toEqual([])

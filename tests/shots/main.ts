@@ -131,7 +131,7 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
   'handing-over': async (page, studio) => {
     await page.keyboard.press('Escape')
     await studio.goTo('Hand over')
-    await page.getByRole('link', { name: 'Save DXF' }).waitFor()
+    await page.getByRole('link', { name: 'Save DXF', exact: true }).waitFor()
   },
   keys: async (page) => {
     await page.keyboard.press('?')

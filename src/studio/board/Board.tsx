@@ -12,6 +12,7 @@ import { settingsOf } from '@/core/model/settings/schema'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { pointAt as pointTo, select, takeOutcome, toolContext, updateSession, useBench } from '../bench-store'
+import { useTraceCheck } from '../check/trace-check'
 import { shapeAt } from '../edit/pick'
 import { useRefit } from '../fit/refit'
 import { useLift } from '../lift/lift-store'
@@ -36,6 +37,7 @@ import { paintRefit } from './painters/refit'
 import { paintRooms } from './painters/rooms'
 import { paintShapes } from './painters/shapes'
 import { edgeOf, paintSheet } from './painters/sheets'
+import { paintTraceCheck } from './painters/trace-check'
 import { paintWalls } from './painters/walls'
 import { currentPlan, onPlan } from './plan'
 import { pointAgain, pointAt, pointNowhere, touchedRad } from './pointing'
@@ -87,6 +89,7 @@ export function Board() {
       useSheetPictures.subscribe(() => sheetLayer.current?.batchDraw()),
       useRefit.subscribe(() => toolLayer.current?.batchDraw()),
       useProposedWalls.subscribe(() => toolLayer.current?.batchDraw()),
+      useTraceCheck.subscribe(() => toolLayer.current?.batchDraw()),
       onPlan(all),
       onStrokes(pointAgain),
       useLift.subscribe(() => toolLayer.current?.batchDraw()),
@@ -224,6 +227,10 @@ export function Board() {
               const wanted = (residual: DimensionResidual) => step === 'fit' || isOut(residual, toleranceOf(settings))
               if (step === 'fit' || step === 'check')
                 paintDimensions(canvas, view, underlaysInSight(), settings, wanted)
+              if (step === 'check') {
+                const { matches, looked } = useTraceCheck.getState()
+                paintTraceCheck(canvas, view, matches, toleranceOf(settings).mm, looked)
+              }
               const { preview } = useLift.getState()
               if (preview) liftPicture.show(canvas, view, previewKey(preview), window.devicePixelRatio)
               if (lit) paintLit(canvas, view, underlaysInSight(), lit)

@@ -14,6 +14,7 @@ import { formatLength, formatPerThousand } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { light, toolContext } from '../bench-store'
 import { NearMissList } from '../building/NearMissList'
+import { TraceCheckPanel } from '../check/TraceCheckPanel'
 import { put, underlaysOf, useProject } from '../project/store'
 import { CommittedField } from './CommittedField'
 
@@ -40,6 +41,7 @@ export function CheckCard() {
         Measure anything on the board. Every stated length stands here against what is drawn and traced, the worst
         first.
       </Typography>
+      <TraceCheckPanel />
       <NearMissList />
       <ToleranceFields />
       <Typography role="status" sx={{ my: 1.5 }} color={out > 0 ? 'error' : 'text.primary'}>

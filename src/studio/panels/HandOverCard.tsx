@@ -111,7 +111,10 @@ export function HandOverCard() {
               href={`/api/projects/${id}/hand-over/${name}${onPaper ? `?${query}` : ''}`}
               download
               disabled={empty || waiting > 0}
-              aria-label={name.startsWith('csv-') ? `Save ${word}` : undefined}
+              // Several formats end alike.
+              aria-label={
+                formats.find((each) => each.extension === extension)?.name === name ? undefined : `Save ${word}`
+              }
             >
               Save {extension.replace('calque.', '').toUpperCase()}
             </Button>

@@ -1,0 +1,47 @@
+import type { EdgeMatch } from '@/core/check/trace-to-sheet'
+import { palette } from '../palette'
+import { toScreen, type View } from '../view'
+
+/** Edges by how far they lie beside their line: thin and teal within tolerance, broad and red beyond, broken where there is none. */
+export function paintTraceCheck(
+  canvas: CanvasRenderingContext2D,
+  view: View,
+  matches: readonly EdgeMatch[],
+  toleranceMm: number,
+  looked: EdgeMatch | null,
+): void {
+  canvas.save()
+  canvas.lineCap = 'round'
+  const stroke = (some: readonly EdgeMatch[], color: string, width: number, dash: readonly number[] = []) => {
+    if (some.length === 0) return
+    canvas.beginPath()
+    for (const { start, end } of some) {
+      const [a, b] = [toScreen(view, start), toScreen(view, end)]
+      canvas.moveTo(a.x, a.y)
+      canvas.lineTo(b.x, b.y)
+    }
+    canvas.strokeStyle = color
+    canvas.lineWidth = width
+    canvas.setLineDash([...dash])
+    canvas.stroke()
+  }
+  const found = matches.filter((match) => match.found !== null)
+  stroke(
+    found.filter(({ found: each }) => each!.offMm <= toleranceMm),
+    palette.wallEdge,
+    2,
+  )
+  stroke(
+    matches.filter((match) => match.found === null),
+    palette.inkSoft,
+    1.5,
+    [5, 4],
+  )
+  stroke(
+    found.filter(({ found: each }) => each!.offMm > toleranceMm),
+    palette.red,
+    3.5,
+  )
+  if (looked) stroke([looked], palette.red, 6)
+  canvas.restore()
+}
