@@ -1,11 +1,10 @@
 import { buildingOf, builtFrom } from '@/core/building/building'
-import { meshOf } from '@/core/building/mesh'
-import { prismsOf } from '@/core/building/prisms'
 import { writeIfc } from '@/core/formats/ifc/write'
 import { FIRST_LEVEL } from '@/core/model/level/schema'
 import { Plan } from '@/core/model/plan'
 import type { ProjectRecord } from '@/core/model/registry'
 import { USUAL_DISPLAY } from '@/core/units/format'
+import { sceneOf } from '@/studio/solid/solids'
 import { printRow } from './table'
 
 /** A block of cells, each with walls around it: so many walls, three openings for every four of them, a room in each cell. */
@@ -62,6 +61,7 @@ export function blockOf(wallCount: number): Map<string, ProjectRecord> {
 }
 
 const EDITS = 15
+const NOTHING_PICKED: ReadonlySet<string> = new Set()
 
 /** A project of 2,000 walls and 1,500 openings: opening it, changing one wall, handing it over. */
 export async function benchBuilding(): Promise<void> {
@@ -70,6 +70,7 @@ export async function benchBuilding(): Promise<void> {
   const start = performance.now()
   plan.update(records, USUAL_DISPLAY.mm)
   const building = builtFrom(plan, records)
+  sceneOf(building, NOTHING_PICKED)
   const openedMs = performance.now() - start
   const rooms = building.levels[0]!.rooms.filter(({ boundary }) => boundary).length
   printRow({
@@ -88,7 +89,7 @@ export async function benchBuilding(): Promise<void> {
     const began = performance.now()
     plan.update(now, USUAL_DISPLAY.mm)
     const joins = performance.now() - began
-    meshOf(prismsOf(builtFrom(plan, now)), { x: 0, y: 0 })
+    sceneOf(builtFrom(plan, now), NOTHING_PICKED)
     times.push({ joins, all: performance.now() - began })
   }
   const middle = (of: 'joins' | 'all') => times.map((each) => each[of]).sort((a, b) => a - b)[EDITS >> 1]!

@@ -1,3 +1,5 @@
+import RBush from 'rbush'
+import { type Box, boxOf, grow } from '../geometry/box'
 import { area, isInside } from '../geometry/polygon'
 import { distance, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
 import type { Column } from '../model/column/schema'
@@ -149,6 +151,11 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
       const rooms = here
         .filter((record) => record.kind === 'space')
         .map((space) => ({ space, boundary: plan.boundaryOf(space) }))
+      let index: Neighbours | null = null
+      const around = (): Neighbours => {
+        index ??= neighboursOf(walls, rooms)
+        return index
+      }
       return {
         level,
         heightMm,
@@ -168,21 +175,43 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
             footMm: level.elevationMm + slab.topMm - slab.thicknessMm,
             areaMm2: area(slab.ring),
           })),
-        rooms: rooms.map(({ space, boundary }) => {
+        rooms: rooms.map(({ space, boundary }): BuiltRoom => {
           const clear = space.heightMm ?? heightMm
+          let sides: readonly RoomSide[] | null = null
           return {
             space,
             boundary,
             footMm: level.elevationMm,
             heightMm: clear,
             volumeMm3: (boundary?.areaMm2 ?? 0) * clear,
-            sides: boundary ? sidesOf(space.id, boundary, walls, rooms) : [],
+            // Only tables and some formats ask for them.
+            get sides() {
+              sides ??= boundary ? sidesOf(space.id, boundary, around()) : []
+              return sides
+            },
           }
         }),
       }
     }),
   }
 }
+
+interface WallParts {
+  readonly outline: readonly Point[]
+  readonly elevationMm: number
+  readonly storeyMm: number
+  readonly openings: readonly Opening[]
+}
+
+/** What was built of a wall last, for as long as nothing that it is built of changes. */
+const lastBuilt = new WeakMap<Wall, { readonly parts: WallParts; readonly built: BuiltWall }>()
+
+const areSame = (a: WallParts, b: WallParts): boolean =>
+  a.outline === b.outline &&
+  a.elevationMm === b.elevationMm &&
+  a.storeyMm === b.storeyMm &&
+  a.openings.length === b.openings.length &&
+  a.openings.every((opening, i) => opening === b.openings[i])
 
 function builtWall(
   wall: Wall,
@@ -192,6 +221,9 @@ function builtWall(
   openings: readonly Opening[],
 ): BuiltWall[] {
   if (!outline || outline.length < 3) return []
+  const parts: WallParts = { outline, elevationMm: level.elevationMm, storeyMm, openings }
+  const last = lastBuilt.get(wall)
+  if (last && areSame(last.parts, parts)) return [last.built]
   const baseMm = wall.baseMm ?? 0
   const footMm = level.elevationMm + baseMm
   const heightMm = heightOf(wall, storeyMm)
@@ -202,47 +234,62 @@ function builtWall(
   const covered = area(outline)
   const lengthMm = covered / wall.thicknessMm
   const holes = built.reduce((sum, { opening }) => sum + opening.widthMm * opening.heightMm, 0)
-  return [
-    {
-      wall,
-      outline,
-      footMm,
-      heightMm,
-      lengthMm,
-      openings: built,
-      grossAreaMm2: lengthMm * heightMm,
-      netAreaMm2: lengthMm * heightMm - holes,
-      netVolumeMm3: covered * heightMm - holes * wall.thicknessMm,
-    },
-  ]
+  const made: BuiltWall = {
+    wall,
+    outline,
+    footMm,
+    heightMm,
+    lengthMm,
+    openings: built,
+    grossAreaMm2: lengthMm * heightMm,
+    netAreaMm2: lengthMm * heightMm - holes,
+    netVolumeMm3: covered * heightMm - holes * wall.thicknessMm,
+  }
+  lastBuilt.set(wall, { parts, built: made })
+  return [made]
 }
 
 /** How far a place may lie off a face to be on it. */
 const ON_FACE_MM = 1
 
+interface RoomWithin {
+  readonly space: Space
+  readonly boundary: Boundary | null
+}
+
+/** What may lie at the side of a room, found by place. */
+interface Neighbours {
+  readonly walls: RBush<Box & { readonly built: BuiltWall }>
+  readonly rooms: RBush<Box & { readonly room: RoomWithin }>
+}
+
+function neighboursOf(walls: readonly BuiltWall[], rooms: readonly RoomWithin[]): Neighbours {
+  return {
+    walls: new RBush<Box & { readonly built: BuiltWall }>().load(
+      walls.map((built) => ({ ...grow(boxOf(built.outline), ON_FACE_MM), built })),
+    ),
+    rooms: new RBush<Box & { readonly room: RoomWithin }>().load(
+      rooms.flatMap((room) => (room.boundary ? [{ ...boxOf(room.boundary.ring), room }] : [])),
+    ),
+  }
+}
+
 /** The parts of a room's edge that run along walls. */
-function sidesOf(
-  id: string,
-  { ring }: Boundary,
-  walls: readonly BuiltWall[],
-  rooms: readonly { readonly space: Space; readonly boundary: Boundary | null }[],
-): RoomSide[] {
+function sidesOf(id: string, { ring }: Boundary, { walls, rooms }: Neighbours): RoomSide[] {
   return ring.flatMap((from, i) => {
     const to = ring[(i + 1) % ring.length]!
     const along = unit(subtract(to, from))
     if (!along) return []
     const middle = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 }
-    const wall = walls.find(({ outline }) => liesOnEdge(outline, middle))
+    const wall = walls.search(boxOf([middle])).find(({ built }) => liesOnEdge(built.outline, middle))?.built
     if (!wall) return []
     // The room lies to the left of its edge.
     const out = scale(leftOf(along), -1)
-    const beyond = wall.wall.thicknessMm + 2 * ON_FACE_MM
-    const other = rooms.find(
-      ({ space, boundary }) =>
-        space.id !== id &&
-        boundary &&
-        isInside(boundary.ring, { x: middle.x + out.x * beyond, y: middle.y + out.y * beyond }),
-    )
+    const beyondMm = wall.wall.thicknessMm + 2 * ON_FACE_MM
+    const beyond = { x: middle.x + out.x * beyondMm, y: middle.y + out.y * beyondMm }
+    const other = rooms
+      .search(boxOf([beyond]))
+      .find(({ room }) => room.space.id !== id && isInside(room.boundary!.ring, beyond))?.room
     const openings = wall.openings.filter(({ place }) => {
       const t = (place.middle.x - from.x) * along.x + (place.middle.y - from.y) * along.y
       return t > 0 && t < distance(from, to)

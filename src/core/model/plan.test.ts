@@ -4,12 +4,14 @@ import { type Affine, apply, lengthFactor } from '../geometry/affine'
 import { boxOf } from '../geometry/box'
 import { distanceTo } from '../geometry/piece/measure'
 import { placeAt } from '../geometry/piece/piece'
+import { area } from '../geometry/polygon'
 import { distance, type Point } from '../geometry/vector'
 import type { Dimension } from './dimension/schema'
 import { FIRST_LAYER, type Layer } from './layer/schema'
 import { Plan } from './plan'
 import { type ProjectRecord, validateRecord } from './registry'
 import { anchorsOf, gripsOf, kindOf, mapped, piecesOf, type Shape, surroundingsOf } from './shapes'
+import { wallOutlines } from './wall/joins'
 
 const on = { layerId: FIRST_LAYER.id, pen: undefined }
 const DISPLAY = { unit: 'mm' as const, precision: 0 }
@@ -255,6 +257,53 @@ describe('the plan', () => {
         const found = plan.within({ minX: -1, minY: -1, maxX: 6000, maxY: 60 }).map(({ shape }) => shape.id)
         expect(found.sort()).toEqual([...now.keys()].filter((id) => id !== 's').sort())
       }),
+    )
+  })
+})
+
+describe('walls of a plan that changes', () => {
+  it('are joined as if all were joined anew', () => {
+    const place = fc.tuple(fc.integer({ min: 0, max: 5 }), fc.integer({ min: 0, max: 5 })).map(([x, y]) => ({
+      x: x * 1000,
+      y: y * 1000,
+    }))
+    const anyWall = fc
+      .record({
+        start: place,
+        end: place,
+        thicknessMm: fc.constantFrom(100, 240, 365),
+        tracedLine: fc.constantFrom(...(['left', 'centre', 'right'] as const)),
+      })
+      .filter(({ start, end }) => start.x !== end.x || start.y !== end.y)
+    const edit = fc.record({ id: fc.integer({ min: 0, max: 39 }).map((i) => `w${i}`), to: fc.option(anyWall) })
+    fc.assert(
+      fc.property(
+        fc.array(anyWall, { minLength: 40, maxLength: 40 }),
+        fc.array(edit, { maxLength: 8 }),
+        (first, edits) => {
+          let now = new Map<string, ProjectRecord>(
+            first.map((each, i) => [`w${i}`, { ...each, id: `w${i}`, kind: 'wall' }]),
+          )
+          const plan = new Plan()
+          plan.update(now, DISPLAY)
+          for (const { id, to } of edits) {
+            now = new Map(now)
+            if (to) now.set(id, { ...to, id, kind: 'wall' })
+            else now.delete(id)
+            plan.update(now, DISPLAY)
+          }
+          const walls = [...now.values()].filter((record) => record.kind === 'wall')
+          const anew = wallOutlines(walls)
+          expect(new Set(plan.outlines.keys())).toEqual(new Set(anew.keys()))
+          for (const [id, ring] of anew) {
+            const own = plan.outlines.get(id)!
+            // Corners of several walls in one line may be told in another order: the same area, and the same box.
+            expect(area(own)).toBeCloseTo(area(ring), 3)
+            expect(boxOf(own)).toEqual(boxOf(ring))
+          }
+        },
+      ),
+      { seed: 8, numRuns: 150 },
     )
   })
 })

@@ -16,7 +16,8 @@ import type { Lettering, Spot, Surroundings } from './shape'
 import { isShape, kindOf, type Shape, surroundingsOf } from './shapes'
 import { type Boundary, boundaryAround } from './space/boundary'
 import type { Space } from './space/schema'
-import { wallOutlines } from './wall/joins'
+import { SAME_POINT_MM, wallOutlines } from './wall/joins'
+import type { Wall } from './wall/schema'
 
 /** A shape with the geometry that follows from it. */
 export interface PlannedShape {
@@ -101,7 +102,20 @@ export class Plan implements CatchGround {
           ? [columnRing(shape)]
           : [this.outlinesNow.get(shape.id) ?? []].filter((ring) => ring.length > 0),
       )
-    return boundaryAround(at, lines, outlines)
+    return boundaryAround(at, lines, outlines, this.builtExtent())
+  }
+
+  private extentNow: { readonly version: number; readonly box: Box } | null = null
+
+  /** A box around all that can enclose a room. */
+  private builtExtent(): Box {
+    if (this.extentNow?.version === this.version) return this.extentNow.box
+    const box = [...this.planned.values()].reduce(
+      (all, { shape, box: own }) => (shape.kind === 'wall' || shape.kind === 'separator' ? unite(all, own) : all),
+      EMPTY_BOX,
+    )
+    this.extentNow = { version: this.version, box }
+    return box
   }
 
   /** Counts the states, for who keeps a picture of one. */
@@ -151,18 +165,18 @@ export class Plan implements CatchGround {
     const until = budgetMs === Infinity ? Infinity : Date.now() + budgetMs
     const gone: Item[] = []
     const fresh: Item[] = []
-    let wallsChanged = false
+    const walls = new Set<string>()
     let count = 0
     for (const id of this.due) {
       this.due.delete(id)
       gone.push(...(this.items.get(id) ?? []))
       const wasWall = this.outlinesNow.has(id)
       fresh.push(...this.plan(id))
-      wallsChanged ||= wasWall || this.planned.get(id)?.shape.kind === 'wall'
+      if (wasWall || this.planned.get(id)?.shape.kind === 'wall') walls.add(id)
       if (++count % 256 === 0 && Date.now() > until) break
     }
-    if (wallsChanged) {
-      const joined = this.joinWalls()
+    if (walls.size > 0) {
+      const joined = this.joinWalls(walls)
       gone.push(...joined.gone)
       fresh.push(...joined.fresh)
     }
@@ -237,17 +251,55 @@ export class Plan implements CatchGround {
     return items
   }
 
-  /** Joins all walls anew. @returns items that leave the index and that come into it */
-  private joinWalls(): { gone: Item[]; fresh: Item[] } {
-    const walls = [...this.planned.values()].flatMap(({ shape }) => (shape.kind === 'wall' ? [shape] : []))
+  private wallOf(id: string): Wall | null {
+    const shape = this.planned.get(id)?.shape
+    return shape?.kind === 'wall' ? shape : null
+  }
+
+  /** Walls whose lines or faces come near a box, of those that are indexed. */
+  private wallsNear(box: Box): Wall[] {
+    return [...new Set(this.tree.search(box).map(({ id }) => id))].flatMap((id) => this.wallOf(id) ?? [])
+  }
+
+  /** Where a wall lies or lay, with what may meet it. */
+  private reachOf(id: string): Box {
+    const wall = this.wallOf(id)
+    const line = wall ? grow(boxOf([wall.start, wall.end]), wall.thicknessMm) : EMPTY_BOX
+    return grow(unite(line, boxOf(this.outlinesNow.get(id) ?? [])), 2 * SAME_POINT_MM)
+  }
+
+  /**
+   * The walls whose outlines a change touches, and those that these are joined with. All of them where most are touched.
+   * @param changed ids of walls that are new, changed or gone
+   */
+  private touchedBy(changed: ReadonlySet<string>): { touched: readonly Wall[]; around: readonly Wall[] } {
+    if (changed.size > this.outlinesNow.size / 8) {
+      const all = [...this.planned.values()].flatMap(({ shape }) => (shape.kind === 'wall' ? [shape] : []))
+      return { touched: all, around: [] }
+    }
+    const own = [...changed].flatMap((id) => this.wallOf(id) ?? [])
+    const touched = new Set([...own, ...[...changed].flatMap((id) => this.wallsNear(this.reachOf(id)))])
+    const around = new Set([...touched].flatMap(({ id }) => this.wallsNear(this.reachOf(id))))
+    return { touched: [...touched], around: [...around].filter((wall) => !touched.has(wall)) }
+  }
+
+  /** Joins walls that changed with their neighbours. @returns items that leave the index and that come into it */
+  private joinWalls(changed: ReadonlySet<string>): { gone: Item[]; fresh: Item[] } {
+    const { touched, around } = this.touchedBy(changed)
+    const joined = wallOutlines([...touched, ...around])
     const before = this.outlinesNow
-    this.outlinesNow = wallOutlines(walls)
+    this.outlinesNow = new Map(before)
+    for (const id of changed) this.outlinesNow.delete(id)
     const gone: Item[] = []
     const fresh: Item[] = []
-    for (const wall of walls) {
-      const ring = this.outlinesNow.get(wall.id) ?? []
+    for (const wall of touched) {
+      const ring = joined.get(wall.id) ?? []
       const indexed = this.items.get(wall.id)
-      if (indexed && isSameRing(ring, before.get(wall.id))) continue
+      const former = before.get(wall.id)
+      const same = former !== undefined && isSameRing(ring, former)
+      // Who keeps something for an outline keeps it for as long as the outline stays.
+      if (ring.length > 0) this.outlinesNow.set(wall.id, same ? former : ring)
+      if (indexed && same) continue
       gone.push(...(indexed ?? []))
       const faces = ringChain(ring).pieces
       const items = itemsOf(wall.id, [segment(wall.start, wall.end), ...faces])

@@ -1,8 +1,8 @@
 import { BufferAttribute, BufferGeometry } from 'three'
 import type { Building } from '@/core/building/building'
-import { meshOf } from '@/core/building/mesh'
+import { type Mesh, meshOf } from '@/core/building/mesh'
 import { type Prism, type PrismKind, prismsOf } from '@/core/building/prisms'
-import { boxOf } from '@/core/geometry/box'
+import type { Box } from '@/core/geometry/box'
 import type { Point } from '@/core/geometry/vector'
 
 /** One mesh of everything of a kind that looks alike. */
@@ -30,58 +30,64 @@ export interface Scene {
   }
 }
 
-/** Triangles of each prism, kept for as long as the prism stays as it is. */
-const kept = new Map<string, { positions: Float32Array; normals: Float32Array }>()
+/** Triangles of each prism about one origin, kept for as long as the prism stays as it is. */
+const kept = new WeakMap<Prism, { readonly origin: Point; readonly mesh: Mesh }>()
 
-function trianglesOf(prism: Prism, origin: Point) {
-  const { ring, footMm, heightMm } = prism
-  const key = `${origin.x} ${origin.y} ${footMm} ${heightMm} ${ring.map(({ x, y }) => `${x},${y}`).join(' ')}`
-  const known = kept.get(key)
-  if (known) return { key, mesh: known }
+function trianglesOf(prism: Prism, origin: Point): Mesh {
+  const last = kept.get(prism)
+  if (last && last.origin.x === origin.x && last.origin.y === origin.y) return last.mesh
   const mesh = meshOf([prism], origin)
-  kept.set(key, mesh)
-  return { key, mesh }
+  kept.set(prism, { origin, mesh })
+  return mesh
 }
 
-/** What is drawn of a building: only what changed is cut into triangles anew. */
+/** Parts that each kind is drawn in, so that an edit renews only one of them. */
+const PARTS = 32
+
+/** The part that an element is drawn in, whatever comes and goes beside it. */
+function partOf(id: string): number {
+  let sum = 0
+  for (let i = 0; i < id.length; i++) sum = (sum * 31 + id.charCodeAt(i)) >>> 0
+  return sum % PARTS
+}
+
+/** The parts as they were drawn last. */
+let last: { readonly origin: Point; readonly parts: ReadonlyMap<string, Part> } = {
+  origin: { x: 0, y: 0 },
+  parts: new Map(),
+}
+
+interface Part {
+  readonly prisms: readonly Prism[]
+  readonly solid: Solid
+}
+
+/** What is drawn of a building: only what changed is cut into triangles anew, and only its part is put together. */
 export function sceneOf(building: Building, picked: ReadonlySet<string>): Scene {
   const prisms = prismsOf(building)
-  const box = boxOf(prisms.flatMap(({ ring }) => ring))
+  const { box, top, foot } = extentOf(prisms)
   const empty = prisms.length === 0
   // Rounded, so that a small edit at the edge moves nothing else.
   const origin = empty ? { x: 0, y: 0 } : { x: Math.floor(box.minX / 1e5) * 1e5, y: Math.floor(box.minY / 1e5) * 1e5 }
   const groups = new Map<string, { kind: PrismKind; picked: boolean; prisms: Prism[] }>()
   for (const prism of prisms) {
     const isPicked = picked.has(prism.id)
-    const key = `${prism.kind} ${isPicked}`
+    const key = `${prism.kind} ${isPicked} ${partOf(prism.id)}`
     const group = groups.get(key) ?? { kind: prism.kind, picked: isPicked, prisms: [] }
     groups.set(key, group)
     group.prisms.push(prism)
   }
-  const used = new Set<string>()
-  const solids = [...groups].map(([key, group]): Solid => {
-    const meshes = group.prisms.map((prism) => {
-      const found = trianglesOf(prism, origin)
-      used.add(found.key)
-      return { id: prism.id, ...found.mesh }
-    })
-    const geometry = new BufferGeometry()
-    geometry.setAttribute('position', new BufferAttribute(joined(meshes.map(({ positions }) => positions)), 3))
-    geometry.setAttribute('normal', new BufferAttribute(joined(meshes.map(({ normals }) => normals)), 3))
-    const ends: number[] = []
-    for (const { positions } of meshes) ends.push((ends.at(-1) ?? 0) + positions.length / 9)
-    return {
-      key,
-      kind: group.kind,
-      picked: group.picked,
-      geometry,
-      idAt: (triangle) => meshes[ends.findIndex((end) => triangle < end)]?.id,
-    }
-  })
-  for (const key of kept.keys()) if (!used.has(key)) kept.delete(key)
-  const heights = prisms.flatMap(({ footMm, heightMm }) => [footMm, footMm + heightMm])
+  const stays = last.origin.x === origin.x && last.origin.y === origin.y
+  const parts = new Map(
+    [...groups].map(([key, group]): [string, Part] => {
+      const former = stays ? last.parts.get(key) : undefined
+      if (former && areSame(former.prisms, group.prisms)) return [key, former]
+      return [key, { prisms: group.prisms, solid: solidOf(key, group, origin) }]
+    }),
+  )
+  last = { origin, parts }
   return {
-    solids,
+    solids: [...parts.values()].map(({ solid }) => solid),
     origin,
     size: empty
       ? { minX: 0, minY: 0, maxX: 10, maxY: 10, top: 3, foot: 0 }
@@ -90,10 +96,49 @@ export function sceneOf(building: Building, picked: ReadonlySet<string>): Scene 
           minY: (box.minY - origin.y) / 1000,
           maxX: (box.maxX - origin.x) / 1000,
           maxY: (box.maxY - origin.y) / 1000,
-          top: heights.reduce((a, b) => Math.max(a, b)) / 1000,
-          foot: heights.reduce((a, b) => Math.min(a, b)) / 1000,
+          top: top / 1000,
+          foot: foot / 1000,
         },
   }
+}
+
+const areSame = (a: readonly Prism[], b: readonly Prism[]): boolean =>
+  a.length === b.length && a.every((prism, i) => prism === b[i])
+
+function solidOf(
+  key: string,
+  group: { readonly kind: PrismKind; readonly picked: boolean; readonly prisms: readonly Prism[] },
+  origin: Point,
+): Solid {
+  const meshes = group.prisms.map((prism) => ({ id: prism.id, ...trianglesOf(prism, origin) }))
+  const geometry = new BufferGeometry()
+  geometry.setAttribute('position', new BufferAttribute(joined(meshes.map(({ positions }) => positions)), 3))
+  geometry.setAttribute('normal', new BufferAttribute(joined(meshes.map(({ normals }) => normals)), 3))
+  const ends: number[] = []
+  for (const { positions } of meshes) ends.push((ends.at(-1) ?? 0) + positions.length / 9)
+  return {
+    key,
+    kind: group.kind,
+    picked: group.picked,
+    geometry,
+    idAt: (triangle) => meshes[ends.findIndex((end) => triangle < end)]?.id,
+  }
+}
+
+/** What holds all prisms, in millimetres. */
+function extentOf(prisms: readonly Prism[]): { box: Box; top: number; foot: number } {
+  let [minX, minY, maxX, maxY, top, foot] = [Infinity, Infinity, -Infinity, -Infinity, -Infinity, Infinity]
+  for (const { ring, footMm, heightMm } of prisms) {
+    for (const { x, y } of ring) {
+      minX = Math.min(minX, x)
+      minY = Math.min(minY, y)
+      maxX = Math.max(maxX, x)
+      maxY = Math.max(maxY, y)
+    }
+    top = Math.max(top, footMm + heightMm)
+    foot = Math.min(foot, footMm)
+  }
+  return { box: { minX, minY, maxX, maxY }, top, foot }
 }
 
 function joined(parts: readonly Float32Array[]): Float32Array {

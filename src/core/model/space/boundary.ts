@@ -16,8 +16,6 @@ export interface Boundary {
   readonly perimeterMm: number
 }
 
-/** The first look into a room reaches this far; each further one twice as far. */
-const FIRST_REACH_MM = 4000
 /** Directions in which it is looked, none of them along what is level, upright or at 45°. */
 const LOOKS = Array.from({ length: 12 }, (_, i) => 0.13 + (i * Math.PI) / 6)
 const FARTHEST_MM = 1e6
@@ -38,31 +36,56 @@ function distanceAlong(at: Point, direction: Point, piece: Piece, reach: number)
   return t >= 0 && u >= 0 && u <= 1 ? t : Infinity
 }
 
-/** How far one sees from a place until a line is in the way in every direction; null where one sees out. */
-function seen(at: Point, lines: (within: Box) => readonly Piece[]): number | null {
-  for (let reach = FIRST_REACH_MM; reach <= FARTHEST_MM; reach *= 4) {
-    const near = lines(grow(boxOf([at]), reach))
-    const distances = LOOKS.map((rad) => {
-      const direction = { x: Math.cos(rad), y: Math.sin(rad) }
-      return near.reduce((least, piece) => Math.min(least, distanceAlong(at, direction, piece, reach)), Infinity)
-    })
-    const farthest = Math.max(...distances)
-    if (Number.isFinite(farthest)) return farthest * 1.25 + 100
+/** The first stretch of a ray that is looked along; each further one is longer by the half. */
+const FIRST_STRETCH_MM = 3000
+
+/** How far one sees in a direction until a line is in the way; Infinity where there is none. */
+function seenTowards(at: Point, direction: Point, lines: (within: Box) => readonly Piece[], extent: Box): number {
+  const placeAt = (t: number): Point => ({ x: at.x + t * direction.x, y: at.y + t * direction.y })
+  let [from, stretch] = [0, FIRST_STRETCH_MM]
+  while (from <= FARTHEST_MM && !leaves(placeAt(from), direction, extent)) {
+    const to = from + stretch
+    const near = lines(boxOf([placeAt(from), placeAt(to)]))
+    const hit = near.reduce((least, piece) => Math.min(least, distanceAlong(at, direction, piece, to)), Infinity)
+    // What is met further on may hide behind something nearer.
+    if (hit <= to) return hit
+    from = to
+    stretch *= 1.5
   }
-  return null
+  return Infinity
+}
+
+/** Whether a place lies beyond everything, and the direction leads further away. */
+const leaves = (p: Point, direction: Point, { minX, minY, maxX, maxY }: Box): boolean =>
+  (p.x > maxX && direction.x > 0) ||
+  (p.x < minX && direction.x < 0) ||
+  (p.y > maxY && direction.y > 0) ||
+  (p.y < minY && direction.y < 0)
+
+/** How far one sees from a place until a line is in the way in every direction; null where one sees out. */
+function seen(at: Point, lines: (within: Box) => readonly Piece[], extent: Box): number | null {
+  let farthest = 0
+  for (const rad of LOOKS) {
+    const distance = seenTowards(at, { x: Math.cos(rad), y: Math.sin(rad) }, lines, extent)
+    if (distance === Infinity) return null
+    farthest = Math.max(farthest, distance)
+  }
+  return farthest * 1.25 + 100
 }
 
 /**
  * The room around a point, to the faces of what encloses it; null where it is open.
  * @param lines faces of walls and separators that come into a box
  * @param outlines outlines that come into a box: those that lie wholly within the room are taken off it
+ * @param extent a box around all lines
  */
 export function boundaryAround(
   at: Point,
   lines: (within: Box) => readonly Piece[],
   outlines: (within: Box) => readonly (readonly Point[])[],
+  extent: Box,
 ): Boundary | null {
-  const first = seen(at, lines)
+  const first = seen(at, lines, extent)
   if (first === null) return null
   for (let reach = first; reach <= FARTHEST_MM; reach *= 2) {
     const sight = grow(boxOf([at]), reach)

@@ -99,9 +99,14 @@ function corners(walls: readonly WallShape[]): Arm[][] {
     }
   }
   for (const { arms } of groups)
-    arms.sort((a, b) => Math.atan2(a.outward.y, a.outward.x) - Math.atan2(b.outward.y, b.outward.x))
+    arms.sort(
+      (a, b) => Math.atan2(a.outward.y, a.outward.x) - Math.atan2(b.outward.y, b.outward.x) || byId(a.wall, b.wall),
+    )
   return groups.map(({ arms }) => arms)
 }
+
+/** Walls that lie on one another are told in one order, however they come. */
+const byId = (a: WallShape, b: WallShape): number => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
 
 function endShape(arms: readonly Arm[], i: number): EndShape {
   const arm = arms[i]!
@@ -141,7 +146,7 @@ function hostOf(wall: WallShape): Host[] {
 /** The end of a wall that comes to lie within another one, cut along the face at which it arrives; null where there is none. */
 function teeEnd(arm: Arm, hosts: RBush<Host>): EndShape | null {
   const at = arm.atStart ? arm.wall.start : arm.wall.end
-  for (const host of hosts.search(boxOf([at]))) {
+  for (const host of hosts.search(boxOf([at])).sort((a, b) => byId(a.wall, b.wall))) {
     if (host.wall.id === arm.wall.id || !liesWithin(host, at)) continue
     const turn = cross(host.left.direction, arm.outward)
     if (Math.abs(turn) < SHARPEST_TEE) continue
