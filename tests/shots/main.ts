@@ -69,9 +69,8 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await page.getByRole('button', { name: 'Work on level Upper' }).click()
     await page.keyboard.press('Home')
     await studio.drawn()
-    await page.getByRole('button', { name: 'Build …' }).click()
-    await page.getByRole('menuitem', { name: 'Wall from the sheet' }).click()
-    await page.getByRole('menu').waitFor({ state: 'hidden' })
+    await studio.take('Build', 'Walls the sheet shows')
+    await page.getByRole('button', { name: /^Make these \d+ walls$/ }).waitFor()
     await studio.hover(...onPaper(20_000, 14_218), 0)
   },
   solid: async (page, studio) => {

@@ -41,7 +41,7 @@ export function TraceCheckPanel() {
   const records = useProject((project) => project.records)
   const sheets = useSheetData((data) => data.byHash)
   const levelId = useBench((bench) => bench.levelId)
-  const { matches, busy, looked } = useTraceCheck()
+  const { matches, left, busy, looked } = useTraceCheck()
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is compared depends on them
   useEffect(() => {
     void compareWithSheets()
@@ -65,6 +65,7 @@ export function TraceCheckPanel() {
           ? `${out} of ${found.length} lie more than ${formatLength(toleranceMm, display)} beside their line.`
           : `All ${found.length} lie within ${formatLength(toleranceMm, display)} of their line.`}
         {alone > 0 && ` ${alone} ${alone === 1 ? 'has' : 'have'} no line of a sheet near.`}
+        {left > 0 && ` ${left.toLocaleString('en')} more lines are not compared.`}
         {busy && <CircularProgress size={12} aria-label="Comparing" sx={{ ml: 1 }} />}
       </Typography>
       {found.length > 0 && <OffHistogram counts={counts} toleranceMm={toleranceMm} />}

@@ -172,7 +172,7 @@ function ProjectCard({ project, onRemove }: { project: ProjectSummary; onRemove:
             {name}
           </Typography>
           <Typography color="text.secondary" sx={{ fontSize: 13 }}>
-            {count(underlays, 'sheet')}, {count(elements, 'wall')} · {dayjs(changedAt).format('D MMM YYYY, HH:mm')}
+            {count(underlays, 'sheet')}, {count(elements, 'element')} · {dayjs(changedAt).format('D MMM YYYY, HH:mm')}
           </Typography>
         </Box>
       </Link>

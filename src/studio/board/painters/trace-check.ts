@@ -2,7 +2,10 @@ import type { EdgeMatch } from '@/core/check/trace-to-sheet'
 import { palette } from '../palette'
 import { toScreen, type View } from '../view'
 
-/** Edges by how far they lie beside their line: thin and teal within tolerance, broad and red beyond, broken where there is none. */
+/**
+ * Edges by how far they lie beside their line: thin and teal within tolerance, broad and red beyond, broken where there
+ * is none. Of plain lines only what is amiss: those that are right would only cover the sheet.
+ */
 export function paintTraceCheck(
   canvas: CanvasRenderingContext2D,
   view: View,
@@ -27,7 +30,7 @@ export function paintTraceCheck(
   }
   const found = matches.filter((match) => match.found !== null)
   stroke(
-    found.filter(({ found: each }) => each!.offMm <= toleranceMm),
+    found.filter(({ levelId, found: each }) => levelId !== null && each!.offMm <= toleranceMm),
     palette.wallEdge,
     2,
   )
