@@ -32,6 +32,13 @@ test('axe finds nothing serious on any main view', async ({ page }) => {
     expect(await seriousOn(page), step).toEqual([])
   }
   await studio.goTo('Trace')
+  await studio.take('Build', 'Walls the sheet shows')
+  await page.getByRole('button', { name: /^Make these \d+ walls$/ }).click()
+  expect(await seriousOn(page), 'proposed walls').toEqual([])
+  await studio.goTo('Check')
+  await expect(page.getByRole('region', { name: 'Traced edges against the sheet' })).toBeVisible()
+  expect(await seriousOn(page), 'traced edges').toEqual([])
+  await studio.goTo('Trace')
   await page.keyboard.press('r')
   const board = (await studio.board.boundingBox())!
   await page.mouse.click(board.x + 200, board.y + 200)

@@ -59,8 +59,7 @@ test('a project goes out whole and comes in again as the same', async ({ page })
   await page.goto('/')
   await expect(page.getByRole('list', { name: 'Projects' }).getByText('Handed over').first()).toBeVisible()
   await page
-    .getByLabel('Take in an archive')
-    .last()
+    .getByLabel('Archive to take in')
     .setInputFiles({ name: 'handed.calque.zip', mimeType: 'application/zip', buffer: bytes })
   await page.waitForURL(/\/projects\//)
   const other = page.url().split('/').at(-1)!

@@ -1,24 +1,29 @@
 'use client'
 
 import Button from '@mui/material/Button'
+import { useRef } from 'react'
 
 /** A project that was handed over whole, as a new one. */
 export function TakeInArchive({ busy, onTake }: { busy: boolean; onTake: (file: File) => void }) {
+  const input = useRef<HTMLInputElement>(null)
   return (
-    <Button component="label" variant="outlined" disabled={busy} sx={{ height: 36 }}>
-      {busy ? 'Taking it in …' : 'Take in an archive'}
+    <>
+      <Button variant="outlined" disabled={busy} onClick={() => input.current?.click()} sx={{ height: 36 }}>
+        {busy ? 'Taking it in …' : 'Take in an archive'}
+      </Button>
       <input
+        ref={input}
         type="file"
+        hidden
         accept=".zip,application/zip"
-        aria-label="Take in an archive"
+        aria-label="Archive to take in"
         onChange={({ target }) => {
           const [file] = target.files ?? []
           // The same file can be chosen again.
           target.value = ''
           if (file) onTake(file)
         }}
-        style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
       />
-    </Button>
+    </>
   )
 }
