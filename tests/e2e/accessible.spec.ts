@@ -14,7 +14,7 @@ async function seriousOn(page: Page): Promise<string[]> {
 }
 
 test('axe finds nothing serious on any main view', async ({ page }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(240_000)
   // Colours are judged once they have come to rest.
   await page.emulateMedia({ reducedMotion: 'reduce' })
   const studio = new StudioPage(page)

@@ -21,6 +21,7 @@ interface Snapshot {
 }
 
 test('a project goes out whole and comes in again as the same', async ({ page }) => {
+  test.setTimeout(180_000)
   const studio = new StudioPage(page)
   const id = await studio.newProject('Handed over')
   const set = await boathouseSet()

@@ -7,6 +7,9 @@ import { A3, CORNERS, onPaper } from '../support/boathouse'
 import { readDxf } from '../support/ezdxf'
 import { StudioPage, test } from './studio'
 
+/** Each of these goes a long way: a slow machine needs its time. */
+test.beforeEach(() => test.setTimeout(240_000))
+
 /** The boat hall between the faces of its walls, worked out by hand from the printed sizes: 277.774 m². */
 const HALL_M2 = (20.8 - 0.115 - 0.365) * (14.4 - 2 * 0.365)
 
