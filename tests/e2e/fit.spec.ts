@@ -360,6 +360,7 @@ test('an upper floor is laid onto the ground floor by its corners', async ({ pag
   await page.getByRole('option', { name: 'at the origin' }).click()
   await page.getByRole('button', { name: 'Bring it in' }).click()
   await expect(page.getByRole('complementary', { name: 'Fit: card' })).toBeVisible()
+  await studio.framed()
   await studio.board.focus()
   await page.keyboard.press('Home')
   // Two metres and one, at 1:100 on paper.

@@ -50,7 +50,15 @@ export class StudioPage {
     await this.page.getByRole('button', { name: 'Bring it in' }).click()
     await linework
     await expect(this.page.getByRole('complementary', { name: 'Fit: card' })).toBeVisible()
+    await this.framed()
     await this.frameSheet({ width: widthPt, height: heightPt })
+  }
+
+  /** Waits until the board shows what was just laid on it: that comes two frames later. */
+  async framed(): Promise<void> {
+    await this.page.evaluate(async () => {
+      for (let i = 0; i < 3; i++) await new Promise(requestAnimationFrame)
+    })
   }
 
   /** Opens a project. */

@@ -3,6 +3,7 @@ import { add, cross, distance, dot, leftOf, type Point, scale, subtract, unit } 
 import type { Opening } from '../model/opening/schema'
 import { Flag } from '../sheet/linework'
 import type { NearLine } from '../snap/catch-index'
+import { type Interval, united } from './intervals'
 
 /** Lines that come within `reach` of a place, all in model millimetres. */
 export type LineFinder = (p: Point, reach: number) => readonly NearLine[]
@@ -35,8 +36,6 @@ const SLIP_MM = 4
 /** Sines below this count as parallel. */
 const PARALLEL = 0.005
 const STEP_MM = 100
-
-type Interval = readonly [from: number, to: number]
 
 /** The frame of a run: `u` along it, `v` across to its left, both from a place within it. */
 interface Frame {
@@ -71,7 +70,7 @@ export function wallRunAt(p: Point, lines: LineFinder): WallRun | null {
         Math.min(from, to) <= right + SLIP_MM
       )
     })
-  const covered = united([...a, ...b])
+  const covered = united([...a, ...b], SLIP_MM)
   const home = covered.findIndex(([from, to]) => from <= SLIP_MM && to >= -SLIP_MM)
   if (home < 0) return null
   const isOpening = ([, from]: Interval, [to]: Interval) =>
@@ -149,18 +148,7 @@ function faceThrough(frame: Frame, aside: number, lines: LineFinder): Interval[]
       gap += STEP_MM
     }
   }
-  return united(found)
-}
-
-function united(intervals: readonly Interval[]): Interval[] {
-  const sorted = [...intervals].sort((a, b) => a[0] - b[0])
-  const result: [number, number][] = []
-  for (const [from, to] of sorted) {
-    const last = result.at(-1)
-    if (last && from <= last[1] + SLIP_MM) last[1] = Math.max(last[1], to)
-    else result.push([from, to])
-  }
-  return result
+  return united(found, SLIP_MM)
 }
 
 function meanEnd(a: number, b: number, thicknessMm: number, inner: (a: number, b: number) => number): number {

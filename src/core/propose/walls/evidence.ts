@@ -1,5 +1,5 @@
+import { common, totalOf } from '../intervals'
 import type { BoardLines } from './board-lines'
-import { common, totalOf } from './intervals'
 import { isJamb, linesIn, placeOn, type Run } from './runs'
 
 /** What speaks for and against a run being a wall, each about 0 to 1. */

@@ -1,6 +1,6 @@
 import type { Point } from '../../geometry/vector'
+import { type Interval, united } from '../intervals'
 import type { BoardLines } from './board-lines'
-import { type Interval, united } from './intervals'
 
 /** Lines of a sheet that lie on one another: along them it is told where there is ink, and with which pen. */
 export interface Face {

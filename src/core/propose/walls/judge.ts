@@ -1,7 +1,7 @@
+import { common, type Interval, totalOf } from '../intervals'
 import type { BoardLines } from './board-lines'
 import { EVIDENCE, type Evidence, type Extent, evidenceOf } from './evidence'
 import { directionsOf } from './faces'
-import { common, type Interval, totalOf } from './intervals'
 import { networkShares, type Strip } from './network'
 import { placeOn, type Run, runsOf } from './runs'
 

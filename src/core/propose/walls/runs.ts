@@ -1,7 +1,7 @@
 import type { Point } from '../../geometry/vector'
+import { common, type Interval, totalOf, united } from '../intervals'
 import type { BoardLine, BoardLines } from './board-lines'
 import type { Direction, Face } from './faces'
-import { common, type Interval, totalOf, united } from './intervals'
 
 export const THINNEST_MM = 40
 export const THICKEST_MM = 700
