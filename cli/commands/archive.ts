@@ -1,19 +1,8 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import type { Command } from 'commander'
+import { ask, USUAL_ADDRESS } from '../ask'
 import { CliError } from '../cli-error'
 import { writeAll } from '../read-file'
-
-const ADDRESS = 'http://127.0.0.1:4680'
-
-/** Asks a running Calque. @throws CliError with its own sentence where it refuses */
-async function ask(address: string, path: string, init?: RequestInit): Promise<Response> {
-  const response = await fetch(`${address}${path}`, init).catch(() => {
-    throw new CliError(`No Calque answers at ${address}. Start it, or say where it runs with --address.`)
-  })
-  if (response.ok) return response
-  const problem = (await response.json().catch(() => ({}))) as { detail?: string }
-  throw new CliError(problem.detail ?? `${address} refused it.`)
-}
 
 export function archive(program: Command): void {
   program
@@ -21,9 +10,9 @@ export function archive(program: Command): void {
     .argument('<project>', 'the project, as its address ends')
     .description('saves a project of a running Calque with all its files')
     .requiredOption('--out <file>', 'where the archive goes')
-    .option('--address <url>', 'where Calque runs', ADDRESS)
+    .option('--address <url>', 'where Calque runs', USUAL_ADDRESS)
     .action(async (project: string, { out, address }: { out: string; address: string }) => {
-      const response = await ask(address, `/api/projects/${encodeURIComponent(project)}/hand-over/archive`)
+      const response = await ask(address, `/api/projects/${encodeURIComponent(project)}/hand-over/archive`, 'it')
       await writeFile(out, new Uint8Array(await response.arrayBuffer())).catch(() => {
         throw new CliError(`${out} can’t be written.`)
       })
@@ -35,13 +24,17 @@ export function takeIn(program: Command): void {
     .command('take-in')
     .argument('<archive>', 'a project that was handed over whole')
     .description('makes a new project of an archive in a running Calque, and prints its id')
-    .option('--address <url>', 'where Calque runs', ADDRESS)
+    .option('--address <url>', 'where Calque runs', USUAL_ADDRESS)
     .action(async (path: string, { address }: { address: string }) => {
       const bytes = await readFile(path).catch(() => {
         throw new CliError(`There is no file ${path} that can be read.`)
       })
       const headers = { 'content-type': 'application/zip' }
-      const response = await ask(address, '/api/projects', { method: 'POST', headers, body: new Uint8Array(bytes) })
+      const response = await ask(address, '/api/projects', 'it', {
+        method: 'POST',
+        headers,
+        body: new Uint8Array(bytes),
+      })
       const { id } = (await response.json()) as { id: string }
       await writeAll(process.stdout, [`${id}\n`])
     })

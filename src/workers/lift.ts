@@ -2,7 +2,8 @@ import { expose, transfer } from 'comlink'
 import { type LiftJob, lift } from '@/core/lift/lift'
 import type { LiftPreview } from '@/core/lift/options'
 import type { PlainShape } from '@/core/model/plain-shapes'
-import { decodeSheet, type IndexedSheet } from '@/core/sheet/binary'
+import type { IndexedSheet } from '@/core/sheet/binary'
+import { fetchSheet } from './fetch-sheet'
 
 let sheet: { url: string; indexed: IndexedSheet } | null = null
 let lifted: readonly PlainShape[] = []
@@ -11,11 +12,7 @@ let lifted: readonly PlainShape[] = []
 const lifter = {
   /** Works out what a lift makes. @param url where the linework is had; browsers keep it */
   async prepare(url: string, job: LiftJob): Promise<LiftPreview & { readonly count: number }> {
-    if (sheet?.url !== url) {
-      const response = await fetch(url)
-      if (!response.ok) throw new Error('The lines of this sheet could not be fetched. Try again.')
-      sheet = { url, indexed: decodeSheet(await response.arrayBuffer()) }
-    }
+    if (sheet?.url !== url) sheet = { url, indexed: await fetchSheet(url) }
     const { before, after, chords, shapes } = lift(sheet.indexed.linework, job)
     lifted = shapes
     // The chords go over; the shapes stay here until they are taken.

@@ -4,7 +4,7 @@ import type { Point } from '@/core/geometry/vector'
 import type { SheetOnBoard } from '@/core/propose/walls/board-lines'
 import { type ProposedWall, proposeWalls } from '@/core/propose/walls/propose'
 import { sheetFinder } from '@/core/propose/walls/sheet-finder'
-import { decodeSheet } from '@/core/sheet/binary'
+import { fetchSheet } from './fetch-sheet'
 
 /** A sheet as it lies, in a form that can be sent. */
 export interface WallsJob extends Omit<SheetOnBoard, 'shows'> {
@@ -16,9 +16,7 @@ export interface WallsJob extends Omit<SheetOnBoard, 'shows'> {
 const reader = {
   /** @param url where the linework is had; browsers keep it */
   async propose(url: string, { crop, ...on }: WallsJob): Promise<readonly ProposedWall[]> {
-    const response = await fetch(url)
-    if (!response.ok) throw new Error('The lines of this sheet could not be fetched. Try again.')
-    const { linework, index } = decodeSheet(await response.arrayBuffer())
+    const { linework, index } = await fetchSheet(url)
     const shows = (p: Point) => !crop || isInside(crop, p)
     return proposeWalls(linework, { ...on, shows }, sheetFinder(index, on.map, on.mmPerPt))
   },

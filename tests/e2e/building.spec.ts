@@ -1,7 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import { expect } from '@playwright/test'
 import * as WebIfc from 'web-ifc'
-import type { ProjectRecord } from '@/core/model/registry'
 import { boathouseSet } from '../../demo/sheets/boathouse'
 import { A3, CORNERS, onPaper } from '../support/boathouse'
 import { readDxf } from '../support/ezdxf'
@@ -154,16 +153,9 @@ test('walls are read from the sheet by a click, mended where they miss, and copi
   const studio = new StudioPage(page)
   const id = await fittedPlan(studio, 'Read from the sheet')
   await studio.goTo('Trace')
-  const records = async () => {
-    await studio.kept()
-    const response = await page.request.get(`/api/projects/${id}`)
-    return ((await response.json()) as { records: ProjectRecord[] }).records
-  }
-
   await test.step('a wall comes with the openings between its jambs, and the next one meets it', async () => {
     await studio.take('Build', 'Wall from the sheet')
-    await expect(page.getByRole('menu')).toBeHidden()
-    // The menu takes the mouse until it has faded away.
+    // The lines of the sheet may come after the mouse.
     await expect(async () => {
       await studio.hover(...onPaper(5000, 190), 0)
       await studio.hover(...onPaper(5000, 182), 0)
@@ -179,13 +171,12 @@ test('walls are read from the sheet by a click, mended where they miss, and copi
     await page.mouse.down()
     await page.mouse.up()
     await expect(page.getByText('This wall is there already.')).toBeVisible()
-    const all = await records()
-    const openings = all.filter((record) => record.kind === 'opening')
+    const openings = await studio.records(id, 'opening')
     expect(openings.filter(({ use, way }) => use === 'door' && way === 'double')).toHaveLength(4)
     expect(openings.filter(({ use }) => use === 'window')).toHaveLength(2)
     for (const door of openings.filter(({ use }) => use === 'door'))
       expect(Math.abs(door.widthMm - 3000)).toBeLessThan(1)
-    const [south, east] = all.filter((record) => record.kind === 'wall')
+    const [south, east] = await studio.records(id, 'wall')
     const gaps = [south!.start, south!.end].flatMap((a) =>
       [east!.start, east!.end].map((b) => Math.hypot(a.x - b.x, a.y - b.y)),
     )
@@ -196,7 +187,7 @@ test('walls are read from the sheet by a click, mended where they miss, and copi
   await test.step('a wall that stops short is found and mended by one click', async () => {
     await page.keyboard.press('w')
     // The demo's walls run about their centre: 30 mm above the inner face of the southern one.
-    const [south] = (await records()).filter((record) => record.kind === 'wall')
+    const [south] = await studio.records(id, 'wall')
     const { x, y } = south!.start
     await page.locator('[name="bench-across"]').fill(String((x + south!.end.x) / 2))
     await page.locator('[name="bench-up"]').fill(String(y + 182.5 + 30))
@@ -217,13 +208,15 @@ test('walls are read from the sheet by a click, mended where they miss, and copi
     await studio.goTo('Trace')
     await page.getByRole('button', { name: /^Copy level/ }).click()
     await expect(page.getByText('6 walls', { exact: true })).toBeVisible()
-    const all = await records()
-    const levels = all.filter((record) => record.kind === 'level')
+    const levels = await studio.records(id, 'level')
     expect(levels).toHaveLength(2)
     const upper = levels.find(({ elevationMm }) => elevationMm === 3000)!
-    const walls = all.filter((record) => record.kind === 'wall' && record.levelId === upper.id).map((wall) => wall.id)
+    const walls = (await studio.records(id, 'wall'))
+      .filter(({ levelId }) => levelId === upper.id)
+      .map((wall) => wall.id)
     expect(walls).toHaveLength(3)
-    expect(all.filter((record) => record.kind === 'opening' && walls.includes(record.wallId))).toHaveLength(6)
+    const openings = await studio.records(id, 'opening')
+    expect(openings.filter(({ wallId }) => walls.includes(wallId))).toHaveLength(6)
   })
 })
 

@@ -56,13 +56,9 @@ export class Drawing {
     return this.studio.take(menu, word)
   }
 
-  /** What the server has, once it has everything. */
-  async records<K extends ProjectRecord['kind']>(kind: K): Promise<Extract<ProjectRecord, { kind: K }>[]> {
-    await this.studio.kept()
-    const { records } = (await (await this.page.request.get(`/api/projects/${this.id}`)).json()) as {
-      records: ProjectRecord[]
-    }
-    return records.filter((record) => record.kind === kind) as Extract<ProjectRecord, { kind: K }>[]
+  /** What the server has of one kind, once it has everything. */
+  records<K extends ProjectRecord['kind']>(kind: K): Promise<Extract<ProjectRecord, { kind: K }>[]> {
+    return this.studio.records(this.id, kind)
   }
 
   get card() {

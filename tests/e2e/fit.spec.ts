@@ -5,22 +5,11 @@ import sharp from 'sharp'
 import { boathouseSet } from '../../demo/sheets/boathouse'
 import { fitTiePoints } from '../../src/core/fit/tie-points'
 import { project } from '../../src/core/geometry/projective'
-import type { Column } from '../../src/core/model/column/schema'
 import type { Path } from '../../src/core/model/path/schema'
 import { boardMap } from '../../src/core/model/underlay/placement'
-import type { Underlay } from '../../src/core/model/underlay/schema'
 import type { Wall } from '../../src/core/model/wall/schema'
 import { A3, CORNERS, onPaper } from '../support/boathouse'
 import { StudioPage, test } from './studio'
-
-/** What the server has of a project. */
-async function kept<T>(studio: StudioPage, id: string, kind: string): Promise<T[]> {
-  await studio.kept()
-  const { records } = (await (await studio.page.request.get(`/api/projects/${id}`)).json()) as {
-    records: { kind: string }[]
-  }
-  return records.filter((record) => record.kind === kind) as T[]
-}
 
 const RATIO = 100 / 0.6866
 const MM_PER_PT = (25.4 / 72) * RATIO
@@ -35,7 +24,7 @@ test('a sheet proposes its scale with its evidence, and is fitted by a part of i
   await expect(proposal).toContainText('21 of 21 printed lengths agree')
   await expect(proposal).toContainText(/Both directions agree: \d+ along the sheet, \d+ up/)
   // Nothing is applied until it is accepted.
-  expect((await kept<Underlay>(studio, id, 'underlay'))[0]!.placement.mmPerPt).toBeCloseTo(2540 / 72, 9)
+  expect((await studio.records(id, 'underlay'))[0]!.placement.mmPerPt).toBeCloseTo(2540 / 72, 9)
 
   await proposal.getByRole('button', { name: 'See them' }).click()
   await proposal.getByLabel('Use 14400').first().click()
@@ -45,7 +34,7 @@ test('a sheet proposes its scale with its evidence, and is fitted by a part of i
   await expect(page.getByText('by 19 known lengths', { exact: true })).toBeVisible()
   await expect(page.getByText(/± .* over .*, corner to corner/)).toBeVisible()
   await expect(page.getByRole('img', { name: /Residuals of 19 known lengths/ })).toBeVisible()
-  const [underlay] = await kept<Underlay>(studio, id, 'underlay')
+  const [underlay] = await studio.records(id, 'underlay')
   expect(underlay!.placement.mmPerPt / MM_PER_PT).toBeCloseTo(1, 4)
   expect(underlay!.dimensions.every(({ role }) => role === 'fit')).toBe(true)
 
@@ -89,7 +78,7 @@ test('what was traced follows a new fit, and undo takes back both', async ({ pag
   await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
   await studio.clickOn(...onPaper(...CORNERS[3]), 'end')
   await page.keyboard.press('Escape')
-  const [before] = await kept<Wall>(studio, id, 'wall')
+  const [before] = await studio.records(id, 'wall')
   await studio.take('Draw', 'Line')
   await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
   await studio.clickOn(...onPaper(...CORNERS[1]), 'end')
@@ -107,23 +96,23 @@ test('what was traced follows a new fit, and undo takes back both', async ({ pag
   await expect(page.getByText(/by 21 known lengths/).first()).toBeVisible()
   const pointOf = ({ xy }: Path, i: number) => ({ x: xy[i * 2]!, y: xy[i * 2 + 1]! })
   const lengthOf = ({ start, end }: Pick<Wall, 'start' | 'end'>) => Math.hypot(end.x - start.x, end.y - start.y)
-  const [followed] = await kept<Wall>(studio, id, 'wall')
+  const [followed] = await studio.records(id, 'wall')
   expect(Math.abs(lengthOf(followed!) - 31200)).toBeLessThan(5)
-  const [line] = await kept<Path>(studio, id, 'path')
+  const [line] = await studio.records(id, 'path')
   expect(Math.abs(lengthOf({ start: pointOf(line!, 0), end: pointOf(line!, 1) }) - 14_400)).toBeLessThan(5)
-  const [column] = await kept<Column>(studio, id, 'column')
+  const [column] = await studio.records(id, 'column')
   expect(Math.hypot(column!.at.x - followed!.end.x, column!.at.y - followed!.end.y) - 14_400).toBeLessThan(5)
   expect(column!.widthMm).toBe(300)
 
   await page.keyboard.press('Control+z')
   await expect(page.getByText('1:100', { exact: true })).toBeVisible()
-  expect(await kept<Wall>(studio, id, 'wall')).toEqual([before])
+  expect(await studio.records(id, 'wall')).toEqual([before])
 
   await page.getByRole('button', { name: /^Fit by these/ }).click()
   await question.getByLabel('The tracing stays where it is').check()
   await question.getByRole('button', { name: 'Fit, and stay' }).click()
   await expect(page.getByText(/by 21 known lengths/).first()).toBeVisible()
-  expect(await kept<Wall>(studio, id, 'wall')).toEqual([before])
+  expect(await studio.records(id, 'wall')).toEqual([before])
 
   // Leaving it is a third answer.
   await page.keyboard.press('Control+z')
@@ -138,7 +127,7 @@ test('a sheet is laid onto typed places, straightened, and onto another sheet', 
   const id = await studio.newProject('Laid')
   await studio.upload('plans.pdf', await boathouseSet())
   await studio.bringIn(1, A3.width, A3.height)
-  const [first] = await kept<Underlay>(studio, id, 'underlay')
+  const [first] = await studio.records(id, 'underlay')
   await page.keyboard.press('o')
   const place = async (at: readonly [number, number], typed: string) => {
     await studio.clickOn(...onPaper(...at), 'end')
@@ -151,12 +140,12 @@ test('a sheet is laid onto typed places, straightened, and onto another sheet', 
   await expect(studio.bench).toContainText('lay it onto these 3')
   await page.keyboard.press('Enter')
   await expect(page.getByText(/each point is off by/)).toBeVisible()
-  const [laid] = await kept<Underlay>(studio, id, 'underlay')
+  const [laid] = await studio.records(id, 'underlay')
   expect(laid!.placement.mmPerPt / MM_PER_PT).toBeCloseTo(1, 4)
   expect(laid!.placement.turnRad).toBeCloseTo(Math.PI / 2, 4)
   await page.keyboard.press('Control+z')
   await studio.kept()
-  expect((await kept<Underlay>(studio, id, 'underlay'))[0]!.placement).toEqual(first!.placement)
+  expect((await studio.records(id, 'underlay'))[0]!.placement).toEqual(first!.placement)
 
   await studio.board.focus()
   await page.keyboard.press('Home')
@@ -165,7 +154,7 @@ test('a sheet is laid onto typed places, straightened, and onto another sheet', 
   await page.keyboard.type('30')
   await studio.clickOn(...onPaper(...CORNERS[3]), 'end')
   await expect
-    .poll(async () => (await kept<Underlay>(studio, id, 'underlay'))[0]!.placement.turnRad)
+    .poll(async () => (await studio.records(id, 'underlay'))[0]!.placement.turnRad)
     .toBeCloseTo(Math.PI / 6, 4)
 })
 
@@ -221,12 +210,12 @@ test('a typed scale, the set fitted alike, and the check list with its tolerance
   await expect(page.getByText(/is no ratio/)).toBeVisible()
   await page.getByLabel('Scale, or a factor').fill('1:145.6')
   await page.getByLabel('Scale, or a factor').press('Enter')
-  const [set] = await kept<Underlay>(studio, id, 'underlay')
+  const [set] = await studio.records(id, 'underlay')
   expect(set!.placement.mmPerPt).toBeCloseTo((145.6 * 25.4) / 72, 9)
   await page.getByLabel('Scale, or a factor').fill('200 %')
   await page.getByLabel('Scale, or a factor').press('Enter')
   await expect
-    .poll(async () => (await kept<Underlay>(studio, id, 'underlay'))[0]!.placement.mmPerPt)
+    .poll(async () => (await studio.records(id, 'underlay'))[0]!.placement.mmPerPt)
     .toBeCloseTo((291.2 * 25.4) / 72, 9)
 
   await page.getByRole('button', { name: /^Fit by these/ }).click()
@@ -273,7 +262,7 @@ test('a stretched print is told and fitted apart; lengths along and across only;
   await expect(page.getByText(/The print is stretched: 1:145\.\d along the sheet, 1:148\.\d up/)).toBeVisible()
   await page.getByRole('button', { name: 'Fit the two apart' }).click()
   await expect(page.getByText('Along and up the sheet are fitted apart.')).toBeVisible()
-  const [strained] = await kept<Underlay>(studio, id, 'underlay')
+  const [strained] = await studio.records(id, 'underlay')
   expect(strained!.placement.kind).toBe('affine')
   const { strain } = strained!.placement
   expect(strain!.up / strain!.along).toBeCloseTo(14700 / 14400, 3)
@@ -310,7 +299,7 @@ test('what is missing is told: a length the other way, a sheet not fitted, a set
   await page.getByRole('button', { name: 'Give it the same scale' }).click()
   await expect
     .poll(async () => {
-      const scales = (await kept<Underlay>(studio, id, 'underlay')).map(({ placement }) => placement.mmPerPt)
+      const scales = (await studio.records(id, 'underlay')).map(({ placement }) => placement.mmPerPt)
       return scales[1]! / scales[0]!
     })
     .toBeCloseTo(1, 9)
@@ -327,14 +316,12 @@ test('a sheet is nudged by the arrow keys, in steps that are shown', async ({ pa
   await studio.board.focus()
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('ArrowUp')
-  await expect
-    .poll(async () => (await kept<Underlay>(studio, id, 'underlay'))[0]!.placement.originMm)
-    .toEqual({ x: 10, y: 10 })
+  await expect.poll(async () => (await studio.records(id, 'underlay'))[0]!.placement.originMm).toEqual({ x: 10, y: 10 })
   await step.fill('0.25 m')
   await studio.board.focus()
   await page.keyboard.press('ArrowLeft')
   await expect
-    .poll(async () => (await kept<Underlay>(studio, id, 'underlay'))[0]!.placement.originMm)
+    .poll(async () => (await studio.records(id, 'underlay'))[0]!.placement.originMm)
     .toEqual({ x: -240, y: 10 })
 })
 
@@ -376,7 +363,7 @@ test('an upper floor is laid onto the ground floor by its corners', async ({ pag
   await studio.board.focus()
   await page.keyboard.press('Enter')
   await expect(page.getByText(/each point is off by 0\.\d mm or so/)).toBeVisible()
-  const floors = await kept<Underlay>(studio, id, 'underlay')
+  const floors = await studio.records(id, 'underlay')
   expect(floors).toHaveLength(2)
   for (const { placement } of floors) {
     expect(Math.abs(placement.originMm.x - 2000)).toBeLessThan(1)
@@ -426,7 +413,7 @@ test('a photo is straightened from four known points', async ({ page }) => {
   await expect(studio.bench).toContainText('lay it onto these 4')
   await page.keyboard.press('Enter')
   await expect(page.getByText(/, laid onto points/)).toBeVisible()
-  const [underlay] = await kept<Underlay>(studio, id, 'underlay')
+  const [underlay] = await studio.records(id, 'underlay')
   expect(underlay!.placement.kind).toBe('homography')
   const map = boardMap(underlay!.placement)
   for (const [x, y] of [

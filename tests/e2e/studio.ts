@@ -1,4 +1,5 @@
 import { test as base, expect, type Locator, type Page } from '@playwright/test'
+import type { ProjectRecord } from '../../src/core/model/registry'
 
 /** Playwright's test, failing as well where the page throws. */
 export const test = base.extend({
@@ -147,5 +148,16 @@ export class StudioPage {
   /** Waits until the server has everything. */
   async kept(): Promise<void> {
     await expect(this.page.getByText('All kept')).toBeVisible()
+  }
+
+  /** What the server has of one kind in a project, once it has everything. */
+  async records<K extends ProjectRecord['kind']>(
+    project: string,
+    kind: K,
+  ): Promise<Extract<ProjectRecord, { kind: K }>[]> {
+    await this.kept()
+    const response = await this.page.request.get(`/api/projects/${project}`)
+    const { records } = (await response.json()) as { records: ProjectRecord[] }
+    return records.filter((record): record is Extract<ProjectRecord, { kind: K }> => record.kind === kind)
   }
 }

@@ -5,7 +5,7 @@ import { distance, leftOf, type Point, scale, subtract, unit } from '../geometry
 import type { Column } from '../model/column/schema'
 import { columnRing } from '../model/column/shape'
 import { FIRST_LEVEL, type Level, levelIdOf, levelsOf, STOREY_MM } from '../model/level/schema'
-import { type PlacedOpening, placeOpening, whyNotFit } from '../model/opening/place'
+import { alongOf, type PlacedOpening, placeOpening, whyNotFit } from '../model/opening/place'
 import type { Opening } from '../model/opening/schema'
 import { Plan } from '../model/plan'
 import type { ProjectRecord } from '../model/registry'
@@ -291,7 +291,7 @@ function sidesOf(id: string, { ring }: Boundary, { walls, rooms }: Neighbours): 
       .search(boxOf([beyond]))
       .find(({ room }) => room.space.id !== id && isInside(room.boundary!.ring, beyond))?.room
     const openings = wall.openings.filter(({ place }) => {
-      const t = (place.middle.x - from.x) * along.x + (place.middle.y - from.y) * along.y
+      const t = alongOf({ start: from, end: to }, place.middle)
       return t > 0 && t < distance(from, to)
     })
     const azimuthDeg = ((Math.atan2(out.x, out.y) * 180) / Math.PI + 360) % 360

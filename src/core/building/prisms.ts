@@ -21,7 +21,7 @@ const PANE_MM = 40
 /** The building as prisms: walls are cut into what stands beside, beneath and above their openings. */
 export function prismsOf({ levels }: Building): Prism[] {
   return levels.flatMap(({ walls, columns, slabs }) => [
-    ...walls.flatMap((built) => known(built) ?? keep(built, wallPrisms(built))),
+    ...walls.flatMap(keptPrisms),
     ...columns.map(
       ({ column, ring, footMm, heightMm }): Prism => ({ id: column.id, kind: 'column', ring, footMm, heightMm }),
     ),
@@ -39,8 +39,9 @@ export function prismsOf({ levels }: Building): Prism[] {
 
 /** Prisms of walls that stay as they are are the same ones: who makes triangles of them can keep these. */
 const kept = new WeakMap<BuiltWall, readonly Prism[]>()
-const known = (built: BuiltWall): readonly Prism[] | undefined => kept.get(built)
-function keep(built: BuiltWall, prisms: readonly Prism[]): readonly Prism[] {
+
+function keptPrisms(built: BuiltWall): readonly Prism[] {
+  const prisms = kept.get(built) ?? wallPrisms(built)
   kept.set(built, prisms)
   return prisms
 }

@@ -1,10 +1,9 @@
-import { endOf, startOf } from '../geometry/piece/piece'
-import { add, cross, distance, dot, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
+import { add, cross, distance, dot, type Point, scale, subtract, unit } from '../geometry/vector'
 import { levelIdOf } from '../model/level/schema'
 import type { ProjectRecord } from '../model/registry'
 import type { Surroundings } from '../model/shape'
 import { chainsOf, isShape } from '../model/shapes'
-import { faceOffsets } from '../model/wall/geometry'
+import { facesOf } from '../model/wall/geometry'
 import type { LineFinder } from '../propose/wall-run'
 import { Flag } from '../sheet/linework'
 
@@ -43,20 +42,21 @@ const isLong = ({ start, end }: TracedEdge): boolean => distance(start, end) >= 
 
 function edgesOf(record: ProjectRecord, around: Surroundings): TracedEdge[] {
   if (record.kind === 'wall') {
-    const along = unit(subtract(record.end, record.start))
-    if (!along) return []
-    const { leftMm, rightMm } = faceOffsets(record)
-    return [leftMm, rightMm].map((aside) => {
-      const by = scale(leftOf(along), aside)
-      const [start, end] = [add(record.start, by), add(record.end, by)]
-      return { elementId: record.id, levelId: levelIdOf(record), start, end }
-    })
+    const faces = facesOf(record)
+    if (!faces) return []
+    const size = distance(record.start, record.end)
+    return [faces.left, faces.right].map(({ through, direction }) => ({
+      elementId: record.id,
+      levelId: levelIdOf(record),
+      start: through,
+      end: add(through, scale(direction, size)),
+    }))
   }
   if (!isShape(record) || !('tracedFrom' in record) || !record.tracedFrom) return []
   const levelId = 'levelId' in record && record.levelId ? record.levelId : null
   return chainsOf(record, around).flatMap(({ pieces }) =>
     pieces.flatMap((piece) =>
-      piece.kind === 'segment' ? [{ elementId: record.id, levelId, start: startOf(piece), end: endOf(piece) }] : [],
+      piece.kind === 'segment' ? [{ elementId: record.id, levelId, start: piece.start, end: piece.end }] : [],
     ),
   )
 }

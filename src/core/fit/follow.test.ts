@@ -6,6 +6,7 @@ import { distance, type Point } from '../geometry/vector'
 import { placeOpening } from '../model/opening/place'
 import type { ProjectRecord } from '../model/registry'
 import { gripsOf, isShape, type Shape, surroundingsOf } from '../model/shapes'
+import { newUnderlay } from '../model/underlay/new'
 import { boardMap, sheetMap } from '../model/underlay/placement'
 import type { Placement, Underlay } from '../model/underlay/schema'
 import { followers } from './follow'
@@ -58,25 +59,8 @@ const TRACED: readonly Shape[] = [
 const HELD: Partial<Record<Shape['kind'], number>> = { circle: 1 }
 const HELD_BENT: typeof HELD = { circle: 1, path: 3, text: 1, column: 1 }
 
-const sheetAt = (placement: Placement): Underlay => ({
-  id: SHEET,
-  kind: 'underlay',
-  name: 'Plan',
-  sheetId: 's',
-  placement,
-  dimensions: [],
-  levelId: 'ground',
-  crop: null,
-  parts: [],
-  markup: true,
-  drawing: 'print',
-  tint: null,
-  visible: true,
-  locked: false,
-  catching: true,
-  tone: 1,
-  order: 0,
-})
+const sheetAt = (placement: Placement): Underlay =>
+  newUnderlay({ id: SHEET, name: 'Plan', sheetId: 's', placement, order: 0 })
 const BEFORE = sheetAt({ kind: 'similarity', mmPerPt: 35, turnRad: 0.02, originMm: { x: 11, y: -4 } })
 
 const similarities = fc

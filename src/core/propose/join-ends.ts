@@ -1,7 +1,7 @@
 import { meetsLineAt } from '../geometry/segment'
 import { add, cross, distance, type Point, scale, subtract, unit } from '../geometry/vector'
 import { levelIdOf } from '../model/level/schema'
-import { alongOf } from '../model/opening/place'
+import { alongOf, asideOf } from '../model/opening/place'
 import { faceOffsets } from '../model/wall/geometry'
 import type { Wall } from '../model/wall/schema'
 
@@ -57,11 +57,6 @@ function endedIn(wall: Wall, end: 'start' | 'end', host: Wall): Wall {
   // A wall never grows over its other end.
   if (!met || distance(met, wall[end]) > REACH * host.thicknessMm) return wall
   return distance(met, wall[end]) > 0 ? { ...wall, [end]: met } : wall
-}
-
-function asideOf(host: Wall, p: Point): number {
-  const along = unit(subtract(host.end, host.start))
-  return along ? cross(along, subtract(p, host.start)) : 0
 }
 
 function meeting(a: Pick<Wall, 'start' | 'end'>, b: Pick<Wall, 'start' | 'end'>): Point | null {

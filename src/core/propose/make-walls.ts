@@ -69,8 +69,8 @@ export function makeWalls(
   }
   const before = new Map(walls)
   for (const run of runs) {
+    if ([...walls.values()].some((other) => isSame(other, run))) continue
     const made = elementsOf(run, making)
-    if ([...walls.values()].some((other) => isSame(other, made.wall))) continue
     before.set(made.wall.id, made.wall)
     openings.push(...made.openings)
     const joined = joinedEnds(made.wall, [...walls.values()])
@@ -97,14 +97,13 @@ function startShift(was: Wall, start: Point): number {
 /** A wall of which so much lies in another one is there already. */
 const SAME_PART = 0.7
 
-/** Whether a wall lies where another one is. */
-export function isSame(other: Wall, wall: Wall): boolean {
-  if (levelIdOf(other) !== levelIdOf(wall)) return false
-  const size = distance(other.start, other.end)
-  const centre = middle(wall.start, wall.end)
-  const foot = along(other.start, other.end, alongOf(other, centre) / size)
-  if (!(distance(centre, foot) < other.thicknessMm)) return false
-  const [a, b] = [alongOf(other, wall.start), alongOf(other, wall.end)]
+/** Whether something that was read lies where a wall of its level stands. */
+export function isSame(wall: Wall, { start, end }: Pick<WallRun, 'start' | 'end'>): boolean {
+  const size = distance(wall.start, wall.end)
+  const centre = middle(start, end)
+  const foot = along(wall.start, wall.end, alongOf(wall, centre) / size)
+  if (!(distance(centre, foot) < wall.thicknessMm)) return false
+  const [a, b] = [alongOf(wall, start), alongOf(wall, end)]
   const covered = Math.min(size, Math.max(a, b)) - Math.max(0, Math.min(a, b))
-  return covered > SAME_PART * distance(wall.start, wall.end)
+  return covered > SAME_PART * distance(start, end)
 }

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
+import { useMemo } from 'react'
 import { type NearMiss, nearMisses } from '@/core/check/near-misses'
 import { formatLength } from '@/core/units/format'
 import { select, toolContext } from '../bench-store'
@@ -32,9 +33,9 @@ function mend({ kind, mended, gone }: NearMiss): void {
 export function NearMissList() {
   const records = useProject((project) => project.records)
   const { display } = toolContext()
-  const walls = [...records.values()].filter((record) => record.kind === 'wall')
+  const walls = useMemo(() => [...records.values()].filter((record) => record.kind === 'wall'), [records])
+  const misses = useMemo(() => nearMisses(walls), [walls])
   if (walls.length === 0) return null
-  const misses = nearMisses(walls)
   return (
     <Stack component="section" aria-label="Near misses" sx={{ mb: 2 }}>
       <Typography variant="h3" sx={{ mb: 0.5 }}>

@@ -22,13 +22,9 @@ export function copyLevel(level: Level): void {
     .filter((element) => element.kind !== 'opening' && levelIdOf(element) === level.id)
   // Openings come with their walls.
   const made = copies(here, IDENTITY).map((element) =>
-    'levelId' in element ? { ...element, levelId: copy.id } : element,
+    isBuildingElement(element) && element.kind !== 'opening' ? { ...element, levelId: copy.id } : element,
   )
-  put(
-    'Copy level',
-    copy,
-    ...made.map((element) => (element.kind === 'wall' ? { ...element, levelId: copy.id } : element)),
-  )
+  put('Copy level', copy, ...made)
   workOn(copy.id)
   tell(`${copy.name} holds ${made.length === 1 ? 'one element' : `${made.length} elements`} of ${level.name}.`)
 }

@@ -1,15 +1,10 @@
 'use client'
 
 import Box from '@mui/material/Box'
-import { BarChart } from 'echarts/charts'
-import { GridComponent } from 'echarts/components'
-import { init, use } from 'echarts/core'
-import { SVGRenderer } from 'echarts/renderers'
 import { useEffect, useRef } from 'react'
 import { OFF_CLASSES_MM } from '@/core/check/trace-to-sheet'
 import { palette } from '../board/palette'
-
-use([BarChart, GridComponent, SVGRenderer])
+import { CHART_FIGURE, chartIn, WORD_AXIS } from '../panels/chart'
 
 const WORDS = [...OFF_CLASSES_MM.map((bound) => `≤ ${bound}`), '>']
 
@@ -24,28 +19,30 @@ export default function OffHistogram({
   const holder = useRef<HTMLDivElement>(null)
   useEffect(() => {
     if (!holder.current) return
-    const chart = init(holder.current, undefined, { renderer: 'svg' })
-    const figure = { fontFamily: '"IBM Plex Mono", monospace', fontSize: 10.5, color: palette.inkSoft }
+    const chart = chartIn(holder.current)
     chart.setOption({
       animation: false,
       grid: { left: 4, right: 4, top: 16, bottom: 34 },
       xAxis: {
-        type: 'category',
+        ...WORD_AXIS,
         data: WORDS,
-        axisLabel: { ...figure, interval: 0 },
-        axisTick: { show: false },
-        axisLine: { lineStyle: { color: palette.line } },
+        axisLabel: { ...CHART_FIGURE, interval: 0 },
         name: 'millimetres beside the line',
         nameLocation: 'middle',
         nameGap: 20,
-        nameTextStyle: figure,
+        nameTextStyle: CHART_FIGURE,
       },
       yAxis: { type: 'value', show: false },
       series: [
         {
           type: 'bar',
           barCategoryGap: '12%',
-          label: { ...figure, show: true, position: 'top', formatter: ({ value }: { value: number }) => value || '' },
+          label: {
+            ...CHART_FIGURE,
+            show: true,
+            position: 'top',
+            formatter: ({ value }: { value: number }) => value || '',
+          },
           data: counts.map((value, i) => ({
             value,
             itemStyle: { color: (OFF_CLASSES_MM[i] ?? Infinity) > toleranceMm ? palette.red : palette.wallEdge },

@@ -1,18 +1,13 @@
 'use client'
 
 import Box from '@mui/material/Box'
-import { BarChart } from 'echarts/charts'
-import { GridComponent } from 'echarts/components'
-import { init, use } from 'echarts/core'
-import { SVGRenderer } from 'echarts/renderers'
 import { useEffect, useRef } from 'react'
 import { residualOf } from '@/core/fit/residual'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { formatLength } from '@/core/units/format'
 import { light, toolContext } from '../bench-store'
 import { palette } from '../board/palette'
-
-use([BarChart, GridComponent, SVGRenderer])
+import { CHART_FIGURE, chartIn, WORD_AXIS } from '../panels/chart'
 
 const ROW_PX = 17
 
@@ -29,24 +24,21 @@ export default function ResidualChart({ underlay, dimensions, doubted }: Residua
   useEffect(() => {
     if (!holder.current) return
     const { display } = toolContext()
-    const chart = init(holder.current, undefined, { renderer: 'svg' })
-    const figure = { fontFamily: '"IBM Plex Mono", monospace', fontSize: 10.5, color: palette.inkSoft }
+    const chart = chartIn(holder.current)
     chart.setOption({
       animation: false,
       grid: { left: 74, right: 10, top: 4, bottom: 22 },
       xAxis: {
         type: 'value',
-        axisLabel: { ...figure, formatter: '{value} ‰' },
+        axisLabel: { ...CHART_FIGURE, formatter: '{value} ‰' },
         splitNumber: 3,
         splitLine: { lineStyle: { color: palette.line } },
       },
       yAxis: {
-        type: 'category',
+        ...WORD_AXIS,
         inverse: true,
         data: dimensions.map(({ statedMm }) => formatLength(statedMm, display, false)),
-        axisLabel: figure,
-        axisTick: { show: false },
-        axisLine: { lineStyle: { color: palette.line } },
+        axisLabel: CHART_FIGURE,
       },
       series: [
         {

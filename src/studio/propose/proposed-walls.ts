@@ -1,16 +1,18 @@
 import { type Remote, wrap } from 'comlink'
 import { create } from 'zustand'
 import { distance } from '@/core/geometry/vector'
+import { levelIdOf } from '@/core/model/level/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { elementsOf, isSame, makeWalls } from '@/core/propose/make-walls'
+import { isSame, makeWalls } from '@/core/propose/make-walls'
 import { networksOf } from '@/core/propose/walls/network'
 import { type ProposedWall, USUAL_CERTAINTY } from '@/core/propose/walls/propose'
 import type { WallReader } from '@/workers/walls'
 import { contentUrl } from '../api'
 import { put, underlaysOf, useProject } from '../project/store'
 import { sheetOf } from '../sheets/sheet-of'
+import { lastOf } from '../tools/build/last'
 import { makingOf } from '../tools/build/making'
 import type { ToolContext } from '../tools/tool'
 
@@ -68,21 +70,17 @@ export async function readWalls(underlay: Underlay): Promise<void> {
   }
 }
 
-let known: { walls: readonly ProposedWall[]; records: unknown; levelId: string; open: readonly ProposedWall[] } | null =
-  null
+const last = lastOf<readonly ProposedWall[]>()
 
 /** The proposals of which no wall has been made yet. */
-export function openProposals(context: ToolContext): readonly ProposedWall[] {
+export function openProposals({ records, levelId }: ToolContext): readonly ProposedWall[] {
   const { walls } = useProposedWalls.getState()
-  const { records, levelId } = context
-  if (known?.walls === walls && known.records === records && known.levelId === levelId) return known.open
-  const standing = [...records.values()].filter((record) => record.kind === 'wall')
-  const open = walls.filter((run) => {
-    const { wall } = elementsOf(run, makingOf(context))
-    return !standing.some((other) => isSame(other, wall))
+  return last([walls, records, levelId], () => {
+    const standing = [...records.values()]
+      .filter((record) => record.kind === 'wall')
+      .filter((wall) => levelIdOf(wall) === levelId)
+    return walls.filter((run) => !standing.some((wall) => isSame(wall, run)))
   })
-  known = { walls, records, levelId, open }
-  return open
 }
 
 /** Makes walls of proposals, with their openings. @returns the ids of what is new */

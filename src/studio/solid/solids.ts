@@ -2,7 +2,7 @@ import { BufferAttribute, BufferGeometry } from 'three'
 import type { Building } from '@/core/building/building'
 import { type Mesh, meshOf } from '@/core/building/mesh'
 import { type Prism, type PrismKind, prismsOf } from '@/core/building/prisms'
-import type { Box } from '@/core/geometry/box'
+import { boxOf } from '@/core/geometry/box'
 import type { Point } from '@/core/geometry/vector'
 
 /** One mesh of everything of a kind that looks alike. */
@@ -65,7 +65,7 @@ interface Part {
 /** What is drawn of a building: only what changed is cut into triangles anew, and only its part is put together. */
 export function sceneOf(building: Building, picked: ReadonlySet<string>): Scene {
   const prisms = prismsOf(building)
-  const { box, top, foot } = extentOf(prisms)
+  const box = boxOf(prisms.flatMap(({ ring }) => ring))
   const empty = prisms.length === 0
   // Rounded, so that a small edit at the edge moves nothing else.
   const origin = empty ? { x: 0, y: 0 } : { x: Math.floor(box.minX / 1e5) * 1e5, y: Math.floor(box.minY / 1e5) * 1e5 }
@@ -96,8 +96,8 @@ export function sceneOf(building: Building, picked: ReadonlySet<string>): Scene 
           minY: (box.minY - origin.y) / 1000,
           maxX: (box.maxX - origin.x) / 1000,
           maxY: (box.maxY - origin.y) / 1000,
-          top: top / 1000,
-          foot: foot / 1000,
+          top: prisms.reduce((top, { footMm, heightMm }) => Math.max(top, footMm + heightMm), -Infinity) / 1000,
+          foot: prisms.reduce((foot, { footMm }) => Math.min(foot, footMm), Infinity) / 1000,
         },
   }
 }
@@ -123,22 +123,6 @@ function solidOf(
     geometry,
     idAt: (triangle) => meshes[ends.findIndex((end) => triangle < end)]?.id,
   }
-}
-
-/** What holds all prisms, in millimetres. */
-function extentOf(prisms: readonly Prism[]): { box: Box; top: number; foot: number } {
-  let [minX, minY, maxX, maxY, top, foot] = [Infinity, Infinity, -Infinity, -Infinity, -Infinity, Infinity]
-  for (const { ring, footMm, heightMm } of prisms) {
-    for (const { x, y } of ring) {
-      minX = Math.min(minX, x)
-      minY = Math.min(minY, y)
-      maxX = Math.max(maxX, x)
-      maxY = Math.max(maxY, y)
-    }
-    top = Math.max(top, footMm + heightMm)
-    foot = Math.min(foot, footMm)
-  }
-  return { box: { minX, minY, maxX, maxY }, top, foot }
 }
 
 function joined(parts: readonly Float32Array[]): Float32Array {

@@ -1,7 +1,8 @@
+import { type Box, boxOf, EMPTY_BOX, isEmpty, unite } from '../../geometry/box'
 import { boxOfPiece } from '../../geometry/piece/measure'
 import type { Point } from '../../geometry/vector'
 import type { LineType } from '../../model/pen'
-import type { DxfEntity, DxfUnit } from './drawing'
+import type { DxfDrawing, DxfEntity, DxfUnit } from './drawing'
 
 /** Values of $INSUNITS and $MEASUREMENT (DXF reference, HEADER section). */
 export const UNIT_CODES: Record<DxfUnit, { insUnits: number; measurement: 0 | 1 }> = {
@@ -51,7 +52,7 @@ export const LINE_NAMES: Record<LineType, string> = {
 }
 
 /** Points whose box holds an entity. */
-export function extentPoints(entity: DxfEntity): readonly Point[] {
+function extentPoints(entity: DxfEntity): readonly Point[] {
   switch (entity.type) {
     case 'line':
       return [entity.start, entity.end]
@@ -70,6 +71,21 @@ export function extentPoints(entity: DxfEntity): readonly Point[] {
     case 'text':
       return [entity.at]
   }
+}
+
+/** Writes the entities of a drawing. @returns their text, and the corners of all of them; the origin where there are none */
+export function writeEntities(
+  { entities }: DxfDrawing,
+  write: (entity: DxfEntity) => string,
+): { readonly body: readonly string[]; readonly low: Point; readonly high: Point } {
+  const body: string[] = []
+  let box: Box = EMPTY_BOX
+  for (const entity of entities) {
+    body.push(write(entity))
+    box = unite(box, boxOf(extentPoints(entity)))
+  }
+  const { minX, minY, maxX, maxY } = isEmpty(box) ? boxOf([{ x: 0, y: 0 }]) : box
+  return { body, low: { x: minX, y: minY }, high: { x: maxX, y: maxY } }
 }
 
 /** Dash lengths stand for paper; plans are drawn true to size, mostly at 1:50. */

@@ -5,7 +5,6 @@ import { DASHES_MM, type Pen } from '../../model/pen'
 import type { DxfDrawing, DxfEntity } from './drawing'
 import {
   degrees,
-  extentPoints,
   type Group,
   groups,
   LINE_NAMES,
@@ -13,6 +12,7 @@ import {
   place,
   real,
   UNIT_CODES,
+  writeEntities,
 } from './groups'
 
 /** Release 12 knows neither ellipses nor splines: they are handed over as chords that leave them by this, in units of the drawing. */
@@ -32,27 +32,7 @@ export function writeDxfR12(drawing: DxfDrawing): Uint8Array {
 
 function* pieces(drawing: DxfDrawing): Generator<string> {
   const names = plainNames(drawing.layers.map(({ name }) => name))
-  const body: string[] = []
-  const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity }
-  for (const entity of drawing.entities) {
-    body.push(writeEntity(entity, names.get(entity.layer) ?? '0'))
-    for (const { x, y } of extentPoints(entity)) {
-      box.minX = Math.min(box.minX, x)
-      box.minY = Math.min(box.minY, y)
-      box.maxX = Math.max(box.maxX, x)
-      box.maxY = Math.max(box.maxY, y)
-    }
-  }
-  const [low, high] =
-    box.minX > box.maxX
-      ? [
-          { x: 0, y: 0 },
-          { x: 0, y: 0 },
-        ]
-      : [
-          { x: box.minX, y: box.minY },
-          { x: box.maxX, y: box.maxY },
-        ]
+  const { body, low, high } = writeEntities(drawing, (entity) => writeEntity(entity, names.get(entity.layer) ?? '0'))
   const { insUnits, measurement } = UNIT_CODES[drawing.unit]
   yield groups(
     [0, 'SECTION'],

@@ -5,7 +5,6 @@ import { DASHES_MM, type Pen } from '../../model/pen'
 import type { DxfDrawing, DxfEntity, DxfLayer } from './drawing'
 import {
   degrees,
-  extentPoints,
   type Group,
   groups,
   LINE_NAMES,
@@ -13,6 +12,7 @@ import {
   place,
   real,
   UNIT_CODES,
+  writeEntities,
 } from './groups'
 
 /** Handles of the fixed objects; entities count on from FIRST_ENTITY. */
@@ -45,21 +45,11 @@ const FORBIDDEN = /[<>/\\":;?*|=`,\p{Cc}]/gu
  */
 export function* writeDxf(drawing: DxfDrawing): Generator<string> {
   const names = new Map(drawing.layers.map(({ name }) => [name, layerName(name)]))
-  const body: string[] = []
   let handle = FIRST_ENTITY
-  const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity }
-  for (const entity of drawing.entities) {
-    const layer = names.get(entity.layer) ?? '0'
-    body.push(writeEntity(entity, layer, (handle++).toString(16).toUpperCase()))
-    for (const { x, y } of extentPoints(entity)) {
-      box.minX = Math.min(box.minX, x)
-      box.minY = Math.min(box.minY, y)
-      box.maxX = Math.max(box.maxX, x)
-      box.maxY = Math.max(box.maxY, y)
-    }
-  }
+  const { body, low, high } = writeEntities(drawing, (entity) =>
+    writeEntity(entity, names.get(entity.layer) ?? '0', (handle++).toString(16).toUpperCase()),
+  )
   const tables = writeTables(drawing, names, () => (handle++).toString(16).toUpperCase())
-  const empty = box.minX > box.maxX
   const { insUnits, measurement } = UNIT_CODES[drawing.unit]
   yield groups(
     [0, 'SECTION'],
@@ -75,9 +65,9 @@ export function* writeDxf(drawing: DxfDrawing): Generator<string> {
     [9, '$MEASUREMENT'],
     [70, measurement],
     [9, '$EXTMIN'],
-    ...place(10, empty ? { x: 0, y: 0 } : { x: box.minX, y: box.minY }),
+    ...place(10, low),
     [9, '$EXTMAX'],
-    ...place(10, empty ? { x: 0, y: 0 } : { x: box.maxX, y: box.maxY }),
+    ...place(10, high),
     [0, 'ENDSEC'],
     [0, 'SECTION'],
     [2, 'CLASSES'],

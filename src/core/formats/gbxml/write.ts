@@ -1,5 +1,6 @@
 import type { Building, BuiltRoom, RoomSide } from '../../building/building'
 import { distance, type Point } from '../../geometry/vector'
+import { alongOf } from '../../model/opening/place'
 import { escapeXml } from '../xml'
 
 /**
@@ -95,7 +96,7 @@ function openingOf(
 ): string {
   const size = distance(from, to)
   const along = { x: (to.x - from.x) / size, y: (to.y - from.y) / size }
-  const t = (place.middle.x - from.x) * along.x + (place.middle.y - from.y) * along.y
+  const t = alongOf({ start: from, end: to }, place.middle)
   const at = (s: number): Point => ({ x: from.x + along.x * s, y: from.y + along.y * s })
   const [a, b] = [at(t - opening.widthMm / 2), at(t + opening.widthMm / 2)]
   const openingType = { door: 'NonSlidingDoor', window: 'FixedWindow', passage: 'Air' }[opening.use]

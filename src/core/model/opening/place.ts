@@ -1,4 +1,4 @@
-import { add, distance, dot, leftOf, type Point, scale, subtract, unit } from '../../geometry/vector'
+import { add, cross, distance, dot, leftOf, type Point, scale, subtract, unit } from '../../geometry/vector'
 import { faceOffsets } from '../wall/geometry'
 import type { Wall } from '../wall/schema'
 import type { Opening } from './schema'
@@ -40,6 +40,12 @@ export function placeOpening(
 export function alongOf({ start, end }: Pick<Wall, 'start' | 'end'>, p: Point): number {
   const along = unit(subtract(end, start))
   return along ? dot(subtract(p, start), along) : 0
+}
+
+/** How far to the left of a wall's traced line a place lies. */
+export function asideOf({ start, end }: Pick<Wall, 'start' | 'end'>, p: Point): number {
+  const along = unit(subtract(end, start))
+  return along ? cross(along, subtract(p, start)) : 0
 }
 
 /** An opening on its wall after that was refitted: it keeps its part of the length. */

@@ -1,6 +1,7 @@
+import type { Box } from '../../geometry/box'
 import { common, totalOf } from '../intervals'
 import type { BoardLines } from './board-lines'
-import { isJamb, linesIn, placeOn, type Run } from './runs'
+import { fitsBetween, isJamb, linesIn, placeOn, type Run } from './runs'
 
 /** What speaks for and against a run being a wall, each about 0 to 1. */
 export interface Evidence {
@@ -57,7 +58,7 @@ const SAMPLES = 12
 const FRAME_PART = 0.03
 
 /** Evidence of a run from the lines around it; what other runs say of it is added by `withOthers`. */
-export function evidenceOf(sheet: BoardLines, run: Run, extent: Extent): Omit<Evidence, 'common' | 'network' | 'pen'> {
+export function evidenceOf(sheet: BoardLines, run: Run, extent: Box): Omit<Evidence, 'common' | 'network' | 'pen'> {
   const { thicknessMm, openings, from, to } = run
   const length = to - from
   return {
@@ -85,18 +86,24 @@ function filledShare({ styles }: BoardLines, { right, left, paired }: Run): numb
   return Math.min(...edges.map(totalOf)) / totalOf(paired)
 }
 
-/** The mean width of the pens of a run's faces against the sheet's widest; edges of fills count as wide. */
-function boldness({ styles, widestPt }: BoardLines, { right, left, paired }: Run): number {
+/** The mean of something about the pens of a run's faces, by the length that each draws where both faces are there. */
+export function meanOverPens({ right, left, paired }: Run, ofPen: (style: number) => number): number {
   let [sum, weight] = [0, 0]
   for (const { pieces } of [right, left])
     for (const { from, to, style } of pieces) {
       const length = totalOf(common([[from, to]], paired))
-      const { kind, widthPt } = styles[style]!
-      sum += length * (kind === 'fill' || widestPt === 0 ? 1 : Math.min(1, widthPt / widestPt))
+      sum += ofPen(style) * length
       weight += length
     }
   return weight > 0 ? sum / weight : 0
 }
+
+/** The mean width of the pens of a run's faces against the sheet's widest; edges of fills count as wide. */
+const boldness = ({ styles, widestPt }: BoardLines, run: Run): number =>
+  meanOverPens(run, (style) => {
+    const { kind, widthPt } = styles[style]!
+    return kind === 'fill' || widestPt === 0 ? 1 : Math.min(1, widthPt / widestPt)
+  })
 
 function hatchedShare({ hatching, hatchMiddles }: BoardLines, { direction, right, left, from, to }: Run): number {
   if (!hatching) return 0
@@ -144,10 +151,7 @@ function endsOf(sheet: BoardLines, run: Run): { joined: number; capped: number }
     const runsOn = [right, left].some(({ covered }) =>
       covered.some(([a, b]) => (out > 0 ? b > at + 2 * slip && a < at : a < at - 2 * slip && b > at)),
     )
-    const cap = turning.some((line) => {
-      const [low, high] = [Math.min(line.t0, line.t1), Math.max(line.t0, line.t1)]
-      return isJamb(line, at, lo, hi, slip) && low > lo - 2 * slip && high < hi + 2 * slip
-    })
+    const cap = turning.some((line) => isJamb(line, at, lo, hi, slip) && fitsBetween(line, lo, hi, slip))
     if (beyond || runsOn) joined++
     if (cap && !beyond) capped++
   }
@@ -187,15 +191,7 @@ function textIn({ text }: BoardLines, { direction, right, left, from, to }: Run)
   }).length
 }
 
-/** The box of everything that is drawn, on the board. */
-export interface Extent {
-  readonly minX: number
-  readonly minY: number
-  readonly maxX: number
-  readonly maxY: number
-}
-
-function onFrame({ direction, right, left, from, to }: Run, { minX, minY, maxX, maxY }: Extent): number {
+function onFrame({ direction, right, left, from, to }: Run, { minX, minY, maxX, maxY }: Box): number {
   const size = Math.max(maxX - minX, maxY - minY)
   const middle = (right.asideMm + left.asideMm) / 2
   const ends = [placeOn(direction, from, middle), placeOn(direction, to, middle)]

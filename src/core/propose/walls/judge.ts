@@ -1,6 +1,7 @@
-import { common, type Interval, totalOf } from '../intervals'
+import { boxOf } from '../../geometry/box'
+import { common, totalOf } from '../intervals'
 import type { BoardLines } from './board-lines'
-import { EVIDENCE, type Evidence, type Extent, evidenceOf } from './evidence'
+import { EVIDENCE, type Evidence, evidenceOf, meanOverPens } from './evidence'
 import { directionsOf } from './faces'
 import { networkShares, type Strip } from './network'
 import { placeOn, type Run, runsOf } from './runs'
@@ -67,7 +68,7 @@ const LIKELY = 0.1
 /** All runs of a sheet with their certainty. */
 export function judgedRuns(sheet: BoardLines): Judged[] {
   const runs = runsOf(sheet, directionsOf(sheet))
-  const extent = extentOf(sheet)
+  const extent = boxOf(sheet.lines.flatMap(({ start, end }) => [start, end]))
   const strips = new Map(runs.map((run) => [run, stripOf(run)]))
   const own = runs.map((run) => evidenceOf(sheet, run, extent))
   let judged = runs.map((run, i) => {
@@ -88,7 +89,7 @@ export function judgedRuns(sheet: BoardLines): Judged[] {
         ...own[i]!,
         common: thickness(run),
         network: network(strips.get(run)!),
-        pen: penOf(run, shares),
+        pen: meanOverPens(run, (style) => shares[style]!),
       }
       return { run, evidence, certainty: certaintyOf(evidence, THEN) }
     })
@@ -141,18 +142,6 @@ function penShares(sheet: BoardLines, kept: readonly Judged[]): Float64Array {
   return most > 0 ? shares.map((share) => Math.min(1, share / most)) : shares
 }
 
-/** The mean share of the pens of a run's faces. */
-function penOf({ right, left, paired }: Run, shares: Float64Array): number {
-  let [sum, weight] = [0, 0]
-  for (const { pieces } of [right, left])
-    for (const { from, to, style } of pieces) {
-      const length = totalOf(common([[from, to] satisfies Interval], paired))
-      sum += shares[style]! * length
-      weight += length
-    }
-  return weight > 0 ? sum / weight : 0
-}
-
 /** Thicknesses nearer than this are the same. */
 const SAME_THICKNESS_MM = 8
 
@@ -166,16 +155,4 @@ function thicknessShares(kept: readonly Judged[]): (run: Run) => number {
     )
     return total > 0 ? Math.min(1, (4 * same) / total) : 0
   }
-}
-
-function extentOf({ lines }: BoardLines): Extent {
-  const box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity }
-  for (const { start, end } of lines)
-    for (const { x, y } of [start, end]) {
-      box.minX = Math.min(box.minX, x)
-      box.minY = Math.min(box.minY, y)
-      box.maxX = Math.max(box.maxX, x)
-      box.maxY = Math.max(box.maxY, y)
-    }
-  return box
 }

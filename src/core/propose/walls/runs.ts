@@ -1,3 +1,4 @@
+import { boxOf } from '../../geometry/box'
 import type { Point } from '../../geometry/vector'
 import { common, type Interval, totalOf, united } from '../intervals'
 import type { BoardLine, BoardLines } from './board-lines'
@@ -48,20 +49,19 @@ export interface FramedLine {
 /** The lines whose boxes come into a rectangle of a direction's frame. */
 export function linesIn(
   { lines, tree }: BoardLines,
-  { u, v }: Direction,
+  direction: Direction,
   [from, to]: Interval,
   [right, left]: Interval,
 ): FramedLine[] {
   if (!tree) return []
-  const corners = [
-    [from, right],
-    [to, right],
-    [to, left],
-    [from, left],
-  ].map(([s, t]) => ({ x: u.x * s! + v.x * t!, y: u.y * s! + v.y * t! }))
-  const xs = corners.map(({ x }) => x)
-  const ys = corners.map(({ y }) => y)
-  return tree.search(Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)).flatMap((i) => {
+  const { u, v } = direction
+  const { minX, minY, maxX, maxY } = boxOf([
+    placeOn(direction, from, right),
+    placeOn(direction, to, right),
+    placeOn(direction, to, left),
+    placeOn(direction, from, left),
+  ])
+  return tree.search(minX, minY, maxX, maxY).flatMap((i) => {
     const line = lines[i]!
     const [s0, s1] = [line.start.x * u.x + line.start.y * u.y, line.end.x * u.x + line.end.y * u.y]
     const [t0, t1] = [line.start.x * v.x + line.start.y * v.y, line.end.x * v.x + line.end.y * v.y]
@@ -86,6 +86,10 @@ export function isJamb(
     Math.max(t0, t1) >= left - slipMm
   )
 }
+
+/** Whether a line reaches across two faces and no further. */
+export const fitsBetween = ({ t0, t1 }: FramedLine, right: number, left: number, slipMm: number): boolean =>
+  Math.min(t0, t1) > right - 2 * slipMm && Math.max(t0, t1) < left + 2 * slipMm
 
 /** Every two faces that may be those of a wall. */
 export function runsOf(sheet: BoardLines, directions: readonly Direction[]): Run[] {
@@ -120,7 +124,7 @@ function bridged(sheet: BoardLines, direction: Direction, right: Face, left: Fac
   const slip = sheet.slipMm
   const jambsAt = (at: number): FramedLine[] =>
     linesIn(sheet, direction, [at - slip, at + slip], [lo, hi]).filter((line) => isJamb(line, at, lo, hi, slip))
-  const fits = ({ t0, t1 }: FramedLine) => Math.min(t0, t1) > lo - 2 * slip && Math.max(t0, t1) < hi + 2 * slip
+  const fits = (line: FramedLine) => fitsBetween(line, lo, hi, slip)
   // A wall's jambs are as wide as the wall; one of them may be the side of another wall.
   const isOpening = (from: number, to: number): boolean => {
     const [a, b] = [jambsAt(from), jambsAt(to)]
@@ -167,12 +171,7 @@ function glazed(sheet: BoardLines, direction: Direction, [lo, hi]: Interval, pai
   const slip = sheet.slipMm
   return paired.flatMap(([from, to]) => {
     const inside = linesIn(sheet, direction, [from, to], [lo, hi])
-    const fitting = inside.filter(
-      (line) =>
-        isJamb(line, line.s0, lo, hi, slip) &&
-        Math.min(line.t0, line.t1) > lo - 2 * slip &&
-        Math.max(line.t0, line.t1) < hi + 2 * slip,
-    )
+    const fitting = inside.filter((line) => isJamb(line, line.s0, lo, hi, slip) && fitsBetween(line, lo, hi, slip))
     const jambs = united(
       fitting.map(({ s0 }) => [s0, s0] as const),
       slip,

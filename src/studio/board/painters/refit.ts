@@ -5,7 +5,8 @@ import { boardMap } from '@/core/model/underlay/placement'
 import { wallOutlines } from '@/core/model/wall/joins'
 import type { PendingRefit } from '../../fit/refit'
 import { palette } from '../palette'
-import { toScreen, type View } from '../view'
+import type { View } from '../view'
+import { traceRing } from './ring'
 import { paintChains } from './shapes'
 import { paintWalls } from './walls'
 
@@ -26,8 +27,11 @@ export function paintRefit(
   canvas.setLineDash([8, 5])
   canvas.lineWidth = 1.5
   canvas.beginPath()
-  for (const p of edge.map((corner) => toScreen(view, project(map, corner)))) canvas.lineTo(p.x, p.y)
-  canvas.closePath()
+  traceRing(
+    canvas,
+    view,
+    edge.map((corner) => project(map, corner)),
+  )
   canvas.stroke()
   canvas.restore()
   const shapes = followers.slice(0, MOST_SHOWN).map((each) => (shown === 'follow' ? each.after : each.before))

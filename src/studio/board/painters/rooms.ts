@@ -2,6 +2,7 @@ import type { Plan, PlannedShape } from '@/core/model/plan'
 import { formatArea } from '@/core/units/format'
 import { palette } from '../palette'
 import { toScreen, type View } from '../view'
+import { traceRing } from './ring'
 
 /** Areas are written where a room is at least so wide on the screen. */
 const LEAST_PX = 84
@@ -20,14 +21,7 @@ export function paintRooms(
     const boundary = plan.boundaryOf(shape)
     if (boundary) {
       canvas.beginPath()
-      for (const ring of [boundary.ring, ...boundary.islands]) {
-        ring.forEach((p, i) => {
-          const { x, y } = toScreen(view, p)
-          if (i === 0) canvas.moveTo(x, y)
-          else canvas.lineTo(x, y)
-        })
-        canvas.closePath()
-      }
+      for (const ring of [boundary.ring, ...boundary.islands]) traceRing(canvas, view, ring)
       canvas.fillStyle = look === 'picked' ? palette.roomPicked : palette.roomFilm
       canvas.fill('evenodd')
       if (look === 'picked') {

@@ -1,21 +1,13 @@
 import type { Point } from '@/core/geometry/vector'
 import { palette } from '../palette'
-import { toScreen, type View } from '../view'
+import type { View } from '../view'
+import { traceRing } from './ring'
 
 const LOOKS = {
   kept: { fill: palette.wallFilm, edge: palette.wallEdge, width: 1.25 },
   picked: { fill: palette.wallPicked, edge: palette.red, width: 2 },
   drawn: { fill: palette.wallFilm, edge: palette.red, width: 1.5 },
 } as const
-
-function trace(canvas: CanvasRenderingContext2D, view: View, outline: readonly Point[]): void {
-  outline.forEach((p, i) => {
-    const { x, y } = toScreen(view, p)
-    if (i === 0) canvas.moveTo(x, y)
-    else canvas.lineTo(x, y)
-  })
-  canvas.closePath()
-}
 
 /** Walls as thin films, so that the print shows through. */
 export function paintWalls(
@@ -27,7 +19,7 @@ export function paintWalls(
   const { fill, edge, width } = LOOKS[look]
   canvas.beginPath()
   for (const outline of outlines) {
-    trace(canvas, view, outline)
+    traceRing(canvas, view, outline)
   }
   canvas.fillStyle = fill
   canvas.fill()
@@ -54,7 +46,7 @@ export function paintFilms(
   canvas.save()
   canvas.beginPath()
   for (const outline of outlines) {
-    trace(canvas, view, outline)
+    traceRing(canvas, view, outline)
   }
   canvas.setLineDash([...dash])
   canvas.strokeStyle = edge

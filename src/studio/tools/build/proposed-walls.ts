@@ -1,7 +1,5 @@
 import { distance, type Point } from '@/core/geometry/vector'
-import { alongOf, placeOpening } from '@/core/model/opening/place'
-import { wallOutlines } from '@/core/model/wall/joins'
-import { elementsOf } from '@/core/propose/make-walls'
+import { alongOf, asideOf } from '@/core/model/opening/place'
 import type { ProposedWall } from '@/core/propose/walls/propose'
 import { formatLength } from '@/core/units/format'
 import { paintMeasure } from '../../board/painters/measure'
@@ -9,18 +7,14 @@ import { paintFilms } from '../../board/painters/walls'
 import { acceptWalls, connectedWith, openProposals, useProposedWalls } from '../../propose/proposed-walls'
 import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '../tool'
 import { lastOf } from './last'
-import { makingOf } from './making'
+import { ringsOf } from './making'
 
 /** The proposal in which a place lies; the surest where there are several. */
 function proposalAt(p: Point, context: ToolContext): ProposedWall | null {
   const at = openProposals(context).filter((wall) => {
     const along = alongOf(wall, p)
     const size = distance(wall.start, wall.end)
-    const foot = { x: wall.start.x, y: wall.start.y }
-    const aside = Math.abs(
-      ((wall.end.x - foot.x) * (p.y - foot.y) - (wall.end.y - foot.y) * (p.x - foot.x)) / Math.max(size, 1e-9),
-    )
-    return along > 0 && along < size && aside < Math.max(context.reachMm, wall.thicknessMm / 2)
+    return along > 0 && along < size && Math.abs(asideOf(wall, p)) < Math.max(context.reachMm, wall.thicknessMm / 2)
   })
   return at.reduce<ProposedWall | null>((best, each) => (!best || each.certainty > best.certainty ? each : best), null)
 }
@@ -35,15 +29,7 @@ const last = lastOf<readonly Film[]>()
 /** Outlines of the proposals, with those of their openings. */
 const filmsOf = (context: ToolContext): readonly Film[] => {
   const open = openProposals(context)
-  return last([open], () =>
-    open.map((run) => {
-      const { wall, openings } = elementsOf(run, makingOf(context))
-      const outline = wallOutlines([wall]).get(wall.id)
-      const holes = openings.flatMap((opening) => placeOpening(wall, opening)?.corners ?? [])
-      const rings = Array.from({ length: holes.length / 4 }, (_, i) => holes.slice(i * 4, i * 4 + 4))
-      return { wall: run, outlines: [...(outline ? [outline] : []), ...rings] }
-    }),
-  )
+  return last([open], () => open.map((wall) => ({ wall, outlines: ringsOf(wall, context) })))
 }
 
 /** Walls that the sheet seems to show, as films over it: a click makes one, with Shift what hangs together with it. */

@@ -1,7 +1,5 @@
 import { distance } from '@/core/geometry/vector'
-import { placeOpening } from '@/core/model/opening/place'
-import { wallOutlines } from '@/core/model/wall/joins'
-import { elementsOf, makeWalls } from '@/core/propose/make-walls'
+import { makeWalls } from '@/core/propose/make-walls'
 import { type WallRun, wallRunAt } from '@/core/propose/wall-run'
 import { formatLength } from '@/core/units/format'
 import { type BoardPoint, sheetLinesOnBoard } from '../../board/catch-on-board'
@@ -11,7 +9,7 @@ import { put, underlaysOf, useProject } from '../../project/store'
 import { useSheetData } from '../../sheets/sheet-data'
 import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '../tool'
 import { lastOf } from './last'
-import { makingOf } from './making'
+import { makingOf, ringsOf } from './making'
 
 const last = lastOf<WallRun | null>()
 
@@ -70,15 +68,7 @@ export const wallOnSheet: Tool = {
   paint: (canvas, { cursor }, view, context) => {
     const run = cursor && runAt(cursor, context)
     if (!run) return
-    const { wall, openings } = elementsOf(run, makingOf(context))
-    const outline = wallOutlines([wall]).get(wall.id)
-    if (outline) paintWalls(canvas, view, [outline], 'drawn')
-    paintWalls(
-      canvas,
-      view,
-      openings.map((opening) => placeOpening(wall, opening)!.corners),
-      'drawn',
-    )
-    paintMeasure(canvas, view, wall.start, wall.end, formatLength(distance(wall.start, wall.end), context.display))
+    for (const ring of ringsOf(run, context)) paintWalls(canvas, view, [ring], 'drawn')
+    paintMeasure(canvas, view, run.start, run.end, formatLength(distance(run.start, run.end), context.display))
   },
 }
