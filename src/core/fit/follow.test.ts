@@ -91,7 +91,7 @@ describe('what was traced from a sheet that is fitted anew', () => {
     fc.assert(
       fc.property(fc.oneof(similarities, strained, bent), (placement) => {
         const after = sheetAt(placement)
-        const found = followers(around(TRACED), BEFORE, after)
+        const found = followers(around(TRACED), [{ before: BEFORE, after }])
         expect(found.map(({ before }) => before.id)).toEqual(TRACED.map(({ id }) => id))
         for (const each of found) {
           const [was, is] = [each.before, each.after].map((shape) => gripsOf(shape, around(TRACED))) as [
@@ -109,7 +109,9 @@ describe('what was traced from a sheet that is fitted anew', () => {
 
   it('keeps the sizes that were stated', () => {
     const after = sheetAt({ ...BEFORE.placement, mmPerPt: 70 })
-    const made = new Map(followers(around(TRACED), BEFORE, after).map((each) => [each.after.id, each.after]))
+    const made = new Map(
+      followers(around(TRACED), [{ before: BEFORE, after }]).map((each) => [each.after.id, each.after]),
+    )
     expect(made.get('wall')).toMatchObject({ thicknessMm: 200 })
     expect(made.get('column')).toMatchObject({ widthMm: 240, depthMm: 300 })
     const circle = made.get('circle')
@@ -128,7 +130,7 @@ describe('what was traced from a sheet that is fitted anew', () => {
       room('far', { x: 3000, y: 49_000 }),
     ]
     const after = sheetAt({ ...BEFORE.placement, mmPerPt: 70 })
-    const found = followers(around(records), BEFORE, after)
+    const found = followers(around(records), [{ before: BEFORE, after }])
     expect(found.map(({ before }) => before.id)).toEqual(['wall', 'door', 'near'])
     const [host, moved] = found.map((each) => each.after)
     if (host?.kind !== 'wall' || moved?.kind !== 'opening') throw new Error('A wall and its door.')
@@ -137,7 +139,7 @@ describe('what was traced from a sheet that is fitted anew', () => {
   })
 
   it('is nothing where the sheet has not moved', () => {
-    expect(followers(around(TRACED), BEFORE, sheetAt(BEFORE.placement))).toEqual([])
+    expect(followers(around(TRACED), [{ before: BEFORE, after: sheetAt(BEFORE.placement) }])).toEqual([])
   })
 
   it('goes on being measured by the dimensions that follow it', () => {
@@ -152,7 +154,9 @@ describe('what was traced from a sheet that is fitted anew', () => {
     }
     const records = [TRACED[0]!, dimension]
     const after = sheetAt({ ...BEFORE.placement, mmPerPt: 70 })
-    const moved = followers(around(records), BEFORE, after).find((each) => each.after.id === 'dimension')?.after
+    const moved = followers(around(records), [{ before: BEFORE, after }]).find(
+      (each) => each.after.id === 'dimension',
+    )?.after
     if (moved?.kind !== 'dimension' || !isShape(moved)) throw new Error('A dimension.')
     expect(moved.anchors[0]!.on).toEqual({ id: 'wall', anchor: 0 })
     expect(distance(moved.anchors[1]!.at, moveTo(after)({ x: 100, y: 900 }))).toBeLessThan(1e-6)

@@ -18,6 +18,12 @@ export interface Follower {
   readonly after: Shape
 }
 
+/** A sheet as it lies, and as it is to lie. */
+export interface Refitted {
+  readonly before: Underlay
+  readonly after: Underlay
+}
+
 /** Less than this on the board is no move. */
 const MOVED_MM = 1e-6
 
@@ -49,10 +55,9 @@ function withAnchors<S extends Shape>(carried: S, former: S): S {
 }
 
 /** Rooms are made on the plan, not traced: a room goes with the wall that is nearest to it. */
-function roomFollows(space: Space, walls: readonly Wall[], moved: ReadonlyMap<string, unknown>): boolean {
+function hostOf(space: Space, walls: readonly Wall[]): Wall | null {
   const away = ({ start, end }: Wall) => distance(along(start, end, nearestOnSegment(start, end, space.at)), space.at)
-  const nearest = walls.reduce<Wall | null>((best, wall) => (!best || away(wall) < away(best) ? wall : best), null)
-  return nearest !== null && moved.has(nearest.id)
+  return walls.reduce<Wall | null>((best, wall) => (!best || away(wall) < away(best) ? wall : best), null)
 }
 
 const hasMoved = ({ before, after }: Follower, around: Surroundings): boolean => {
@@ -60,15 +65,27 @@ const hasMoved = ({ before, after }: Follower, around: Surroundings): boolean =>
   return gripsOf(after, around).some((grip, i) => distance(grip, grips[i]!) > MOVED_MM)
 }
 
-/** What was traced from a sheet, with its doors, windows and rooms, once the sheet lies elsewhere. */
-export function followers(around: Surroundings, before: Underlay, after: Underlay): Follower[] {
-  const back = sheetMap(before.placement)
-  if (!back) return []
-  const move = composeProjective(back, boardMap(after.placement))
+/** How what was traced from each sheet moves; nothing where the sheet has no way back from the board. */
+function movesOf(refitted: readonly Refitted[]): Map<string, Homography> {
+  return new Map(
+    refitted.flatMap(({ before, after }) => {
+      const back = sheetMap(before.placement)
+      return back ? [[before.id, composeProjective(back, boardMap(after.placement))] as const] : []
+    }),
+  )
+}
+
+/** What was traced from sheets, with its doors, windows and rooms, once those lie elsewhere. */
+export function followers(around: Surroundings, refitted: readonly Refitted[]): Follower[] {
+  const moves = movesOf(refitted)
+  const moveOf = (shape: Shape) =>
+    'tracedFrom' in shape && shape.tracedFrom !== undefined ? moves.get(shape.tracedFrom) : undefined
   const shapes = [...around.records.values()].filter(isShape)
   const traced = shapes
-    .filter((shape) => 'tracedFrom' in shape && shape.tracedFrom === before.id)
-    .map((shape): Follower => ({ before: shape, after: followed(shape, move, around) }))
+    .flatMap((shape): Follower[] => {
+      const move = moveOf(shape)
+      return move ? [{ before: shape, after: followed(shape, move, around) }] : []
+    })
     .filter((each) => hasMoved(each, around))
   const byId = new Map(traced.map((each) => [each.before.id, each]))
   const walls = shapes.filter((shape) => shape.kind === 'wall')
@@ -81,7 +98,9 @@ export function followers(around: Surroundings, before: Underlay, after: Underla
     }
     if (shape.kind !== 'space') return []
     const near = walls.filter((wall) => levelIdOf(wall) === shape.levelId)
-    return roomFollows(shape, near, byId) ? [{ before: shape, after: { ...shape, at: project(move, shape.at) } }] : []
+    const host = hostOf(shape, near)
+    const move = host && byId.has(host.id) && moveOf(host)
+    return move ? [{ before: shape, after: { ...shape, at: project(move, shape.at) } }] : []
   })
   return [...traced, ...withThem]
 }

@@ -1,6 +1,7 @@
 import { api, type SheetView } from '../api'
+import { refit } from '../fit/refit'
 import { CommittedField } from '../panels/CommittedField'
-import { put, refreshSources, tell, underlaysOf, useProject } from '../project/store'
+import { refreshSources, tell, underlaysOf, useProject } from '../project/store'
 
 /** The resolution of an image, as its file states it or as the person does. */
 export function ResolutionField({ sheet }: { sheet: SheetView }) {
@@ -37,9 +38,9 @@ async function overrule(sheet: SheetView, dpi: number | null): Promise<void> {
   const growth = (now?.paperFactor ?? sheet.paperFactor) / sheet.paperFactor
   const changed = underlaysOf(records)
     .filter(({ sheetId, dimensions }) => sheetId === sheet.id && dimensions.length === 0)
-    .map((underlay) => {
-      const { placement } = underlay
-      return { ...underlay, placement: { ...placement, mmPerPt: placement.mmPerPt * growth } }
+    .map((before) => {
+      const { placement } = before
+      return { before, after: { ...before, placement: { ...placement, mmPerPt: placement.mmPerPt * growth } } }
     })
-  if (growth !== 1 && changed.length > 0) put('Change resolution', ...changed)
+  if (growth !== 1 && changed.length > 0) refit('Change resolution', changed)
 }

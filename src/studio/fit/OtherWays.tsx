@@ -10,7 +10,7 @@ import { rescaled } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { MM_PER_PT } from '@/core/units/length'
 import { parseRatio, RatioError } from '@/core/units/ratio'
-import { put, tell, underlaysOf, useProject } from '../project/store'
+import { tell, underlaysOf, useProject } from '../project/store'
 import { fitState } from '../sheets/fit-state'
 import { sheetOf } from '../sheets/sheet-of'
 import { refit } from './refit'
@@ -39,12 +39,13 @@ function TypedScale({ underlay, paperFactor }: { underlay: Underlay; paperFactor
       const factor = times ? Number(times.replace(',', '.')) : percent ? Number(percent.replace(',', '.')) / 100 : null
       const mmPerPt = factor ? placement.mmPerPt * factor : parseRatio(typed) * MM_PER_PT * paperFactor
       const middle = { x: (sheet?.widthPt ?? 0) / 2, y: (sheet?.heightPt ?? 0) / 2 }
-      refit('Set scale', underlay, {
+      const after: Underlay = {
         ...underlay,
         sizedBy: 'typed',
         placement: rescaled(placement, { mmPerPt, strain: placement.strain }, middle),
         dimensions: onlyChecking(underlay.dimensions),
-      })
+      }
+      refit('Set scale', [{ before: underlay, after }])
       setTyped('')
     } catch (error) {
       if (!(error instanceof RatioError)) throw error
@@ -91,12 +92,12 @@ function SameForSet({ underlay }: { underlay: Underlay }) {
   if (others.length === 0) return null
   const { mmPerPt, strain } = underlay.placement
   const apply = () =>
-    put(
+    refit(
       'Fit the set alike',
-      ...others.map((other) => ({
-        ...other,
-        placement: rescaled(other.placement, { mmPerPt, strain }, { x: 0, y: 0 }),
-      })),
+      others.map((before) => {
+        const placement = rescaled(before.placement, { mmPerPt, strain }, { x: 0, y: 0 })
+        return { before, after: { ...before, placement } }
+      }),
     )
   return (
     <Box>

@@ -14,7 +14,8 @@ import { previewRefit, settleRefit, useRefit } from './refit'
 export function RefitDialog() {
   const pending = useRefit(({ pending: each }) => each)
   if (!pending) return null
-  const { after, followers, shown } = pending
+  const { refitted, followers, shown } = pending
+  const one = refitted.length === 1
   return (
     <Paper
       component="form"
@@ -45,7 +46,7 @@ export function RefitDialog() {
         {followers.length === 1
           ? `One ${kindOf(followers[0]!.before).word} was`
           : `${followers.length.toLocaleString('en')} elements were`}{' '}
-        traced from {after.name}
+        traced from {one ? refitted[0]!.after.name : `${refitted.length} sheets`}
       </Typography>
       <RadioGroup
         value={shown}
@@ -55,14 +56,17 @@ export function RefitDialog() {
       >
         <FormControlLabel
           value="follow"
-          control={<Radio size="small" autoFocus />}
-          label="The tracing follows the sheet to its new size and place"
+          control={<Radio size="small" />}
+          label={`The tracing follows the ${one ? 'sheet to its new size and place' : 'sheets to their new sizes and places'}`}
         />
         <FormControlLabel value="stay" control={<Radio size="small" />} label="The tracing stays where it is" />
       </RadioGroup>
       <Stack direction="row" sx={{ gap: 1, justifyContent: 'end' }}>
-        <Button onClick={() => settleRefit(null)}>Leave the sheet as it was</Button>
-        <Button type="submit" variant="contained">
+        <Button onClick={() => settleRefit(null)}>
+          {one ? 'Leave the sheet as it was' : 'Leave the sheets as they were'}
+        </Button>
+        {/* Keys of a row of nudges that come late must not choose. */}
+        <Button type="submit" variant="contained" autoFocus>
           {shown === 'follow' ? 'Fit, and follow' : 'Fit, and stay'}
         </Button>
       </Stack>

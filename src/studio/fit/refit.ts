@@ -1,5 +1,5 @@
 import { create } from 'zustand'
-import { type Follower, followers } from '@/core/fit/follow'
+import { type Follower, followers, type Refitted } from '@/core/fit/follow'
 import { placementBy } from '@/core/fit/refit'
 import { FitError } from '@/core/fit/residual'
 import { project } from '@/core/geometry/projective'
@@ -11,57 +11,89 @@ import type { KnownDimension, Placement, Underlay } from '@/core/model/underlay/
 import { followResize } from '../board/view'
 import { commit, put, tell, useProject } from '../project/store'
 
-/** A new place for a sheet from which something was traced already: whether that follows is asked. */
+type Answer = 'follow' | 'stay'
+
+/** New places for sheets from which something was traced already: whether that follows is asked. */
 export interface PendingRefit {
   readonly label: string
-  readonly before: Underlay
-  readonly after: Underlay
-  /** What was traced from it, as it is and as it would lie. */
+  readonly refitted: readonly Refitted[]
+  /** What was traced from them, as it is and as it would lie. */
   readonly followers: readonly Follower[]
   /** What the elements may look at, as it is and as it would be. */
-  readonly around: Readonly<Record<'follow' | 'stay', Surroundings>>
+  readonly around: Readonly<Record<Answer, Surroundings>>
   /** Records that go with it. */
   readonly gone: readonly string[]
   /** Which of the two the board shows. */
-  readonly shown: 'follow' | 'stay'
+  readonly shown: Answer
 }
 
-export const useRefit = create<{ readonly pending: PendingRefit | null }>(() => ({ pending: null }))
+/** Small moves of the same sheets, one directly upon the other, are one question. */
+interface Row {
+  readonly label: string
+  readonly sheets: string
+  readonly answer: Answer
+  /** The last of them: whatever is done or undone in between ends the row. */
+  readonly changeId: string | undefined
+}
 
-/** Gives a sheet another place; where something was traced from it, only once the person has said what becomes of that. */
-export function refit(label: string, before: Underlay, after: Underlay, gone: readonly string[] = []): void {
+interface RefitState {
+  readonly pending: PendingRefit | null
+  readonly row: Row | null
+}
+
+export const useRefit = create<RefitState>(() => ({ pending: null, row: null }))
+
+/** Gives sheets other places; where something was traced from them, only once the person has said what becomes of that. */
+export function refit(label: string, refitted: readonly Refitted[], gone: readonly string[] = []): void {
   const { records } = useProject.getState()
   const display = displayOf(records)
   const stay = surroundingsOf(records, display)
-  const found = followers(stay, before, after)
-  if (found.length === 0) return keep({ label, before, after, gone }, [])
+  const found = followers(stay, refitted)
+  if (found.length === 0) return keep({ label, refitted, gone }, [])
   const moved = new Map([...records, ...found.map((each) => [each.after.id, each.after] as const)])
   const around = { stay, follow: surroundingsOf(moved, display) }
-  useRefit.setState({ pending: { label, before, after, followers: found, around, gone, shown: 'follow' } })
+  useRefit.setState({ pending: { label, refitted, followers: found, around, gone, shown: 'follow' } })
 }
+
+/** As `refit`, for one of many small moves: what was answered about the first holds for those that come directly upon it. */
+export function nudge(label: string, refitted: readonly Refitted[]): void {
+  const { row } = useRefit.getState()
+  refit(label, refitted)
+  if (row?.label === label && row.sheets === sheetsOf(refitted) && row.changeId === lastChangeId())
+    settleRefit(row.answer)
+}
+
+const sheetsOf = (refitted: readonly Refitted[]) => refitted.map(({ after }) => after.id).join(' ')
+const lastChangeId = () => useProject.getState().stacks.undo.at(-1)?.id
 
 /** Answers the question. `null` leaves everything as it was. */
-export function settleRefit(answer: 'follow' | 'stay' | null): void {
+export function settleRefit(answer: Answer | null): void {
   const { pending } = useRefit.getState()
-  useRefit.setState({ pending: null })
-  if (pending && answer) keep(pending, answer === 'follow' ? pending.followers : [])
+  useRefit.setState({ pending: null, row: null })
+  if (!pending || !answer) return
+  keep(pending, answer === 'follow' ? pending.followers : [])
+  const { label, refitted } = pending
+  useRefit.setState({ row: { label, sheets: sheetsOf(refitted), answer, changeId: lastChangeId() } })
 }
 
-export function previewRefit(shown: 'follow' | 'stay'): void {
+export function previewRefit(shown: Answer): void {
   const { pending } = useRefit.getState()
   if (pending) useRefit.setState({ pending: { ...pending, shown } })
 }
 
-/** The view goes along: nothing vanishes. */
 function keep(
-  { label, before, after, gone }: Pick<PendingRefit, 'label' | 'before' | 'after' | 'gone'>,
+  { label, refitted, gone }: Pick<PendingRefit, 'label' | 'refitted' | 'gone'>,
   followed: readonly Follower[],
 ): void {
   commit(label, [
-    { id: after.id, after },
-    ...followed.map((each) => ({ id: each.after.id, after: each.after })),
+    ...[...refitted, ...followed].map(({ after }) => ({ id: after.id, after })),
     ...gone.map((id) => ({ id, after: null })),
   ])
+  if (refitted.length === 1) seeGrowth(refitted[0]!)
+}
+
+/** The view goes along: nothing vanishes. */
+function seeGrowth({ before, after }: Refitted): void {
   const fixed = after.dimensions.find(({ role }) => role === 'fit')?.fromPt ?? { x: 0, y: 0 }
   const growth = after.placement.mmPerPt / before.placement.mmPerPt
   if (growth !== 1) followResize(project(boardMap(after.placement), fixed), growth)
@@ -86,5 +118,6 @@ export function fitBy(
     if (!(error instanceof FitError)) throw error
     return tell(error.message)
   }
-  refit('Fit sheet', underlay, { ...underlay, placement, dimensions: list, sizedBy: undefined }, gone)
+  const after = { ...underlay, placement, dimensions: list, sizedBy: undefined }
+  refit('Fit sheet', [{ before: underlay, after }], gone)
 }

@@ -1,10 +1,12 @@
+import type { Refitted } from '@/core/fit/follow'
 import { type Point, subtract } from '@/core/geometry/vector'
 import { movedBy } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
 import { paintMeasure } from '../board/painters/measure'
-import { put, underlaysOf } from '../project/store'
+import { nudge, refit } from '../fit/refit'
+import { underlaysOf } from '../project/store'
 import { EMPTY_SESSION, holdDirection, plain, type Tool, type ToolContext } from './tool'
 
 const picked = ({ records, selection }: ToolContext): Underlay[] =>
@@ -13,9 +15,8 @@ const picked = ({ records, selection }: ToolContext): Underlay[] =>
 /** What an arrow key moves by until another step is typed. */
 const NUDGE_MM = 10
 
-function move(underlays: readonly Underlay[], by: Point): void {
-  put('Move sheet', ...underlays.map((underlay) => ({ ...underlay, placement: movedBy(underlay.placement, by) })))
-}
+const moved = (underlays: readonly Underlay[], by: Point): Refitted[] =>
+  underlays.map((before) => ({ before, after: { ...before, placement: movedBy(before.placement, by) } }))
 
 /** Moves the picked sheets by two points, or with the arrow keys; a locked one stays. */
 export const moveSheet: Tool = {
@@ -46,7 +47,7 @@ export const moveSheet: Tool = {
     const [from] = session.points
     if (loose.length === 0) return { session: EMPTY_SESSION, say: moveSheet.say(EMPTY_SESSION, context) }
     if (!from) return { session: { ...EMPTY_SESSION, points: [point] } }
-    move(loose, subtract(point.at, from.at))
+    refit('Move sheet', moved(loose, subtract(point.at, from.at)))
     return { session: { ...EMPTY_SESSION, typed: session.typed } }
   },
   arrow: (session, by, context) => {
@@ -54,7 +55,7 @@ export const moveSheet: Tool = {
     if (loose.length === 0) return { session, say: moveSheet.say(EMPTY_SESSION, context) }
     try {
       const step = session.typed.step ? parseLength(session.typed.step, context.display.unit) : NUDGE_MM
-      move(loose, { x: by.x * step, y: by.y * step })
+      nudge('Nudge sheet', moved(loose, { x: by.x * step, y: by.y * step }))
       return { session }
     } catch (error) {
       if (error instanceof LengthError) return { session, say: error.message }

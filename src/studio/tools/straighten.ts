@@ -71,6 +71,6 @@ function turn({ points, typed }: Session, context: ToolContext): Outcome {
       say: `“${typed.angle}” is no angle: write degrees, for instance 12.5.`,
     }
   const placement = turnedAbout(underlay.placement, from.at, ((wanted - now) * Math.PI) / 180)
-  refit('Straighten sheet', underlay, { ...underlay, placement })
+  refit('Straighten sheet', [{ before: underlay, after: { ...underlay, placement } }])
   return { session: EMPTY_SESSION, done: true }
 }

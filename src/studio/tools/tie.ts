@@ -121,14 +121,15 @@ function lay({ points }: Session, context: ToolContext): Outcome {
   if (ties.length === 1) {
     const { placement } = underlay
     const by = subtract(ties[0]!.atMm, project(boardMap(placement), ties[0]!.sheetPt))
-    refit('Move sheet', underlay, { ...underlay, placement: movedBy(placement, by) })
+    refit('Move sheet', [{ before: underlay, after: { ...underlay, placement: movedBy(placement, by) } }])
     return { session: EMPTY_SESSION }
   }
   const { placement, fit } = solve(found, context)
   refuseHorizon(underlay, placement, ties)
   const sizedBy = fit.kind === 'rigid' ? underlay.sizedBy : 'points'
   const dimensions = fit.kind === 'rigid' ? underlay.dimensions : onlyChecking(underlay.dimensions)
-  refit('Lay sheet onto', underlay, { ...underlay, placement, dimensions, ...(sizedBy && { sizedBy }) })
+  const after = { ...underlay, placement, dimensions, ...(sizedBy && { sizedBy }) }
+  refit('Lay sheet onto', [{ before: underlay, after }])
   const say =
     fit.spreadMm === null
       ? undefined
