@@ -17,6 +17,7 @@ import { PageWall } from './bring-in/PageWall'
 import { followPlacing } from './bring-in/place-sheets'
 import { bringInFiles } from './bring-in/uploads'
 import { TablesPanel } from './building/TablesPanel'
+import { WallTypesDialog } from './building/WallTypesDialog'
 import { RefitDialog } from './fit/RefitDialog'
 import { PastBanner } from './history/PastBanner'
 import { Bench } from './panels/Bench'
@@ -131,6 +132,7 @@ export function Studio({ projectId }: { projectId: string }) {
       <ConflictDialog />
       <RefitDialog />
       <KeysDialog />
+      <WallTypesDialog />
       <Snackbar
         open={notice !== null}
         autoHideDuration={8000}

@@ -36,6 +36,7 @@ export interface BenchState {
   /** What the middle of the window shows. */
   readonly views: 'plan' | 'solid' | 'both' | 'tables'
   readonly keysOpen: boolean
+  readonly wallTypesOpen: boolean
   /** The underlay that is pointed at, on the board or in the stack. */
   readonly pointed: string | null
   /** Underlays that are looked at alone; null for all that are shown. */
@@ -67,6 +68,10 @@ export const useBench = create<BenchState>(() => ({
     statedAlong: 'distance',
     tieKind: 'similarity',
     reading: null,
+    wallForm: 'chain',
+    wallTypeId: null,
+    wallFlipped: false,
+    pickedThicknessMm: null,
     openingUse: 'door',
     openingBy: 'its middle',
     openingWidthMm: 900,
@@ -107,6 +112,7 @@ export const useBench = create<BenchState>(() => ({
   ghostBelow: false,
   views: 'plan',
   keysOpen: false,
+  wallTypesOpen: false,
   pointed: null,
   solo: null,
   sideCard: null,
@@ -204,10 +210,11 @@ export function updateSession(change: Partial<Omit<Session, 'cursor'>>): void {
 }
 
 /** Takes in what a tool made of a click, Enter or undo. The mouse stays where it is. */
-export function takeOutcome({ session, say, done, pick }: Outcome): void {
+export function takeOutcome({ session, say, done, next, pick, choose }: Outcome): void {
   const { raw, held, touchedRad } = get().session
+  if (choose) setChoices(choose)
   if (pick) select(pick)
-  if (done) takeTool('look')
+  if (done || next) takeTool(next ?? 'look')
   else updateSession({ ...session, raw, held, touchedRad })
   if (say) tell(say)
 }
@@ -219,6 +226,14 @@ export function pressArrow(by: Point, shift: boolean): boolean {
   if (!arrow) return false
   takeOutcome(arrow(session, by, toolContext(), shift))
   return true
+}
+
+/** A key of the tool in hand. @returns whether the tool has it */
+export function pressToolKey(key: string): boolean {
+  const { tool, session } = get()
+  const own = toolNamed(tool).keys?.find((each) => each.key === key)
+  if (own) takeOutcome(own.press(session, toolContext()))
+  return own !== undefined
 }
 
 export function pressEnter(): void {

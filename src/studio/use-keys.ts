@@ -4,6 +4,7 @@ import {
   pressArrow,
   pressEnter,
   pressEscape,
+  pressToolKey,
   select,
   takeTool,
   toolContext,
@@ -142,6 +143,7 @@ function act(event: KeyboardEvent): boolean {
       removePicked()
       return true
   }
+  if (pressToolKey(key.toLowerCase())) return true
   if (key.toLowerCase() === 'n') {
     nextCandidate()
     return true

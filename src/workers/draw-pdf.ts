@@ -19,7 +19,7 @@ Object.assign(globalThis, {
 class OffscreenCanvasFactory {
   create(width: number, height: number) {
     const canvas = new OffscreenCanvas(Math.max(1, width), Math.max(1, height))
-    return { canvas, context: canvas.getContext('2d', { willReadFrequently: false }) }
+    return { canvas, context: canvas.getContext('2d', { willReadFrequently: true }) }
   }
 
   reset(entry: { canvas: OffscreenCanvas }, width: number, height: number): void {

@@ -45,6 +45,8 @@ async function drawNow(request: DrawRequest, overtaken: () => boolean): Promise<
     Math.max(1, Math.round(widthPt * scale)),
     Math.max(1, Math.round(heightPt * scale)),
   )
+  // Painted by the processor: the compositor, which the page waits for, keeps free of hundreds of thousands of strokes.
+  canvas.getContext('2d', { willReadFrequently: true })
   const part = { canvas, region, scale }
   try {
     const drawn =

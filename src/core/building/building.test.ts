@@ -9,6 +9,8 @@ import type { Opening } from '../model/opening/schema'
 import { Plan } from '../model/plan'
 import type { ProjectRecord } from '../model/registry'
 import type { Wall } from '../model/wall/schema'
+import type { WallType } from '../model/wall-type/schema'
+import { flipped, withType } from '../model/wall-type/typed'
 import { tablesOf } from '../tables/registry'
 import { totalsOf } from '../tables/table'
 import { buildingOf } from './building'
@@ -61,13 +63,13 @@ describe('a house of two rooms', () => {
   })
 
   it('has tables that sum to it', () => {
-    const [walls, openings, rooms] = tablesOf({ levels })
-    expect(totalsOf(walls!).volume).toBeCloseTo(
+    const table = (name: string) => tablesOf({ levels }).find((each) => each.name === name)!
+    expect(totalsOf(table('walls')).volume).toBeCloseTo(
       ((0.3 * (60 - 9.4 * 5.4)) / 0.3 + 0.1 * 5.4) * 3 - 1.2 * 1.5 * 0.3 - 0.9 * 2.1 * 0.1,
       6,
     )
-    expect(totalsOf(openings!)).toEqual({ count: 2, area: expect.closeTo(1.2 * 1.5 + 0.9 * 2.1, 9) })
-    expect(totalsOf(rooms!).area).toBeCloseTo((5.65 + 3.65) * 5.4, 6)
+    expect(totalsOf(table('openings'))).toEqual({ count: 2, area: expect.closeTo(1.2 * 1.5 + 0.9 * 2.1, 9) })
+    expect(totalsOf(table('rooms')).area).toBeCloseTo((5.65 + 3.65) * 5.4, 6)
   })
 })
 
@@ -194,3 +196,81 @@ function ring(corners: readonly Point[]): Wall[] {
   // The ring lies about its corners: 200 mm to each side.
   return corners.map((corner, i) => wall(`shell${i}`, corner, corners[(i + 1) % corners.length]!, 400, 'centre'))
 }
+
+describe('a round wall', () => {
+  const QUARTER = Math.tan(Math.PI / 8)
+  // A quarter of a circle of 5 m about zero, closed by two straight walls.
+  const quarter = [
+    { ...wall('arc', p(5000, 0), p(0, 5000), 200), bulge: QUARTER },
+    wall('west', p(0, 5000), p(0, 0), 200),
+    wall('south', p(0, 0), p(5000, 0), 200),
+  ]
+
+  it('encloses a room of the area within its faces', () => {
+    const [only] = built(...quarter, room('room', p(2000, 2000))).rooms
+    // Within radius 4900 and 100 mm from either axis.
+    const r = 4900
+    const reach = Math.sqrt(r * r - 100 * 100)
+    const under = (x: number) => (x * Math.sqrt(r * r - x * x) + r * r * Math.asin(x / r)) / 2
+    const area = under(reach) - under(100) - 100 * (reach - 100)
+    expect(only!.boundary!.areaMm2 / area).toBeCloseTo(1, 4)
+  })
+
+  it('takes doors that stay on it, of its net area and volume, in solids too', () => {
+    const door = opening('door', 'arc', 'door', 4000, 1000, 2100, 0)
+    const level = built(...quarter, door)
+    const arc = level.walls.find((each) => each.wall.id === 'arc')!
+    const [placed] = arc.openings
+    expect(Math.hypot(placed!.place.middle.x, placed!.place.middle.y)).toBeCloseTo(5000, 6)
+    for (const corner of placed!.place.corners) expect(Math.abs(Math.hypot(corner.x, corner.y) - 5000)).toBeCloseTo(100, 6)
+    expect(arc.grossAreaMm2 - arc.netAreaMm2).toBeCloseTo(1000 * 2100, 3)
+    const solid = prismsOf({ levels: [level] })
+      .filter(({ id }) => id === 'arc')
+      .reduce((sum, { ring, heightMm }) => sum + area(ring) * heightMm, 0)
+    expect(solid / arc.netVolumeMm3).toBeCloseTo(1, 4)
+  })
+
+  it('keeps a door its place when the arc is moved and turned', () => {
+    const door = opening('door', 'arc', 'door', 4000, 1000, 2100, 0)
+    expect(whyNotFit(quarter[0]!, 3000, door, [])).toBeNull()
+    expect(whyNotFit(quarter[0]!, 3000, { ...door, alongMm: 7600 }, [])).toMatch(/beyond the end/)
+  })
+})
+
+describe('walls of a type', () => {
+  const type: WallType = {
+    id: 'cavity',
+    kind: 'wall-type',
+    name: 'Cavity wall',
+    layers: [
+      { material: 'Brick', thicknessMm: 100, use: 'finish' },
+      { material: 'Wool', thicknessMm: 60, use: 'insulation' },
+      { material: 'Block', thicknessMm: 140, use: 'bearing' },
+    ],
+  }
+  const corners = [p(0, 0), p(0, 6000), p(10_000, 6000), p(10_000, 0)]
+  const around = corners.map((corner, i) => withType(wall(String(i), corner, corners[(i + 1) % 4]!, 1, 'left'), type))
+
+  it('come to their materials, less the openings', () => {
+    const rows = new Map(
+      tablesOf(buildingOf(records(type, ...around, opening('window', '1', 'window', 3000, 1200, 1500, 900))))
+        .find((each) => each.name === 'materials')!
+        .rows.map(({ cells }) => [cells.material, cells]),
+    )
+    // The brick runs round outside, the block inside of 160 mm.
+    const layer = (insetMm: number, thickMm: number) =>
+      (2 * (16 - (4 * (insetMm + thickMm / 2)) / 1000) * 3 - 1.2 * 1.5) * (thickMm / 1000)
+    expect(rows.get('Brick')!.volume).toBeCloseTo(layer(0, 100), 6)
+    expect(rows.get('Wool')!.volume).toBeCloseTo(layer(100, 60), 6)
+    expect(rows.get('Block')!.volume).toBeCloseTo(layer(160, 140), 6)
+  })
+
+  it('can be traced along their core, and stay on the line when they are flipped', () => {
+    const core: Wall = { ...around[0]!, tracedLine: 'left core' }
+    const xs = (each: Wall) => built(type, each).walls[0]!.outline.map(({ x }) => x)
+    // It runs up: its left is where x is less.
+    expect([Math.min(...xs(core)), Math.max(...xs(core))].map(Math.round)).toEqual([-160, 140])
+    expect([Math.min(...xs(flipped(core))), Math.max(...xs(flipped(core)))].map(Math.round)).toEqual([-140, 160])
+    expect(flipped(flipped(core))).toEqual({ ...core, flipped: false })
+  })
+})

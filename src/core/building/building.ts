@@ -5,14 +5,18 @@ import { distance, leftOf, type Point, scale, subtract, unit } from '../geometry
 import type { Column } from '../model/column/schema'
 import { columnRing } from '../model/column/shape'
 import { FIRST_LEVEL, type Level, levelIdOf, levelsOf, STOREY_MM } from '../model/level/schema'
-import { alongOf, type PlacedOpening, placeOpening, whyNotFit } from '../model/opening/place'
+import { type PlacedOpening, placeOpening, whyNotFit } from '../model/opening/place'
 import type { Opening } from '../model/opening/schema'
 import { Plan } from '../model/plan'
 import type { ProjectRecord } from '../model/registry'
 import type { Slab } from '../model/slab/schema'
 import type { Boundary } from '../model/space/boundary'
 import type { Space } from '../model/space/schema'
+import { meanFactor } from '../model/wall/geometry'
+import { type BuiltLayer, builtLayers } from '../model/wall/layers'
+import { alongOf } from '../model/wall/line'
 import type { Wall } from '../model/wall/schema'
+import { type WallType, wallTypeOf } from '../model/wall-type/schema'
 import { USUAL_DISPLAY } from '../units/format'
 
 /** A door, window or passage with where it lies. Heights are above the project's zero. */
@@ -24,6 +28,8 @@ export interface BuiltOpening {
 
 export interface BuiltWall {
   readonly wall: Wall
+  /** Null for a plain one. */
+  readonly type: WallType | null
   /** Joined with its neighbours, anticlockwise. */
   readonly outline: readonly Point[]
   readonly footMm: number
@@ -80,6 +86,8 @@ export interface BuiltLevel {
   readonly columns: readonly BuiltColumn[]
   readonly slabs: readonly BuiltSlab[]
   readonly rooms: readonly BuiltRoom[]
+  /** Layers of the walls that have a type, by their ids. */
+  readonly layers: ReadonlyMap<string, readonly BuiltLayer[]>
 }
 
 /** The model as it would be built: from the lowest level to the highest. Model millimetres. */
@@ -147,7 +155,16 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
       const walls = all
         .filter((record) => record.kind === 'wall')
         .filter((wall) => onLevel(wall) === level.id)
-        .flatMap((wall) => builtWall(wall, plan.outlines.get(wall.id), level, heightMm, openings.get(wall.id) ?? []))
+        .flatMap((wall) =>
+          builtWall(
+            wall,
+            plan.outlines.get(wall.id),
+            level,
+            heightMm,
+            openings.get(wall.id) ?? [],
+            wallTypeOf(wall, records),
+          ),
+        )
       const rooms = here
         .filter((record) => record.kind === 'space')
         .map((space) => ({ space, boundary: plan.boundaryOf(space) }))
@@ -156,10 +173,16 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
         index ??= neighboursOf(walls, rooms)
         return index
       }
+      let layers: ReadonlyMap<string, readonly BuiltLayer[]> | null = null
       return {
         level,
         heightMm,
         walls,
+        // Only tables ask for them.
+        get layers() {
+          layers ??= builtLayers(walls.flatMap(({ wall, outline, type }) => (type ? [{ wall, outline, type }] : [])))
+          return layers
+        },
         columns: here
           .filter((record) => record.kind === 'column')
           .map((column) => ({
@@ -201,6 +224,7 @@ interface WallParts {
   readonly elevationMm: number
   readonly storeyMm: number
   readonly openings: readonly Opening[]
+  readonly type: WallType | null
 }
 
 /** What was built of a wall last, for as long as nothing that it is built of changes. */
@@ -210,6 +234,7 @@ const areSame = (a: WallParts, b: WallParts): boolean =>
   a.outline === b.outline &&
   a.elevationMm === b.elevationMm &&
   a.storeyMm === b.storeyMm &&
+  a.type === b.type &&
   a.openings.length === b.openings.length &&
   a.openings.every((opening, i) => opening === b.openings[i])
 
@@ -219,9 +244,10 @@ function builtWall(
   level: Level,
   storeyMm: number,
   openings: readonly Opening[],
+  type: WallType | null,
 ): BuiltWall[] {
   if (!outline || outline.length < 3) return []
-  const parts: WallParts = { outline, elevationMm: level.elevationMm, storeyMm, openings }
+  const parts: WallParts = { outline, elevationMm: level.elevationMm, storeyMm, openings, type }
   const last = lastBuilt.get(wall)
   if (last && areSame(last.parts, parts)) return [last.built]
   const baseMm = wall.baseMm ?? 0
@@ -233,9 +259,11 @@ function builtWall(
   })
   const covered = area(outline)
   const lengthMm = covered / wall.thicknessMm
-  const holes = built.reduce((sum, { opening }) => sum + opening.widthMm * opening.heightMm, 0)
+  const factor = meanFactor(wall)
+  const holes = built.reduce((sum, { opening }) => sum + opening.widthMm * factor * opening.heightMm, 0)
   const made: BuiltWall = {
     wall,
+    type,
     outline,
     footMm,
     heightMm,

@@ -1,5 +1,6 @@
-import { doubleArea } from '../geometry/polygon'
+import { clipRing, doubleArea } from '../geometry/polygon'
 import type { Point } from '../geometry/vector'
+import { alongOf } from '../model/wall/line'
 import type { Building, BuiltWall } from './building'
 
 /** What a solid stands for. */
@@ -52,11 +53,10 @@ export function wallPrisms(built: BuiltWall): Prism[] {
   const prism = (ring: readonly Point[], foot: number, height: number): Prism[] =>
     ring.length >= 3 && height > 0 ? [{ id: wall.id, kind: 'wall', ring, footMm: foot, heightMm: height }] : []
   if (openings.length === 0) return prism(outline, footMm, heightMm)
-  const { along } = openings[0]!.place
-  const at = (p: Point) => (p.x - wall.start.x) * along.x + (p.y - wall.start.y) * along.y
+  const at = (p: Point) => alongOf(wall, p)
   const between = (from: number, to: number) =>
-    clip(
-      clip(outline, (p) => at(p) - from),
+    clipRing(
+      clipRing(outline, (p) => at(p) - from),
       (p) => to - at(p),
     )
   // Cut wherever an opening begins or ends; in each strip what the openings leave of the height is wall.
@@ -101,18 +101,6 @@ export function wallPrisms(built: BuiltWall): Prism[] {
     ]
   })
   return [...body, ...fillings]
-}
-
-/** The part of a ring where `side` is not negative (Sutherland and Hodgman 1974). */
-function clip(ring: readonly Point[], side: (p: Point) => number): Point[] {
-  return ring.flatMap((a, i) => {
-    const b = ring[(i + 1) % ring.length]!
-    const [s, t] = [side(a), side(b)]
-    const kept = s >= 0 ? [a] : []
-    if (s >= 0 === t >= 0 || !Number.isFinite(s - t)) return kept
-    const u = s / (s - t)
-    return [...kept, { x: a.x + (b.x - a.x) * u, y: a.y + (b.y - a.y) * u }]
-  })
 }
 
 const anticlockwise = (ring: readonly Point[]): readonly Point[] => (doubleArea(ring) < 0 ? [...ring].reverse() : ring)

@@ -1,10 +1,12 @@
 import RBush from 'rbush'
 import { type Box, boxOf, grow } from '../geometry/box'
-import { meetsLineAt } from '../geometry/segment'
+import { meetings } from '../geometry/piece/meetings'
+import { directionAt, segment } from '../geometry/piece/piece'
 import { add, cross, distance, dot, type Point, scale, subtract, unit } from '../geometry/vector'
 import { levelIdOf } from '../model/level/schema'
 import { facesOf } from '../model/wall/geometry'
 import { SAME_POINT_MM, SHARPEST_TEE } from '../model/wall/joins'
+import { tracedPiece } from '../model/wall/line'
 import type { Wall } from '../model/wall/schema'
 
 /** Ends nearer than this to one another were meant to meet. */
@@ -51,6 +53,7 @@ export function nearMisses(walls: readonly Wall[]): NearMiss[] {
 }
 
 function crooked(wall: Wall): NearMiss[] {
+  if (wall.bulge) return []
   const d = subtract(wall.end, wall.start)
   const [x, y] = [Math.abs(d.x), Math.abs(d.y)]
   const off = Math.atan2(Math.min(x, y), Math.max(x, y))
@@ -66,7 +69,7 @@ function doubled(wall: Wall, others: readonly Wall[]): NearMiss[] {
   const size = distance(wall.start, wall.end)
   const under = others.find((other) => {
     const u = unit(subtract(other.end, other.start))
-    if (!u) return false
+    if (!u || wall.bulge || other.bulge) return false
     const longer = distance(other.start, other.end)
     const along = [wall.start, wall.end].map((p) => dot(subtract(p, other.start), u))
     const aside = [wall.start, wall.end].map((p) => Math.abs(cross(u, subtract(p, other.start))))
@@ -101,18 +104,18 @@ function loose(wall: Wall, end: 'start' | 'end', others: readonly Wall[]): NearM
           },
         ]
       : []
-  const outward = unit(subtract(at, wall[end === 'start' ? 'end' : 'start']))
+  const outward = unit(scale(directionAt(tracedPiece(wall), end === 'start' ? 0 : 1), end === 'start' ? -1 : 1))
   if (!outward) return []
   for (const other of others) {
     const faces = facesOf(other)
     if (!faces) continue
-    const size = distance(other.start, other.end)
-    for (const { through, direction } of [faces.left, faces.right]) {
-      if (Math.abs(cross(outward, direction)) < SHARPEST_TEE) continue
-      const t = meetsLineAt(at, outward, through, direction)
-      const place = add(at, scale(outward, t))
-      const along = dot(subtract(place, other.start), direction)
-      if (t <= SAME_POINT_MM || t > NEAR_MM || along < 0 || along > size) continue
+    const ahead = segment(at, add(at, scale(outward, NEAR_MM)))
+    for (const face of [faces.left, faces.right]) {
+      const [met] = meetings(ahead, face).sort((a, b) => a.t - b.t)
+      if (!met || Math.abs(cross(outward, unit(directionAt(face, met.u))!)) < SHARPEST_TEE) continue
+      const place = met.point
+      const t = distance(at, place)
+      if (t <= SAME_POINT_MM) continue
       return [{ kind: 'short', ids: [wall.id, other.id], offMm: t, at, mended: [{ ...wall, [end]: place }], gone: [] }]
     }
   }

@@ -44,13 +44,11 @@ function edgesOf(record: ProjectRecord, around: Surroundings): TracedEdge[] {
   if (record.kind === 'wall') {
     const faces = facesOf(record)
     if (!faces) return []
-    const size = distance(record.start, record.end)
-    return [faces.left, faces.right].map(({ through, direction }) => ({
-      elementId: record.id,
-      levelId: levelIdOf(record),
-      start: through,
-      end: add(through, scale(direction, size)),
-    }))
+    return [faces.left, faces.right].flatMap((face) =>
+      face.kind === 'segment'
+        ? [{ elementId: record.id, levelId: levelIdOf(record), start: face.start, end: face.end }]
+        : [],
+    )
   }
   if (!isShape(record) || !('tracedFrom' in record) || !record.tracedFrom) return []
   const levelId = 'levelId' in record && record.levelId ? record.levelId : null

@@ -23,3 +23,15 @@ export function isInside(ring: readonly Point[], p: Point): boolean {
   }
   return inside
 }
+
+/** The part of a ring where `side` is not negative (Sutherland and Hodgman 1974). */
+export function clipRing(ring: readonly Point[], side: (p: Point) => number): Point[] {
+  return ring.flatMap((a, i) => {
+    const b = ring[(i + 1) % ring.length]!
+    const [s, t] = [side(a), side(b)]
+    const kept = s >= 0 ? [a] : []
+    if (s >= 0 === t >= 0 || !Number.isFinite(s - t)) return kept
+    const u = s / (s - t)
+    return [...kept, { x: a.x + (b.x - a.x) * u, y: a.y + (b.y - a.y) * u }]
+  })
+}

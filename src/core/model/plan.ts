@@ -2,7 +2,7 @@ import RBush from 'rbush'
 import { type Chain, ringChain } from '../draft/chain'
 import { type Box, boxOf, EMPTY_BOX, grow, isEmpty, overlaps, unite } from '../geometry/box'
 import { boxOfPiece, boxOfPieces, distanceTo } from '../geometry/piece/measure'
-import { endOf, type Piece, segment, startOf } from '../geometry/piece/piece'
+import { endOf, type Piece, startOf } from '../geometry/piece/piece'
 import type { Point } from '../geometry/vector'
 import type { NearLine } from '../snap/catch-index'
 import type { CatchGround, NearSpot } from '../snap/scene'
@@ -16,8 +16,11 @@ import type { Lettering, Spot, Surroundings } from './shape'
 import { isShape, kindOf, type Shape, surroundingsOf } from './shapes'
 import { type Boundary, boundaryAround } from './space/boundary'
 import type { Space } from './space/schema'
-import { SAME_POINT_MM, wallOutlines } from './wall/joins'
+import { edgesOf, SAME_POINT_MM, wallOutlines } from './wall/joins'
+import { type BuiltLayer, builtLayers } from './wall/layers'
+import { tracedPiece } from './wall/line'
 import type { Wall } from './wall/schema'
+import { wallTypeOf } from './wall-type/schema'
 
 /** A shape with the geometry that follows from it. */
 export interface PlannedShape {
@@ -261,10 +264,20 @@ export class Plan implements CatchGround {
     return [...new Set(this.tree.search(box).map(({ id }) => id))].flatMap((id) => this.wallOf(id) ?? [])
   }
 
+  /** Layers of the walls that show in a box, of those that have a type. */
+  layersIn(box: Box): BuiltLayer[] {
+    const typed = this.wallsNear(box).flatMap((wall) => {
+      const type = wallTypeOf(wall, this.records)
+      const outline = this.outlinesNow.get(wall.id)
+      return type && outline && this.shows(this.planned.get(wall.id)!) ? [{ wall, type, outline }] : []
+    })
+    return [...builtLayers(typed).values()].flat()
+  }
+
   /** Where a wall lies or lay, with what may meet it. */
   private reachOf(id: string): Box {
     const wall = this.wallOf(id)
-    const line = wall ? grow(boxOf([wall.start, wall.end]), wall.thicknessMm) : EMPTY_BOX
+    const line = wall ? grow(boxOfPiece(tracedPiece(wall)), wall.thicknessMm) : EMPTY_BOX
     return grow(unite(line, boxOf(this.outlinesNow.get(id) ?? [])), 2 * SAME_POINT_MM)
   }
 
@@ -301,8 +314,7 @@ export class Plan implements CatchGround {
       if (ring.length > 0) this.outlinesNow.set(wall.id, same ? former : ring)
       if (indexed && same) continue
       gone.push(...(indexed ?? []))
-      const faces = ringChain(ring).pieces
-      const items = itemsOf(wall.id, [segment(wall.start, wall.end), ...faces])
+      const items = itemsOf(wall.id, [tracedPiece(wall), ...edgesOf(wall, ring)])
       this.items.set(wall.id, items)
       fresh.push(...items)
       const planned = this.planned.get(wall.id)!

@@ -19,6 +19,7 @@ import { type SymbolRecord, symbolSchema } from './symbol/schema'
 import { type Text, textSchema } from './text/schema'
 import { type Underlay, underlaySchema } from './underlay/schema'
 import { type Wall, wallSchema } from './wall/schema'
+import { type WallType, wallTypeSchema } from './wall-type/schema'
 
 /** Every kind of record that a project holds; a new one is a folder beside this and a line in each list. */
 export type ProjectRecord =
@@ -26,6 +27,7 @@ export type ProjectRecord =
   | Level
   | Underlay
   | Reading
+  | WallType
   | Wall
   | Layer
   | Path
@@ -50,6 +52,7 @@ const SCHEMAS: Record<RecordKind, ObjectSchema<object>> = {
   level: levelSchema,
   underlay: underlaySchema,
   reading: readingSchema,
+  'wall-type': wallTypeSchema,
   wall: wallSchema,
   layer: layerSchema,
   path: pathSchema,

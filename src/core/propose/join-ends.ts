@@ -1,8 +1,8 @@
 import { meetsLineAt } from '../geometry/segment'
 import { add, cross, distance, type Point, scale, subtract, unit } from '../geometry/vector'
 import { levelIdOf } from '../model/level/schema'
-import { alongOf, asideOf } from '../model/opening/place'
 import { faceOffsets } from '../model/wall/geometry'
+import { alongOf, asideOf } from '../model/wall/line'
 import type { Wall } from '../model/wall/schema'
 
 /** Ends so many thicknesses apart are meant to meet. */
@@ -18,7 +18,8 @@ const PARALLEL = 0.05
 export function joinedEnds(wall: Wall, walls: readonly Wall[]): { wall: Wall; moved: Wall[] } {
   let made = wall
   const moved = new Map<string, Wall>()
-  const near = walls.filter((other) => levelIdOf(other) === levelIdOf(wall))
+  // What is read from a sheet is straight: it never bends a round wall.
+  const near = walls.filter((other) => levelIdOf(other) === levelIdOf(wall) && !other.bulge)
   const now = (other: Wall) => moved.get(other.id) ?? other
   for (const end of ['start', 'end'] as const) {
     const corner = near.map(now).flatMap((other) => {

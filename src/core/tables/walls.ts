@@ -1,11 +1,12 @@
 import { column, type TableKind } from './table'
 
-/** Walls by level and thickness. */
+/** Walls by level, type and thickness. */
 export const walls: TableKind = {
   name: 'walls',
   word: 'Walls',
   columns: [
     column('level', 'Level'),
+    column('type', 'Type'),
     column('thickness', 'Thickness', 'mm'),
     column('count', 'Count', 'count', true),
     column('length', 'Length', 'mm', true),
@@ -15,22 +16,34 @@ export const walls: TableKind = {
   ],
   rows: ({ levels }) =>
     levels.flatMap(({ level, walls: all }) => {
-      const thicknesses = [...new Set(all.map(({ wall }) => wall.thicknessMm))].sort((a, b) => a - b)
-      return thicknesses.map((thickness) => {
-        const alike = all.filter(({ wall }) => wall.thicknessMm === thickness)
-        const sum = (of: (wall: (typeof alike)[number]) => number) => alike.reduce((total, wall) => total + of(wall), 0)
-        return {
-          ids: alike.map(({ wall }) => wall.id),
-          cells: {
-            level: level.name,
-            thickness,
-            count: alike.length,
-            length: sum(({ lengthMm }) => lengthMm),
-            gross: sum(({ grossAreaMm2 }) => grossAreaMm2) / 1e6,
-            net: sum(({ netAreaMm2 }) => netAreaMm2) / 1e6,
-            volume: sum(({ netVolumeMm3 }) => netVolumeMm3) / 1e9,
+      const keyOf = ({ wall, type }: (typeof all)[number]) => `${type?.id ?? ''} ${wall.thicknessMm}`
+      const kinds = new Map(all.map((built) => [keyOf(built), built]))
+      const sorted = [...kinds].sort(([, a], [, b]) => a.wall.thicknessMm - b.wall.thicknessMm)
+      return sorted.map(
+        ([
+          key,
+          {
+            wall: { thicknessMm },
+            type,
           },
-        }
-      })
+        ]) => {
+          const alike = all.filter((built) => keyOf(built) === key)
+          const sum = (of: (wall: (typeof alike)[number]) => number) =>
+            alike.reduce((total, wall) => total + of(wall), 0)
+          return {
+            ids: alike.map(({ wall }) => wall.id),
+            cells: {
+              level: level.name,
+              type: type?.name ?? 'Plain',
+              thickness: thicknessMm,
+              count: alike.length,
+              length: sum(({ lengthMm }) => lengthMm),
+              gross: sum(({ grossAreaMm2 }) => grossAreaMm2) / 1e6,
+              net: sum(({ netAreaMm2 }) => netAreaMm2) / 1e6,
+              volume: sum(({ netVolumeMm3 }) => netVolumeMm3) / 1e9,
+            },
+          }
+        },
+      )
     }),
 }

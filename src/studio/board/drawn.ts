@@ -3,6 +3,7 @@ import type { Plan, PlannedShape } from '@/core/model/plan'
 import { isDrawn } from '@/core/model/shapes'
 import { type BenchState, useBench } from '../bench-store'
 import { useLift } from '../lift/lift-store'
+import { paintLayers } from './painters/layers'
 import { paintChords } from './painters/lit'
 import { paintRooms } from './painters/rooms'
 import { paintShapes, type ShapeLook } from './painters/shapes'
@@ -27,6 +28,7 @@ export function* paintDrawn(context: OffscreenCanvasRenderingContext2D, view: Vi
   if (looking !== 'layer') {
     paintRooms(canvas, view, plan, plan.shapes.values(), 'kept')
     paintWalls(canvas, view, plan.shownOutlines(), 'kept')
+    paintLayers(canvas, view, plan)
   }
   const shown = [...plan.shapes.values()].filter(
     (planned) => plan.shows(planned) && (looking !== 'layer' || onActive(planned)),

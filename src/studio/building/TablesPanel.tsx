@@ -89,6 +89,7 @@ export function TablesPanel() {
 /** What to do where a table is empty. */
 const EMPTY: Readonly<Record<string, string>> = {
   walls: 'No walls yet: trace one.',
+  materials: 'No walls of a type yet: choose Wall types on the bench.',
   openings: 'No openings yet: Build, Door or window.',
   rooms: 'No rooms yet: Build, Room, and click into one.',
   facade: 'No rooms with outside walls yet.',

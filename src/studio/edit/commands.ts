@@ -3,7 +3,7 @@ import { shapesOfChain } from '@/core/draft/shapes-of'
 import { needless, simplified } from '@/core/draft/tidy'
 import { boxOf } from '@/core/geometry/box'
 import { flatten, lengthOf } from '@/core/geometry/piece/measure'
-import { segment } from '@/core/geometry/piece/piece'
+import { bulgeOf, endOf, isWhole, segment, startOf } from '@/core/geometry/piece/piece'
 import type { Point } from '@/core/geometry/vector'
 import type { Edit } from '@/core/model/change/change'
 import { newInsert, placedShapes } from '@/core/model/insert/shape'
@@ -11,8 +11,10 @@ import { isPlainShape, type PlainShape } from '@/core/model/plain-shapes'
 import type { Plan } from '@/core/model/plan'
 import { chainsOf, type Drawn, gripsOf, isDrawn, kindOf, penOf, type Shape } from '@/core/model/shapes'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
-import { commit } from '../project/store'
+import type { Wall } from '@/core/model/wall/schema'
+import { commit, put } from '../project/store'
 import type { ToolContext } from '../tools/tool'
+import { newWall } from '../tools/wall/new-wall'
 import { isLine, replaced } from './edits'
 
 /** Ends nearer than this are joined, points nearer to a straight line than this are left out. */
@@ -67,6 +69,28 @@ export function close(shapes: readonly Shape[], { plan }: ToolContext): Done {
   if (edits.length === 0) return { say: 'There is no open line of more than one piece to close.' }
   commit('Close', edits)
   return { say: `${count(edits.length, 'line')} closed.` }
+}
+
+/** Walls along lines, as the bench has them chosen; the lines stay. */
+export function wallsAlong(shapes: readonly Shape[], context: ToolContext): Done {
+  const pieces = linesAmong(shapes).flatMap((shape) =>
+    chainsOf(shape, context.plan.around).flatMap((chain) =>
+      chain.pieces.flatMap((piece) => {
+        const kept = (piece.kind === 'segment' || piece.kind === 'arc') && !isWhole(piece) && lengthOf(piece) > TIDY_MM
+        return kept ? [{ piece, tracedFrom: shape.tracedFrom }] : []
+      }),
+    ),
+  )
+  if (pieces.length === 0) return { say: 'Walls run along straight lines and arcs: pick some.' }
+  const made = pieces.map(({ piece, tracedFrom }): Wall => {
+    const [start, end] = [startOf(piece), endOf(piece)]
+    return { ...newWall(start, end, context, [], bulgeOf(piece)), ...(tracedFrom && { tracedFrom }) }
+  })
+  put('Make walls along lines', ...made)
+  return {
+    say: `${count(made.length, 'wall')} made along ${count(shapes.length, 'line')}, which stay.`,
+    pick: made.map(({ id }) => id),
+  }
 }
 
 /** Draws lines by fewer points, and curves by chords. */

@@ -1,11 +1,13 @@
 import type { Chain } from '@/core/draft/chain'
 import { shapesOfChain } from '@/core/draft/shapes-of'
 import type { Affine } from '@/core/geometry/affine'
+import { bulgeOf, endOf, startOf } from '@/core/geometry/piece/piece'
 import type { Edit } from '@/core/model/change/change'
 import type { Dimension } from '@/core/model/dimension/schema'
-import { alongOf, placeOpening, whyNotFit } from '@/core/model/opening/place'
+import { placeOpening, whyNotFit } from '@/core/model/opening/place'
 import type { Opening } from '@/core/model/opening/schema'
 import { isDrawn, isShape, kindOf, mapped, type Shape } from '@/core/model/shapes'
+import { alongOf } from '@/core/model/wall/line'
 import type { Wall } from '@/core/model/wall/schema'
 import { commit, put, remove, useProject } from '../project/store'
 import type { ToolContext } from '../tools/tool'
@@ -77,11 +79,15 @@ export function replaced(shape: Shape, chains: readonly Chain[]): After[] {
 }
 
 function replacedWall(wall: Extract<Shape, { kind: 'wall' }>, chains: readonly Chain[]): After[] {
-  const parts = chains.flatMap(({ pieces }) => pieces.flatMap((piece) => (piece.kind === 'segment' ? [piece] : [])))
+  const parts = chains.flatMap(({ pieces }) =>
+    pieces.flatMap((piece) => (piece.kind === 'segment' || piece.kind === 'arc' ? [piece] : [])),
+  )
   const openings = withOpenings([wall]).filter((shape) => shape.kind === 'opening')
-  const made = parts.map(({ start, end }, i): Wall => {
+  const { bulge: _, ...plain } = wall
+  const made = parts.map((piece, i): Wall => {
     const id = i === 0 ? wall.id : crypto.randomUUID()
-    return { ...wall, id, start, end }
+    const round = piece.kind === 'arc' && { bulge: bulgeOf(piece) }
+    return { ...plain, id, start: startOf(piece), end: endOf(piece), ...round }
   })
   if (made.length === 0) return [wall, ...openings].map(({ id }) => ({ id, after: null }))
   return [...made.map((after) => ({ id: after.id, after })), ...openings.map((each) => handedOn(each, wall, made))]

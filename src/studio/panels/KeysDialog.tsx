@@ -27,6 +27,9 @@ export function KeysDialog() {
           ]
         : [],
     ),
+    ...TOOLS.flatMap(({ word, keys = [] }) =>
+      keys.map(({ key, does }) => ({ keys: key.toUpperCase(), does: `${does}, while ${word} is in hand` })),
+    ),
     ...KEYS,
   ]
   return (

@@ -24,6 +24,7 @@ import {
   join,
   makeSymbol,
   simplify,
+  wallsAlong,
 } from '../edit/commands'
 import { removeShapes } from '../edit/edits'
 import { put, tell } from '../project/store'
@@ -104,6 +105,7 @@ export function PickedShapes({ shapes }: { shapes: readonly Shape[] }) {
         <Action word="Join" onClick={act(join)} />
         <Action word="Close" onClick={act(close)} />
         <Action word="Simplify" onClick={act(simplify)} />
+        <Action word="Walls along" onClick={act(wallsAlong)} />
         <Action word="Drop doubled and tiny" onClick={act(dropNeedless)} />
         {shapes.some(({ kind }) => kind === 'insert') && <Action word="Dissolve" onClick={act(dissolve)} />}
         <Action

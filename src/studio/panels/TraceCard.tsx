@@ -1,17 +1,21 @@
 'use client'
 
 import Button from '@mui/material/Button'
+import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
+import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { wallHeightMm } from '@/core/building/building'
-import { distance } from '@/core/geometry/vector'
 import { isBuildingElement } from '@/core/model/building-shapes'
 import { isShape } from '@/core/model/shapes'
+import { wallLengthMm } from '@/core/model/wall/line'
 import type { Wall } from '@/core/model/wall/schema'
-import { TRACED_LINES } from '@/core/model/wall/schema'
+import { wallTypeOf, wallTypesOf } from '@/core/model/wall-type/schema'
+import { flipped, withType } from '@/core/model/wall-type/typed'
 import { formatLength } from '@/core/units/format'
 import { select, toolContext, useBench } from '../bench-store'
 import { LengthField, PickedElement, withLength } from '../building/PickedElement'
+import { tracedWords, WallSection } from '../building/WallSection'
 import { removeShapes } from '../edit/edits'
 import { put, useProject } from '../project/store'
 import { SymbolList } from '../symbols/SymbolList'
@@ -54,8 +58,8 @@ export function TraceCard() {
 function AllWalls({ walls }: { walls: readonly Wall[] }) {
   const { display } = toolContext()
   const byThickness = new Map<number, number>()
-  for (const { start, end, thicknessMm } of walls)
-    byThickness.set(thicknessMm, (byThickness.get(thicknessMm) ?? 0) + distance(start, end))
+  for (const wall of walls)
+    byThickness.set(wall.thicknessMm, (byThickness.get(wall.thicknessMm) ?? 0) + wallLengthMm(wall))
   return (
     <>
       <Typography sx={{ mb: 1 }}>{walls.length === 1 ? '1 wall' : `${walls.length} walls`}, by thickness:</Typography>
@@ -72,24 +76,58 @@ function AllWalls({ walls }: { walls: readonly Wall[] }) {
   )
 }
 
+const PLAIN = 'plain'
+const EDIT = 'edit'
+
 function PickedWalls({ walls }: { walls: readonly Wall[] }) {
   const { display, choices, records } = toolContext()
   const [first] = walls
-  const next = TRACED_LINES[(TRACED_LINES.indexOf(first!.tracedLine) + 1) % TRACED_LINES.length]!
+  const types = wallTypesOf(records)
+  const alike = walls.every(({ typeId }) => typeId === first!.typeId)
+  const type = wallTypeOf(first!, records)
   return (
     <>
-      {walls.map(({ id, start, end, thicknessMm, tracedLine }) => (
-        <Stack key={id} sx={{ mb: 1.5 }}>
+      {walls.map((wall) => (
+        <Stack key={wall.id} sx={{ mb: 1.5 }}>
           <Typography variant="figure" sx={{ fontSize: 20, fontWeight: 600 }}>
-            {formatLength(distance(start, end), display)}
+            {formatLength(wallLengthMm(wall), display)}
           </Typography>
           <Typography color="text.secondary">
-            {formatLength(thicknessMm, display)} thick, {tracedLine === 'centre' ? 'centre' : `${tracedLine} face`}{' '}
-            traced
+            {formatLength(wall.thicknessMm, display)} thick, {tracedWords(wall.tracedLine)} traced
           </Typography>
         </Stack>
       ))}
       <Stack sx={{ gap: 1.25 }}>
+        <TextField
+          select
+          size="small"
+          label="Type"
+          value={alike ? (type?.id ?? PLAIN) : ''}
+          onChange={({ target }) => {
+            if (target.value === EDIT) return useBench.setState({ wallTypesOpen: true })
+            const taken = types.find(({ id }) => id === target.value) ?? null
+            put('Change type of wall', ...walls.map((each) => withType(each, taken)))
+          }}
+        >
+          <MenuItem value={PLAIN}>Plain wall</MenuItem>
+          {types.map(({ id, name }) => (
+            <MenuItem key={id} value={id}>
+              {name}
+            </MenuItem>
+          ))}
+          <MenuItem value={EDIT}>Wall types…</MenuItem>
+        </TextField>
+        <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center' }}>
+          <WallSection
+            layers={type?.layers ?? [{ material: 'Wall', thicknessMm: first!.thicknessMm, use: 'bearing' }]}
+            flipped={first!.flipped ?? false}
+            value={first!.tracedLine}
+            onChange={(line) => put('Change wall', ...walls.map((each) => ({ ...each, tracedLine: line })))}
+          />
+          <Button size="small" variant="outlined" onClick={() => put('Flip wall', ...walls.map(flipped))}>
+            Flip
+          </Button>
+        </Stack>
         <LengthField
           label="Height"
           mm={first!.heightMm}
@@ -102,20 +140,19 @@ function PickedWalls({ walls }: { walls: readonly Wall[] }) {
           usual={0}
           onTake={(mm) => put('Change wall', ...walls.map((each) => ({ ...each, baseMm: mm ?? 0 })))}
         />
-        <Button
-          variant="outlined"
-          onClick={() => put('Change wall', ...walls.map((each) => ({ ...each, tracedLine: next })))}
-        >
-          Trace its {next === 'centre' ? 'centre' : `${next} face`} instead
-        </Button>
-        <Button
-          variant="outlined"
-          onClick={() =>
-            put('Change wall', ...walls.map((each) => ({ ...each, thicknessMm: choices.wallThicknessMm })))
-          }
-        >
-          Make it {formatLength(choices.wallThicknessMm, display)} thick
-        </Button>
+        {!type && (
+          <Button
+            variant="outlined"
+            onClick={() =>
+              put(
+                'Change wall',
+                ...walls.map((each) => ({ ...withType(each, null), thicknessMm: choices.wallThicknessMm })),
+              )
+            }
+          >
+            Make it {formatLength(choices.wallThicknessMm, display)} thick
+          </Button>
+        )}
         <Button
           variant="outlined"
           color="error"

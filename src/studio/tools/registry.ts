@@ -26,7 +26,8 @@ import { symbol } from './symbol'
 import { symbolBase } from './symbol-base'
 import { tie } from './tie'
 import type { Tool, ToolName } from './tool'
-import { wall } from './wall'
+import { wallThickness } from './wall/thickness'
+import { wall } from './wall/wall'
 
 const buildingTool = (drawing: Drawing): Tool => ({ ...drawingTool(drawing), group: 'build' })
 
@@ -40,6 +41,7 @@ export const TOOLS: readonly Tool[] = [
   tie,
   moveSheet,
   wall,
+  wallThickness,
   wallOnSheet,
   proposedWalls,
   opening,

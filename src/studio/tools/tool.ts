@@ -5,6 +5,7 @@ import type { HatchPattern } from '@/core/model/hatch/schema'
 import type { DoorWay, OpeningUse } from '@/core/model/opening/schema'
 import type { Plan } from '@/core/model/plan'
 import type { ProjectRecord } from '@/core/model/registry'
+import type { TracedLine } from '@/core/model/wall/schema'
 import type { LengthDisplay } from '@/core/units/format'
 import type { SideCard } from '../bench-store'
 import type { BoardPoint } from '../board/catch-on-board'
@@ -68,7 +69,7 @@ export interface ToolContext {
 
 export interface Choices extends DrawChoices, BuildChoices {
   readonly wallThicknessMm: number
-  readonly tracedLine: 'left' | 'centre' | 'right'
+  readonly tracedLine: TracedLine
   readonly cropShape: 'rectangle' | 'corners'
   /** What a known length states: the distance, or only its part along or across the board. */
   readonly statedAlong: 'distance' | 'along' | 'across'
@@ -80,6 +81,13 @@ export interface Choices extends DrawChoices, BuildChoices {
 
 /** Choices of what is built. */
 export interface BuildChoices {
+  readonly wallForm: 'chain' | 'round' | 'rectangle'
+  /** The type of the next walls; null for plain ones. */
+  readonly wallTypeId: string | null
+  /** Whether the outside of the next walls is their right, looking the way they are drawn. */
+  readonly wallFlipped: boolean
+  /** A thickness that was picked from the sheet, until it is said what becomes of it. */
+  readonly pickedThicknessMm: number | null
   readonly openingUse: OpeningUse
   readonly openingBy: 'its middle' | 'two jambs'
   readonly openingWidthMm: number
@@ -142,6 +150,17 @@ export interface Outcome {
   readonly done?: boolean
   /** What is picked from now on. */
   readonly pick?: readonly string[]
+  /** The tool that is taken next. */
+  readonly next?: ToolName
+  /** Choices that change. */
+  readonly choose?: Partial<Choices>
+}
+
+/** A key that does something while a tool is in hand. */
+export interface ToolKey {
+  readonly key: string
+  readonly does: string
+  press(session: Session, context: ToolContext): Outcome
 }
 
 /** One way of working on the board. */
@@ -150,6 +169,8 @@ export interface Tool {
   readonly word: string
   /** The key that takes it; null for one that is only taken from the bench. */
   readonly key: string | null
+  /** Keys of its own, which come before those that take other tools. */
+  readonly keys?: readonly ToolKey[]
   /** Tools of one group stand together on the bench. */
   readonly group?: 'build' | 'draw' | 'change'
   /** The card that tells more while it is in hand. */

@@ -1,6 +1,6 @@
 import type { Building, BuiltRoom, RoomSide } from '../../building/building'
 import { distance, type Point } from '../../geometry/vector'
-import { alongOf } from '../../model/opening/place'
+import { alongOf } from '../../model/wall/line'
 import { escapeXml } from '../xml'
 
 /**

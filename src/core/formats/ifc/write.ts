@@ -1,7 +1,10 @@
 import type { Building, BuiltLevel, BuiltOpening, BuiltRoom, BuiltWall } from '../../building/building'
+import { flatten } from '../../geometry/piece/measure'
 import { area } from '../../geometry/polygon'
 import type { Point } from '../../geometry/vector'
 import { faceOffsets } from '../../model/wall/geometry'
+import { tracedPiece } from '../../model/wall/line'
+import type { LayerUse } from '../../model/wall-type/schema'
 import { ifcGuid } from './guid'
 import { DERIVED, quoted, type Ref, StepData, type StepValue, Typed, Whole, Word } from './step'
 
@@ -225,12 +228,16 @@ class IfcFile {
     const size = Math.hypot(wall.end.x - wall.start.x, wall.end.y - wall.start.y)
     const along = { x: (wall.end.x - wall.start.x) / size, y: (wall.end.y - wall.start.y) / size }
     const stand = this.stand(storey, wall.start, along, footMm - zeroMm)
-    const line = data.add('IFCPOLYLINE', [this.point2(0, 0), this.point2(size, 0)])
+    const traced = flatten(tracedPiece(wall), AXIS_MM).map((p) => within(stand, p))
+    const line = data.add(
+      'IFCPOLYLINE',
+      traced.map(({ x, y }) => this.point2(x, y)),
+    )
     const shape = this.shape([this.extrusion(this.ring(outline, stand), heightMm)], line)
     const ref = this.thing(
       'IFCWALL',
       this.guid(wall.id),
-      `Wall ${tidy(wall.thicknessMm)}`,
+      wallName(built),
       stand.ref,
       shape,
       undefined,
@@ -247,17 +254,18 @@ class IfcFile {
       ['IFCQUANTITYVOLUME', 'NetVolume', built.netVolumeMm3 / M3],
     ])
     this.properties(ref, wall.id, 'Pset_WallCommon', [
-      ['Reference', new Typed('IFCIDENTIFIER', `W-${tidy(wall.thicknessMm)}`)],
+      ['Reference', new Typed('IFCIDENTIFIER', built.type?.name ?? `W-${tidy(wall.thicknessMm)}`)],
     ])
-    const { layerSet, type } = this.wallType(wall.thicknessMm)
+    const { layerSet, type } = this.wallType(built)
     this.ofType(type, ref)
-    const { rightMm } = faceOffsets(wall)
+    // The layers are told from the outside, which is the left unless the wall is flipped.
+    const { leftMm, rightMm } = faceOffsets(wall)
     const usage = data.add(
       'IFCMATERIALLAYERSETUSAGE',
       layerSet,
       new Word('AXIS2'),
-      new Word('POSITIVE'),
-      rightMm,
+      new Word(wall.flipped ? 'POSITIVE' : 'NEGATIVE'),
+      wall.flipped ? rightMm : leftMm,
       undefined,
     )
     this.relation('IFCRELASSOCIATESMATERIAL', this.guid(wall.id, 'material'), [ref], usage)
@@ -265,17 +273,19 @@ class IfcFile {
   }
 
   private opening(
-    { opening, footMm }: BuiltOpening,
+    { opening, place, footMm }: BuiltOpening,
     { wall, footMm: wallFootMm }: BuiltWall,
     host: Ref,
-    within: Stand,
+    stand: Stand,
   ): Ref[] {
     const { data } = this
     const { id, use, widthMm, heightMm } = opening
-    const { leftMm, rightMm } = faceOffsets(wall)
     // In the wall's own space: from its jamb, in the middle of its thickness.
-    const local = this.place3(opening.alongMm - widthMm / 2, (leftMm + rightMm) / 2, footMm - wallFootMm)
-    const place = data.add('IFCLOCALPLACEMENT', within.ref, local)
+    const { middle, along } = place
+    const jamb = within(stand, { x: middle.x - (along.x * widthMm) / 2, y: middle.y - (along.y * widthMm) / 2 })
+    const turned = turnedIn(stand, along)
+    const local = this.place3(jamb.x, jamb.y, footMm - wallFootMm, turned)
+    const at = data.add('IFCLOCALPLACEMENT', stand.ref, local)
     const box = (depth: number) =>
       this.shape([
         this.extrusion(
@@ -287,8 +297,8 @@ class IfcFile {
       'IFCOPENINGELEMENT',
       this.guid(id, 'hole'),
       this.named('Opening', widthMm, heightMm),
-      place,
-      box(wall.thicknessMm),
+      at,
+      box(wall.thicknessMm + 2 * sagittaMm(wall, widthMm)),
       undefined,
       new Word('OPENING'),
     )
@@ -299,7 +309,7 @@ class IfcFile {
       ['IFCQUANTITYAREA', 'Area', (widthMm * heightMm) / M2],
     ])
     if (use === 'passage') return []
-    const filled = data.add('IFCLOCALPLACEMENT', place, this.place3(0, 0, 0))
+    const filled = data.add('IFCLOCALPLACEMENT', at, this.place3(0, 0, 0))
     const name = this.named(use === 'door' ? 'Door' : 'Window', widthMm, heightMm)
     const filling =
       use === 'door'
@@ -381,31 +391,45 @@ class IfcFile {
     return [ref]
   }
 
-  private wallType(thicknessMm: number): { layerSet: Ref; type: Ref } {
+  private wallType(built: BuiltWall): { layerSet: Ref; type: Ref } {
+    const { wall, type } = built
     const { data, types } = this
-    const name = `Wall ${tidy(thicknessMm)}`
-    let layerSet = types.get(`${name} layers`)
-    let type = types.get(name)
-    if (!layerSet || !type) {
-      const material = types.get('masonry') ?? data.add('IFCMATERIAL', 'Wall', undefined, undefined)
-      types.set('masonry', material)
-      const layer = data.add(
-        'IFCMATERIALLAYER',
-        material,
-        thicknessMm,
-        undefined,
-        undefined,
-        undefined,
-        undefined,
-        undefined,
-      )
-      layerSet = data.add('IFCMATERIALLAYERSET', [layer], name, undefined)
-      type = this.type('IFCWALLTYPE', this.guid(this.head.projectId, name), name, new Word('STANDARD'))
-      this.relation('IFCRELASSOCIATESMATERIAL', this.guid(this.head.projectId, name, 'material'), [type], layerSet)
-      types.set(`${name} layers`, layerSet)
-      types.set(name, type)
-    }
-    return { layerSet, type }
+    const name = wallName(built)
+    const key = type?.id ?? name
+    const known = types.get(key)
+    const knownLayers = types.get(`${key} layers`)
+    if (known && knownLayers) return { layerSet: knownLayers, type: known }
+    const layers = type?.layers ?? [{ material: 'Wall', thicknessMm: wall.thicknessMm, use: null }]
+    const layerSet = data.add(
+      'IFCMATERIALLAYERSET',
+      layers.map(({ material, thicknessMm, use }) =>
+        data.add(
+          'IFCMATERIALLAYER',
+          this.material(material),
+          thicknessMm,
+          // Whether air passes through it.
+          use === null ? undefined : use === 'cavity',
+          use === null ? undefined : material,
+          undefined,
+          use === null ? undefined : IFC_CATEGORIES[use],
+          undefined,
+        ),
+      ),
+      name,
+      undefined,
+    )
+    const made = this.type('IFCWALLTYPE', this.guid(this.head.projectId, key), name, new Word('STANDARD'))
+    this.relation('IFCRELASSOCIATESMATERIAL', this.guid(this.head.projectId, key, 'material'), [made], layerSet)
+    types.set(`${key} layers`, layerSet)
+    types.set(key, made)
+    return { layerSet, type: made }
+  }
+
+  private material(name: string): Ref {
+    const key = `material ${name}`
+    const made = this.types.get(key) ?? this.data.add('IFCMATERIAL', name, undefined, undefined)
+    this.types.set(key, made)
+    return made
   }
 
   private fillingType(use: 'door' | 'window', name: string, opening: BuiltOpening['opening']): Ref {
@@ -505,11 +529,8 @@ class IfcFile {
   }
 
   /** A closed line in the space of where a thing stands. */
-  private closed(ring: readonly Point[], { at, along }: Stand): Ref {
-    const points = ring.map(({ x, y }) => {
-      const [dx, dy] = [x - at.x, y - at.y]
-      return this.point2(dx * along.x + dy * along.y, dy * along.x - dx * along.y)
-    })
+  private closed(ring: readonly Point[], stand: Stand): Ref {
+    const points = ring.map((p) => within(stand, p)).map(({ x, y }) => this.point2(x, y))
     return this.data.add('IFCPOLYLINE', [...points, points[0]!])
   }
 
@@ -531,6 +552,37 @@ class IfcFile {
     )
   }
 }
+
+/** A place in the space of where a thing stands. */
+function within({ at, along }: Stand, { x, y }: Point): Point {
+  const [dx, dy] = [x - at.x, y - at.y]
+  return { x: dx * along.x + dy * along.y, y: dy * along.x - dx * along.y }
+}
+
+/** A direction in the space of where a thing stands; the plain one where both run alike. */
+function turnedIn({ along }: Stand, direction: Point): Axis {
+  const [x, y] = [direction.x * along.x + direction.y * along.y, direction.y * along.x - direction.x * along.y]
+  return Math.abs(y) < 1e-12 ? ALONG : [x, y, 0]
+}
+
+/** How far a round wall bends over a width: its holes are cut so much deeper. */
+function sagittaMm(wall: BuiltWall['wall'], widthMm: number): number {
+  const piece = tracedPiece(wall)
+  return piece.kind === 'arc' ? piece.radius - Math.sqrt(Math.max(0, piece.radius ** 2 - (widthMm / 2) ** 2)) : 0
+}
+
+/** What the schema suggests for IfcMaterialLayer.Category, and words alike. */
+const IFC_CATEGORIES: Readonly<Record<LayerUse, string>> = {
+  bearing: 'LoadBearing',
+  insulation: 'Insulation',
+  cavity: 'Cavity',
+  finish: 'Finish',
+}
+
+/** How near the axis of a round wall is drawn by chords. */
+const AXIS_MM = 0.1
+
+const wallName = ({ type, wall }: BuiltWall): string => type?.name ?? `Wall ${tidy(wall.thicknessMm)}`
 
 /** Depth of frames where nothing is known of them. */
 const FRAME_MM = 60

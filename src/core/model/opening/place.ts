@@ -1,6 +1,6 @@
-import { add, cross, distance, dot, leftOf, type Point, scale, subtract, unit } from '../../geometry/vector'
-import { faceOffsets } from '../wall/geometry'
-import type { Wall } from '../wall/schema'
+import type { Point } from '../../geometry/vector'
+import { faceOffsets, type WallBand } from '../wall/geometry'
+import { type TracedPiece, wallLengthMm, wallPlace } from '../wall/line'
 import type { Opening } from './schema'
 
 /** An opening as it lies on the work plane. */
@@ -15,47 +15,29 @@ export interface PlacedOpening {
   readonly middle: Point
 }
 
-type WallLine = Pick<Wall, 'start' | 'end' | 'thicknessMm' | 'tracedLine'>
-
-/** Where an opening lies; null on a wall without length. */
+/** Where an opening lies; null on a wall without length. On a round wall its jambs point to the centre. */
 export function placeOpening(
-  wall: WallLine,
+  wall: WallBand,
   { alongMm, widthMm }: Pick<Opening, 'alongMm' | 'widthMm'>,
 ): PlacedOpening | null {
-  const along = unit(subtract(wall.end, wall.start))
-  if (!along) return null
-  const left = leftOf(along)
   const { leftMm, rightMm } = faceOffsets(wall)
-  const at = (lengthMm: number, asideMm: number) => add(add(wall.start, scale(along, lengthMm)), scale(left, asideMm))
+  const middle = wallPlace(wall, alongMm, (leftMm + rightMm) / 2)
   const [from, to] = [alongMm - widthMm / 2, alongMm + widthMm / 2]
+  const corner = (lengthMm: number, asideMm: number) => wallPlace(wall, lengthMm, asideMm)?.at
+  const corners = [corner(from, leftMm), corner(to, leftMm), corner(to, rightMm), corner(from, rightMm)]
+  if (!middle || !corners.every((each) => each !== undefined)) return null
   return {
-    along,
-    left,
-    corners: [at(from, leftMm), at(to, leftMm), at(to, rightMm), at(from, rightMm)],
-    middle: at(alongMm, (leftMm + rightMm) / 2),
+    along: middle.along,
+    left: middle.left,
+    corners: corners as unknown as PlacedOpening['corners'],
+    middle: middle.at,
   }
 }
 
-/** How far along a wall's traced line a place lies. */
-export function alongOf({ start, end }: Pick<Wall, 'start' | 'end'>, p: Point): number {
-  const along = unit(subtract(end, start))
-  return along ? dot(subtract(p, start), along) : 0
-}
-
-/** How far to the left of a wall's traced line a place lies. */
-export function asideOf({ start, end }: Pick<Wall, 'start' | 'end'>, p: Point): number {
-  const along = unit(subtract(end, start))
-  return along ? cross(along, subtract(p, start)) : 0
-}
-
 /** An opening on its wall after that was refitted: it keeps its part of the length. */
-export function stretchedWith(
-  opening: Opening,
-  before: Pick<Wall, 'start' | 'end'>,
-  after: Pick<Wall, 'start' | 'end'>,
-): Opening {
-  const former = distance(before.start, before.end)
-  const factor = former > 0 ? distance(after.start, after.end) / former : 1
+export function stretchedWith(opening: Opening, before: TracedPiece, after: TracedPiece): Opening {
+  const former = wallLengthMm(before)
+  const factor = former > 0 ? wallLengthMm(after) / former : 1
   return { ...opening, alongMm: opening.alongMm * factor, widthMm: opening.widthMm * factor }
 }
 
@@ -68,12 +50,12 @@ const SLACK_MM = 0.01
  * @param others the openings that the wall has already
  */
 export function whyNotFit(
-  wall: Pick<Wall, 'start' | 'end'>,
+  wall: TracedPiece,
   heightMm: number,
   opening: Opening,
   others: readonly Opening[],
 ): string | null {
-  const length = distance(wall.start, wall.end)
+  const length = wallLengthMm(wall)
   const [from, to] = [opening.alongMm - opening.widthMm / 2, opening.alongMm + opening.widthMm / 2]
   if (opening.widthMm > length + SLACK_MM)
     return `The opening is ${Math.round(opening.widthMm)} mm wide, its wall only ${Math.round(length)} mm long.`

@@ -5,8 +5,9 @@ import { type Piece, segment } from '../../geometry/piece/piece'
 import { add, type Point, scale } from '../../geometry/vector'
 import type { Pen } from '../pen'
 import type { ShapeKind, Surroundings } from '../shape'
+import { alongOf } from '../wall/line'
 import type { Wall } from '../wall/schema'
-import { alongOf, type PlacedOpening, placeOpening } from './place'
+import { type PlacedOpening, placeOpening } from './place'
 import { type Opening, openingSchema } from './schema'
 
 const PEN: Pen = { color: '#7a2e12', line: 'full', weightMm: 0.25 }

@@ -1,37 +1,63 @@
-import { add, leftOf, type Point, scale, subtract, unit } from '../../geometry/vector'
+import { type Arc, type Segment, segment } from '../../geometry/piece/piece'
+import { add, leftOf, scale, subtract, unit } from '../../geometry/vector'
+import { tracedPiece } from './line'
 import type { Wall } from './schema'
 
+/** What says where the two faces of a wall lie. */
+export type WallBand = Pick<Wall, 'start' | 'end' | 'bulge' | 'thicknessMm' | 'tracedLine' | 'shell'>
+
 /** How far the faces of a wall lie from its traced line, positive to the left. */
-export function faceOffsets({ thicknessMm, tracedLine }: Pick<Wall, 'thicknessMm' | 'tracedLine'>): {
+export function faceOffsets({ thicknessMm, tracedLine, shell }: Pick<Wall, 'thicknessMm' | 'tracedLine' | 'shell'>): {
   leftMm: number
   rightMm: number
 } {
+  const leftMm = leftOffset(thicknessMm, tracedLine, shell)
+  return { leftMm, rightMm: leftMm - thicknessMm }
+}
+
+function leftOffset(thicknessMm: number, tracedLine: Wall['tracedLine'], shell: Wall['shell']): number {
   switch (tracedLine) {
     case 'left':
-      return { leftMm: 0, rightMm: -thicknessMm }
-    case 'right':
-      return { leftMm: thicknessMm, rightMm: 0 }
+      return 0
+    case 'left core':
+      return shell?.leftMm ?? 0
     case 'centre':
-      return { leftMm: thicknessMm / 2, rightMm: -thicknessMm / 2 }
+      return thicknessMm / 2
+    case 'right core':
+      return thicknessMm - (shell?.rightMm ?? 0)
+    case 'right':
+      return thicknessMm
   }
 }
 
-/** A straight face as a point on it and a direction of length one. */
-export interface Face {
-  readonly through: Point
-  readonly direction: Point
-}
-
-/** The two faces of a wall, both along its direction; null for a wall without length. */
-export function facesOf(
-  wall: Pick<Wall, 'start' | 'end' | 'thicknessMm' | 'tracedLine'>,
-): { left: Face; right: Face } | null {
-  const direction = unit(subtract(wall.end, wall.start))
-  if (!direction) return null
+/** The length of a wall in the middle of its thickness, against that of its traced line. */
+export function meanFactor(wall: WallBand): number {
+  const piece = tracedPiece(wall)
+  if (piece.kind !== 'arc') return 1
   const { leftMm, rightMm } = faceOffsets(wall)
-  const normal = leftOf(direction)
-  return {
-    left: { through: add(wall.start, scale(normal, leftMm)), direction },
-    right: { through: add(wall.start, scale(normal, rightMm)), direction },
+  return 1 - (Math.sign(piece.sweepRad) * (leftMm + rightMm)) / 2 / piece.radius
+}
+
+/** One face of a wall, along its direction. */
+export type Face = Segment | Arc
+
+/** The traced line moved to its left; null where an arc is too tight for that, or the wall has no length. */
+export function movedAside(wall: Pick<Wall, 'start' | 'end' | 'bulge'>, leftMm: number): Face | null {
+  const piece = tracedPiece(wall)
+  if (piece.kind === 'arc') {
+    const radius = piece.radius - Math.sign(piece.sweepRad) * leftMm
+    return radius > 0 ? { ...piece, radius } : null
   }
+  const direction = unit(subtract(piece.end, piece.start))
+  if (!direction) return null
+  const aside = scale(leftOf(direction), leftMm)
+  return segment(add(piece.start, aside), add(piece.end, aside))
+}
+
+/** The two faces of a wall; null for a wall without length, and for an arc that is tighter than the wall is thick. */
+export function facesOf(wall: WallBand): { left: Face; right: Face } | null {
+  const { leftMm, rightMm } = faceOffsets(wall)
+  const left = movedAside(wall, leftMm)
+  const right = movedAside(wall, rightMm)
+  return left && right ? { left, right } : null
 }

@@ -1,11 +1,15 @@
 import RBush from 'rbush'
 import { type Box, boxOf, grow } from '../../geometry/box'
+import { boxOfPiece } from '../../geometry/piece/measure'
+import { meetings } from '../../geometry/piece/meetings'
+import { type Arc, angleOf, directionAt, polar, segment, turnAhead } from '../../geometry/piece/piece'
 import { PointGrid } from '../../geometry/point-grid'
 import { doubleArea } from '../../geometry/polygon'
 import { meetsLineAt } from '../../geometry/segment'
-import { cross, distance, dot, type Point, scale, subtract } from '../../geometry/vector'
+import { cross, distance, dot, type Point, scale, subtract, unit } from '../../geometry/vector'
 import { levelIdOf } from '../level/schema'
-import { type Face, facesOf } from './geometry'
+import { type Face, faceOffsets, facesOf, type WallBand } from './geometry'
+import { alongOf, asideOf, tracedPiece, wallLengthMm, wallPlace } from './line'
 import type { Wall } from './schema'
 
 /** Ends of traced lines nearer than this are one corner: far below what a drawing means, far above rounding. */
@@ -17,7 +21,7 @@ const LONGEST_MITRE = 6
 /** Sines below this count as parallel: faces that would meet kilometres away. */
 const PARALLEL = 1e-6
 
-type WallShape = Pick<Wall, 'id' | 'start' | 'end' | 'thicknessMm' | 'tracedLine' | 'levelId'>
+type WallShape = WallBand & Pick<Wall, 'id' | 'levelId'>
 
 /** A wall end at a corner, seen from the corner outwards. */
 interface Arm {
@@ -38,14 +42,39 @@ type EndShape = readonly Point[]
  * Walls that share an end point meet there: each face runs to the face of its neighbour around the corner.
  * A wall that ends within another one is cut along the face at which it arrives.
  */
-export function wallOutlines(walls: readonly WallShape[]): Map<string, Point[]> {
+export const wallOutlines = (walls: readonly WallShape[]): Map<string, Point[]> =>
+  new Map(byLevel(walls).flatMap((level) => [...joined(level)]))
+
+function byLevel(walls: readonly WallShape[]): WallShape[][] {
   const levels = new Map<string, WallShape[]>()
   for (const wall of walls) {
     const level = levels.get(levelIdOf(wall)) ?? []
     level.push(wall)
     levels.set(levelIdOf(wall), level)
   }
-  return new Map([...levels.values()].flatMap((level) => [...joined(level)]))
+  return [...levels.values()]
+}
+
+/** Where a wall ends in another one. */
+export interface Tee {
+  readonly stemId: string
+  /** Which of its ends. */
+  readonly atStart: boolean
+  readonly hostId: string
+  /** The face of the other wall at which it arrives. */
+  readonly side: 'left' | 'right'
+}
+
+/** Where walls end in others of their level. */
+export function teesOf(walls: readonly WallShape[]): Tee[] {
+  return byLevel(walls).flatMap((level) => {
+    const hosts = new RBush<Host>().load(level.flatMap(hostOf))
+    return corners(level).flatMap((arms) => {
+      const [arm] = arms
+      const found = arms.length === 1 && arm && teeHost(arm, hosts)
+      return found ? [{ stemId: arm.wall.id, atStart: arm.atStart, hostId: found.host.wall.id, side: found.side }] : []
+    })
+  })
 }
 
 /** Outlines of the walls of one level. */
@@ -62,9 +91,58 @@ function joined(walls: readonly WallShape[]): Map<string, Point[]> {
   for (const wall of walls) {
     const shape = ends.get(wall.id)
     // Looking outwards from the start the wall's left face is left; from the end it is right, so both halves run on.
-    if (shape?.start && shape.end) outlines.set(wall.id, tidy([...shape.start, ...shape.end]))
+    if (shape?.start && shape.end) outlines.set(wall.id, tidy(ringOf(wall, shape.start, shape.end)))
   }
   return outlines
+}
+
+/** The two ends of a wall with its faces between them. */
+function ringOf(wall: WallShape, start: EndShape, end: EndShape): Point[] {
+  const faces = wall.bulge ? facesOf(wall) : null
+  if (!faces) return [...start, ...end]
+  const right = between(faces.right, start.at(-1)!, end[0]!)
+  const left = between(faces.left, start[0]!, end.at(-1)!).reverse()
+  return [...start, ...right, ...end, ...left]
+}
+
+/** The edges of an outline as they are built: chords along a round face are one arc. */
+export function edgesOf(wall: WallBand, ring: readonly Point[]): Face[] {
+  const faces = wall.bulge ? facesOf(wall) : null
+  const round = faces ? [faces.left, faces.right].filter((face) => face.kind === 'arc') : []
+  const edges: Face[] = []
+  ring.forEach((from, i) => {
+    const to = ring[(i + 1) % ring.length]!
+    const face = round.find((each) => isChord(each, from, to))
+    if (!face) {
+      edges.push(segment(from, to))
+      return
+    }
+    const [a, b] = [angleOf(subtract(from, face.center)), angleOf(subtract(to, face.center))]
+    const step = Math.atan2(Math.sin(b - a), Math.cos(b - a))
+    const last = edges.at(-1)
+    // Chords that follow one another on one face run on.
+    if (last?.kind === 'arc' && last.radius === face.radius)
+      edges[edges.length - 1] = { ...last, sweepRad: last.sweepRad + step }
+    else edges.push({ ...face, fromRad: a, sweepRad: step })
+  })
+  return edges
+}
+
+const isChord = ({ center, radius }: Arc, from: Point, to: Point): boolean =>
+  [from, to].every((p) => Math.abs(distance(p, center) - radius) < SAME_POINT_MM) &&
+  distance(from, to) < 1.5 * CHORD_RAD * radius
+
+/** Round faces are drawn as chords of half a degree: what they cover is right to 0.0013 %. */
+const CHORD_RAD = Math.PI / 360
+
+/** Places on a round face between two others, in its direction, without these. */
+function between(face: Face, from: Point, to: Point): Point[] {
+  if (face.kind !== 'arc') return []
+  const { center, radius, sweepRad } = face
+  const [a, b] = [angleOf(subtract(from, center)), angleOf(subtract(to, center))]
+  const sweep = sweepRad > 0 ? turnAhead(a, b) : -turnAhead(b, a)
+  const count = Math.ceil(Math.abs(sweep) / CHORD_RAD)
+  return Array.from({ length: Math.max(0, count - 1) }, (_, i) => polar(center, radius, a + (sweep * (i + 1)) / count))
 }
 
 /** Wall ends that meet in a point. */
@@ -85,7 +163,7 @@ function corners(walls: readonly WallShape[]): Arm[][] {
     if (!faces) continue
     for (const atStart of [true, false]) {
       const at = atStart ? wall.start : wall.end
-      const { direction } = faces.left
+      const direction = unit(directionAt(faces.left, atStart ? 0 : 1))!
       const arm: Arm = atStart
         ? { wall, atStart, outward: direction, left: faces.left, right: faces.right }
         : { wall, atStart, outward: scale(direction, -1), left: faces.right, right: faces.left }
@@ -123,10 +201,10 @@ function endShape(arms: readonly Arm[], i: number): EndShape {
 
 /** Where two faces around a corner meet, unless they run parallel or meet too far out. */
 function mitre(face: Face, other: Face, corner: Point, arm: Arm, neighbour: Arm): Point | null {
-  if (Math.abs(cross(face.direction, other.direction)) < PARALLEL) return null
-  const at = crossing(face, other)
+  if (Math.abs(cross(arm.outward, neighbour.outward)) < PARALLEL) return null
+  const at = crossing(face, other, corner)
   const reach = LONGEST_MITRE * Math.max(arm.wall.thicknessMm, neighbour.wall.thicknessMm)
-  return distance(at, corner) > reach ? null : at
+  return !at || distance(at, corner) > reach ? null : at
 }
 
 /** A wall that others may end in. */
@@ -139,19 +217,25 @@ interface Host extends Box {
 function hostOf(wall: WallShape): Host[] {
   const faces = facesOf(wall)
   if (!faces) return []
-  const box = grow(boxOf([wall.start, wall.end]), wall.thicknessMm + SAME_POINT_MM)
+  const box = grow(boxOfPiece(tracedPiece(wall)), wall.thicknessMm + SAME_POINT_MM)
   return [{ ...box, wall, ...faces }]
 }
 
 /** The end of a wall that comes to lie within another one, cut along the face at which it arrives; null where there is none. */
 function teeEnd(arm: Arm, hosts: RBush<Host>): EndShape | null {
+  return teeHost(arm, hosts)?.end ?? null
+}
+
+function teeHost(arm: Arm, hosts: RBush<Host>): { host: Host; side: Tee['side']; end: EndShape } | null {
   const at = arm.atStart ? arm.wall.start : arm.wall.end
   for (const host of hosts.search(boxOf([at])).sort((a, b) => byId(a.wall, b.wall))) {
     if (host.wall.id === arm.wall.id || !liesWithin(host, at)) continue
-    const turn = cross(host.left.direction, arm.outward)
+    const place = wallPlace(host.wall, alongOf(host.wall, at))
+    const turn = place ? cross(place.along, arm.outward) : 0
     if (Math.abs(turn) < SHARPEST_TEE) continue
-    const face = turn > 0 ? host.left : host.right
-    return [crossing(arm.left, face), crossing(arm.right, face)]
+    const side = turn > 0 ? 'left' : 'right'
+    const [left, right] = [crossing(arm.left, host[side], at), crossing(arm.right, host[side], at)]
+    if (left && right) return { host, side, end: [left, right] }
   }
   return null
 }
@@ -160,27 +244,38 @@ function teeEnd(arm: Arm, hosts: RBush<Host>): EndShape | null {
 export const SHARPEST_TEE = 0.1
 
 /** Whether a place lies between the ends and the faces of a wall. */
-function liesWithin({ wall, left, right }: Host, at: Point): boolean {
-  const aside = (face: Face) => cross(face.direction, subtract(at, face.through))
-  const along = dot(left.direction, subtract(at, wall.start))
+function liesWithin({ wall }: Host, at: Point): boolean {
+  const { leftMm, rightMm } = faceOffsets(wall)
+  const aside = asideOf(wall, at)
+  const along = alongOf(wall, at)
   return (
-    aside(left) <= SAME_POINT_MM &&
-    aside(right) >= -SAME_POINT_MM &&
+    aside <= leftMm + SAME_POINT_MM &&
+    aside >= rightMm - SAME_POINT_MM &&
     along > SAME_POINT_MM &&
-    along < distance(wall.start, wall.end) - SAME_POINT_MM
+    along < wallLengthMm(wall) - SAME_POINT_MM
   )
 }
 
-/** Where two faces that are not parallel meet. */
-function crossing(face: Face, other: Face): Point {
-  const t = meetsLineAt(face.through, face.direction, other.through, other.direction)
-  return { x: face.through.x + face.direction.x * t, y: face.through.y + face.direction.y * t }
+/** Where two faces that are not parallel meet, however far they are drawn out; of two places the one nearer to `near`. */
+function crossing(face: Face, other: Face, near: Point): Point | null {
+  if (face.kind === 'segment' && other.kind === 'segment') {
+    const u = subtract(face.end, face.start)
+    const t = meetsLineAt(face.start, u, other.start, subtract(other.end, other.start))
+    return { x: face.start.x + u.x * t, y: face.start.y + u.y * t }
+  }
+  const met = meetings(face, other, { first: true, second: true }).map(({ point }) => point)
+  return met.reduce<Point | null>(
+    (best, each) => (!best || distance(each, near) < distance(best, near) ? each : best),
+    null,
+  )
 }
 
 /** The foot of the corner on a face: a wall cut square. */
 function squareEnd(face: Face, corner: Point): Point {
-  const t = dot(subtract(corner, face.through), face.direction)
-  return { x: face.through.x + face.direction.x * t, y: face.through.y + face.direction.y * t }
+  if (face.kind === 'arc') return polar(face.center, face.radius, angleOf(subtract(corner, face.center)))
+  const u = subtract(face.end, face.start)
+  const t = dot(subtract(corner, face.start), u) / dot(u, u)
+  return { x: face.start.x + u.x * t, y: face.start.y + u.y * t }
 }
 
 /** Drops points that fall on their neighbour, and turns the ring anticlockwise. */

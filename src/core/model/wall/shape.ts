@@ -1,11 +1,10 @@
 import { chainOf } from '../../draft/chain'
 import { apply, lengthFactor } from '../../geometry/affine'
 import { mirrors } from '../../geometry/piece/map'
-import { segment } from '../../geometry/piece/piece'
 import type { ShapeKind } from '../shape'
+import { flipped } from '../wall-type/typed'
+import { tracedPiece } from './line'
 import { type Wall, wallSchema } from './schema'
-
-const OPPOSITE = { left: 'right', right: 'left', centre: 'centre' } as const
 
 /** A wall as it is edited: by its traced line. Its faces come from its neighbours too, see joins.ts. */
 export const wallShape: ShapeKind<Wall> = {
@@ -13,16 +12,21 @@ export const wallShape: ShapeKind<Wall> = {
   word: 'wall',
   caught: true,
   line: true,
-  chains: ({ start, end }) => [chainOf([segment(start, end)])],
+  chains: (wall) => [chainOf([tracedPiece(wall)])],
   grips: ({ start, end }) => [start, end],
   withGrip: (wall, index, to) => (index === 0 ? { ...wall, start: to } : { ...wall, end: to }),
   byGrips: true,
-  stated: ({ thicknessMm }) => ({ thicknessMm }),
-  mapped: (wall, map) => ({
-    ...wall,
-    start: apply(map, wall.start),
-    end: apply(map, wall.end),
-    thicknessMm: wall.thicknessMm * lengthFactor(map),
-    tracedLine: mirrors(map) ? OPPOSITE[wall.tracedLine] : wall.tracedLine,
-  }),
+  stated: ({ thicknessMm, shell }) => ({ thicknessMm, shell }),
+  mapped: (wall, map) => {
+    const factor = lengthFactor(map)
+    const { shell, bulge } = wall
+    const mapped: Wall = {
+      ...wall,
+      start: apply(map, wall.start),
+      end: apply(map, wall.end),
+      thicknessMm: wall.thicknessMm * factor,
+      ...(shell && { shell: { leftMm: shell.leftMm * factor, rightMm: shell.rightMm * factor } }),
+    }
+    return mirrors(map) ? { ...flipped(mapped), ...(bulge && { bulge: -bulge }) } : mapped
+  },
 }

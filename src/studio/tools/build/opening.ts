@@ -1,7 +1,9 @@
 import { whyRefused } from '@/core/building/building'
 import { distance } from '@/core/geometry/vector'
-import { alongOf, placeOpening } from '@/core/model/opening/place'
+import { placeOpening } from '@/core/model/opening/place'
 import type { Opening } from '@/core/model/opening/schema'
+import { faceOffsets } from '@/core/model/wall/geometry'
+import { alongOf, asideOf } from '@/core/model/wall/line'
 import type { Wall } from '@/core/model/wall/schema'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
@@ -32,9 +34,8 @@ function openingAt(session: Session, point: BoardPoint, wall: Wall, context: Too
   const from = jamb ? alongOf(wall, jamb.at) : null
   const widthMm = typed ?? (from === null ? choices.openingWidthMm : Math.abs(at - from))
   const alongMm = from === null ? at : from + ((at < from ? -1 : 1) * widthMm) / 2
-  const middle = placeOpening(wall, { alongMm, widthMm })?.middle ?? wall.start
-  const aside =
-    (wall.end.x - wall.start.x) * (point.at.y - middle.y) - (wall.end.y - wall.start.y) * (point.at.x - middle.x)
+  const { leftMm, rightMm } = faceOffsets(wall)
+  const aside = asideOf(wall, point.at) - (leftMm + rightMm) / 2
   return {
     id: crypto.randomUUID(),
     kind: 'opening',

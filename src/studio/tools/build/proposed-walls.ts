@@ -1,5 +1,5 @@
 import { distance, type Point } from '@/core/geometry/vector'
-import { alongOf, asideOf } from '@/core/model/opening/place'
+import { alongOf, asideOf } from '@/core/model/wall/line'
 import type { ProposedWall } from '@/core/propose/walls/propose'
 import { formatLength } from '@/core/units/format'
 import { paintMeasure } from '../../board/painters/measure'

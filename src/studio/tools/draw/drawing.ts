@@ -2,8 +2,11 @@ import type { Chain } from '@/core/draft/chain'
 import type { DrawnBase } from '@/core/draft/shapes-of'
 import type { ProjectRecord } from '@/core/model/registry'
 import { chainsOf, isShape, type Shape } from '@/core/model/shapes'
+import { wallOutlines } from '@/core/model/wall/joins'
 import type { BoardPoint } from '../../board/catch-on-board'
 import { paintChains } from '../../board/painters/shapes'
+import { paintWalls } from '../../board/painters/walls'
+import type { View } from '../../board/view'
 import { put } from '../../project/store'
 import { enteredPoint, isSame, pointFields, steerPoint } from '../entry'
 import { EMPTY_SESSION, type Field, type Outcome, type Session, type Tool, type ToolContext } from '../tool'
@@ -25,7 +28,7 @@ export function sheetOfPoints(
   return tracedFrom ? { tracedFrom } : {}
 }
 
-/** A tool that draws one shape from so many points. */
+/** A tool that draws something from so many points. */
 export interface Drawing {
   readonly name: string
   readonly word: string
@@ -36,8 +39,8 @@ export interface Drawing {
   say(count: number, context: ToolContext): string
   /** Points after which the shape is done; Infinity where Enter ends. */
   most(context: ToolContext): number
-  /** The shape through the points, the last of which may still move; null while they give none. */
-  shape(points: readonly BoardPoint[], session: Session, context: ToolContext): Shape | null
+  /** The shape through the points, the last of which may still move, or several; null while they give none. */
+  shape(points: readonly BoardPoint[], session: Session, context: ToolContext): Shape | readonly Shape[] | null
   /** Fields of its own; those of a point where left out. */
   fields?(session: Session, context: ToolContext): readonly Field[]
   steer?(session: Session, raw: BoardPoint, context: ToolContext): BoardPoint
@@ -45,6 +48,8 @@ export interface Drawing {
   entered?(session: Session, context: ToolContext): BoardPoint | null
   /** Why the shape can't be made, where it can't. */
   refuse?(points: readonly BoardPoint[], context: ToolContext): string | null
+  /** Points of which the next one begins. */
+  nextFrom?(points: readonly BoardPoint[]): readonly BoardPoint[]
   /** Whether the shape is shown before it is done; not where working it out takes long. */
   readonly preview?: false
 }
@@ -60,8 +65,8 @@ export function drawingTool(drawing: Drawing): Tool {
         session,
         say: drawing.refuse?.(points, context) ?? 'That gives nothing to draw: choose points further apart.',
       }
-    put(drawing.label, made)
-    return { session: EMPTY_SESSION }
+    put(drawing.label, ...[made].flat())
+    return { session: { ...EMPTY_SESSION, points: drawing.nextFrom?.(points) ?? [] } }
   }
   const place = (session: Session, point: BoardPoint, context: ToolContext): Outcome => {
     const last = session.points.at(-1)
@@ -102,9 +107,16 @@ export function drawingTool(drawing: Drawing): Tool {
         cursor && (points.length === 0 || !isSame(points.at(-1)!.at, cursor.at)) ? [...points, cursor] : points
       if (points.length === 0 && drawing.most(context) > 1) return
       const made = drawing.shape(moving, session, context)
-      if (made) paintChains(canvas, view, chainsWith(made, context))
+      if (made) paintMade(canvas, view, [made].flat(), context)
     },
   }
+}
+
+/** Shapes that aren't kept yet: walls as films, joined with one another, the rest by their lines. */
+function paintMade(canvas: CanvasRenderingContext2D, view: View, shapes: readonly Shape[], context: ToolContext): void {
+  const walls = shapes.filter((shape) => shape.kind === 'wall')
+  paintWalls(canvas, view, wallOutlines(walls).values(), 'drawn')
+  for (const shape of shapes) if (shape.kind !== 'wall') paintChains(canvas, view, chainsWith(shape, context))
 }
 
 /** Lines of a shape that isn't kept yet. */

@@ -1,21 +1,20 @@
-import { distance, type Point } from '@/core/geometry/vector'
+import { distance } from '@/core/geometry/vector'
 import { SAME_POINT_MM, wallOutlines } from '@/core/model/wall/joins'
-import type { Wall } from '@/core/model/wall/schema'
 import { formatLength } from '@/core/units/format'
-import type { BoardPoint } from '../board/catch-on-board'
-import { paintMeasure } from '../board/painters/measure'
-import { paintWalls } from '../board/painters/walls'
-import { put, useProject } from '../project/store'
-import { fitState } from '../sheets/fit-state'
-import { sheetOfPoints } from './draw/drawing'
-import { enterPoint, pointFields, steerPoint } from './entry'
-import { EMPTY_SESSION, type Outcome, type Session, type Tool, type ToolContext } from './tool'
+import type { BoardPoint } from '../../board/catch-on-board'
+import { paintMeasure } from '../../board/painters/measure'
+import { paintWalls } from '../../board/painters/walls'
+import { put, useProject } from '../../project/store'
+import { fitState } from '../../sheets/fit-state'
+import { enterPoint, pointFields, steerPoint } from '../entry'
+import { EMPTY_SESSION, type Outcome, type Session, type Tool, type ToolContext } from '../tool'
+import { newWall } from './new-wall'
 
 /** A chain of walls along the line that is traced. */
-export const wall: Tool = {
-  name: 'wall',
-  word: 'Wall',
-  key: 'w',
+export const wallChain: Tool = {
+  name: 'wall-chain',
+  word: 'Walls in a chain',
+  key: null,
   steps: ['trace'],
   places: true,
   loupe: false,
@@ -31,26 +30,24 @@ export const wall: Tool = {
   click: place,
   enter: (session, context) => enterPoint(session, context, place),
   undone: (session) => ({ ...session, points: session.points.slice(0, -1) }),
-  paint: (canvas, { points, cursor }, view, { choices, display, records, levelId }) => {
+  paint: (canvas, { points, cursor }, view, context) => {
+    const { display, records } = context
     const from = points.at(-1)
     if (!from || !cursor || distance(from.at, cursor.at) < SAME_POINT_MM) return
-    const drawn = wallBetween('drawn', from.at, cursor.at, choices, levelId)
+    const drawn = newWall(from.at, cursor.at, context, [])
     const others = [...records.values()].filter((record) => record.kind === 'wall')
-    const outline = wallOutlines([...others, drawn]).get('drawn')
+    const outline = wallOutlines([...others, drawn]).get(drawn.id)
     if (outline) paintWalls(canvas, view, [outline], 'drawn')
     paintMeasure(canvas, view, from.at, cursor.at, formatLength(distance(from.at, cursor.at), display))
   },
 }
 
-function place(session: Session, point: BoardPoint, { choices, levelId, records }: ToolContext): Outcome {
+function place(session: Session, point: BoardPoint, context: ToolContext): Outcome {
   const from = session.points.at(-1)
   if (!from) return { session: { ...EMPTY_SESSION, points: [point] }, say: warnOnce(point) }
   if (distance(from.at, point.at) < SAME_POINT_MM)
     return { session, say: 'A wall needs some length: click further away.' }
-  put('Trace wall', {
-    ...wallBetween(crypto.randomUUID(), from.at, point.at, choices, levelId),
-    ...sheetOfPoints([from, point], records),
-  })
+  put('Trace wall', newWall(from.at, point.at, context, [from, point]))
   const closed = distance(session.points[0]!.at, point.at) < SAME_POINT_MM
   return { session: closed ? EMPTY_SESSION : { ...EMPTY_SESSION, points: [...session.points, point] } }
 }
@@ -64,14 +61,4 @@ function warnOnce({ caught }: BoardPoint): string | undefined {
   if (underlay?.kind !== 'underlay' || warned.has(underlay.id) || fitState(underlay, sources).trusted) return undefined
   warned.add(underlay.id)
   return `${underlay.name} is not fitted yet: what you trace may have a wrong size. Fit it first, or go on; tracing can follow a later fit.`
-}
-
-function wallBetween(
-  id: string,
-  start: Point,
-  end: Point,
-  { wallThicknessMm, tracedLine }: ToolContext['choices'],
-  levelId: string,
-): Wall {
-  return { id, kind: 'wall', start, end, thicknessMm: wallThicknessMm, tracedLine, levelId }
 }

@@ -1,0 +1,69 @@
+import { arcThrough } from '@/core/geometry/piece/feet'
+import { bulgedPiece, bulgeOf, placeAt } from '@/core/geometry/piece/piece'
+import { cross, distance, type Point, subtract } from '@/core/geometry/vector'
+import { formatLength } from '@/core/units/format'
+import { parseLength } from '@/core/units/length'
+import { attempt } from '../attempt'
+import type { Drawing } from '../draw/drawing'
+import { pointFields, steerPoint } from '../entry'
+import type { Session, ToolContext } from '../tool'
+import { newWall } from './new-wall'
+
+/** The bulge of the arc over a chord that passes a place; null where that lies on the chord. */
+function bulgeThrough(start: Point, end: Point, via: Point): number | null {
+  const arc = arcThrough(start, via, end)
+  return arc && bulgeOf(arc)
+}
+
+/** The bulge of the smaller arc of a radius over a chord, on the side of a place. @throws Error with a sentence */
+function bulgeOfRadius(start: Point, end: Point, radiusMm: number, side: Point): number {
+  const half = distance(start, end) / 2
+  if (radiusMm < half)
+    throw new Error(`A radius of less than half the distance, ${Math.ceil(half)} mm, does not reach from end to end.`)
+  // The tangent of a quarter of the sweep, from the sine of its half.
+  const size = Math.tan(Math.asin(half / radiusMm) / 2)
+  return cross(subtract(end, start), subtract(side, start)) > 0 ? -size : size
+}
+
+/** The middle of an arc of the radius that is typed; null where none is. @throws Error with a sentence */
+function typedMiddle({ points, typed, raw }: Session, { display }: ToolContext): Point | null {
+  const [a, b] = points
+  if (!a || !b || !raw || !typed.radius) return null
+  const bulge = bulgeOfRadius(a.at, b.at, parseLength(typed.radius, display.unit), raw.at)
+  return placeAt(bulgedPiece(a.at, b.at, bulge), 0.5)
+}
+
+/** A round wall: its two ends, then a place that its traced line passes, or its radius. */
+export const roundWall: Drawing = {
+  name: 'round-wall',
+  word: 'Round wall',
+  key: null,
+  label: 'Trace round wall',
+  most: () => 3,
+  say: (count) =>
+    count === 0
+      ? 'Click where the round wall begins, on the line that you trace.'
+      : count === 1
+        ? 'Click where it ends.'
+        : 'Click a place that the traced line passes, or type the radius and press Enter.',
+  fields: (session, context) => {
+    const { points, typed, cursor } = session
+    const [a, b] = points
+    if (!a || !b) return pointFields(session, context)
+    const arc = cursor && arcThrough(a.at, cursor.at, b.at)
+    const shown = arc ? formatLength(arc.radius, context.display, false) : ''
+    return [{ name: 'radius', label: 'Radius', value: typed.radius ?? shown, first: true, narrow: true }]
+  },
+  steer: (session, raw, context) => {
+    if (session.points.length < 2) return steerPoint(session, raw, context)
+    const middle = attempt(() => typedMiddle(session, context))
+    return middle instanceof Error || !middle ? raw : { at: middle, caught: null }
+  },
+  shape: ([a, b, via], _, context) => {
+    const bulge = a && b && via ? bulgeThrough(a.at, b.at, via.at) : 0
+    return a && b && bulge !== null ? newWall(a.at, b.at, context, [a, b], bulge) : null
+  },
+  refuse: () => 'These three places lie in one line: choose the last one beside it.',
+  // The next wall begins where this one ends.
+  nextFrom: ([, end]) => (end ? [end] : []),
+}
