@@ -22,7 +22,8 @@ const p = (x: number, y: number): Point => ({ x, y })
 const built = (...list: readonly ProjectRecord[]) => buildingOf(records(...list)).levels[0]!
 
 describe('a house of two rooms', () => {
-  const { levels } = buildingOf(house())
+  const building = buildingOf(house())
+  const { levels } = building
   const ground = levels[0]!
 
   it('has the rooms that its walls leave', () => {
@@ -56,14 +57,14 @@ describe('a house of two rooms', () => {
 
   it('has prisms of the volume of its walls less their openings', () => {
     const volume = (kind: string) =>
-      prismsOf({ levels })
+      prismsOf(building)
         .filter((prism) => prism.kind === kind)
         .reduce((sum, { ring, heightMm }) => sum + area(ring) * heightMm, 0)
     expect(volume('wall') / 1e9).toBeCloseTo(ground.walls.reduce((sum, each) => sum + each.netVolumeMm3, 0) / 1e9, 6)
   })
 
   it('has tables that sum to it', () => {
-    const table = (name: string) => tablesOf({ levels }).find((each) => each.name === name)!
+    const table = (name: string) => tablesOf(building).find((each) => each.name === name)!
     expect(totalsOf(table('walls')).volume).toBeCloseTo(
       ((0.3 * (60 - 9.4 * 5.4)) / 0.3 + 0.1 * 5.4) * 3 - 1.2 * 1.5 * 0.3 - 0.9 * 2.1 * 0.1,
       6,
@@ -218,13 +219,15 @@ describe('a round wall', () => {
 
   it('takes doors that stay on it, of its net area and volume, in solids too', () => {
     const door = opening('door', 'arc', 'door', 4000, 1000, 2100, 0)
-    const level = built(...quarter, door)
-    const arc = level.walls.find((each) => each.wall.id === 'arc')!
+    const building = buildingOf(records(...quarter, door))
+    const [level] = building.levels
+    const arc = level!.walls.find((each) => each.wall.id === 'arc')!
     const [placed] = arc.openings
     expect(Math.hypot(placed!.place.middle.x, placed!.place.middle.y)).toBeCloseTo(5000, 6)
-    for (const corner of placed!.place.corners) expect(Math.abs(Math.hypot(corner.x, corner.y) - 5000)).toBeCloseTo(100, 6)
+    for (const corner of placed!.place.corners)
+      expect(Math.abs(Math.hypot(corner.x, corner.y) - 5000)).toBeCloseTo(100, 6)
     expect(arc.grossAreaMm2 - arc.netAreaMm2).toBeCloseTo(1000 * 2100, 3)
-    const solid = prismsOf({ levels: [level] })
+    const solid = prismsOf(building)
       .filter(({ id }) => id === 'arc')
       .reduce((sum, { ring, heightMm }) => sum + area(ring) * heightMm, 0)
     expect(solid / arc.netVolumeMm3).toBeCloseTo(1, 4)

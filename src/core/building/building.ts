@@ -2,14 +2,12 @@ import RBush from 'rbush'
 import { type Box, boxOf, grow } from '../geometry/box'
 import { area, isInside } from '../geometry/polygon'
 import { distance, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
-import type { Column } from '../model/column/schema'
-import { columnRing } from '../model/column/shape'
+import type { GridLine } from '../model/grid-line/schema'
 import { FIRST_LEVEL, type Level, levelIdOf, levelsOf, STOREY_MM } from '../model/level/schema'
 import { type PlacedOpening, placeOpening, whyNotFit } from '../model/opening/place'
 import type { Opening } from '../model/opening/schema'
 import { Plan } from '../model/plan'
 import type { ProjectRecord } from '../model/registry'
-import type { Slab } from '../model/slab/schema'
 import type { Boundary } from '../model/space/boundary'
 import type { Space } from '../model/space/schema'
 import { meanFactor } from '../model/wall/geometry'
@@ -18,6 +16,8 @@ import { alongOf } from '../model/wall/line'
 import type { Wall } from '../model/wall/schema'
 import { type WallType, wallTypeOf } from '../model/wall-type/schema'
 import { USUAL_DISPLAY } from '../units/format'
+import type { Prism } from './bodies/body'
+import { type Body, isBody, prismsOfBody } from './bodies/registry'
 
 /** A door, window or passage with where it lies. Heights are above the project's zero. */
 export interface BuiltOpening {
@@ -42,17 +42,12 @@ export interface BuiltWall {
   readonly openings: readonly BuiltOpening[]
 }
 
-export interface BuiltColumn {
-  readonly column: Column
-  readonly ring: readonly Point[]
-  readonly footMm: number
+/** An element that is a solid by itself. */
+export interface BuiltBody<E extends Body = Body> {
+  readonly body: E
+  readonly prisms: readonly Prism[]
+  /** Of its storey. */
   readonly heightMm: number
-}
-
-export interface BuiltSlab {
-  readonly slab: Slab
-  readonly footMm: number
-  readonly areaMm2: number
 }
 
 /** A straight part of a room's edge along one wall. */
@@ -83,8 +78,7 @@ export interface BuiltLevel {
   /** To the next level. */
   readonly heightMm: number
   readonly walls: readonly BuiltWall[]
-  readonly columns: readonly BuiltColumn[]
-  readonly slabs: readonly BuiltSlab[]
+  readonly bodies: readonly BuiltBody[]
   readonly rooms: readonly BuiltRoom[]
   /** Layers of the walls that have a type, by their ids. */
   readonly layers: ReadonlyMap<string, readonly BuiltLayer[]>
@@ -93,6 +87,7 @@ export interface BuiltLevel {
 /** The model as it would be built: from the lowest level to the highest. Model millimetres. */
 export interface Building {
   readonly levels: readonly BuiltLevel[]
+  readonly gridLines: readonly GridLine[]
 }
 
 /** Height of a storey: its own, else to the next level above, else a usual one. */
@@ -149,6 +144,7 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
   for (const record of all)
     if (record.kind === 'opening') openings.set(record.wallId, [...(openings.get(record.wallId) ?? []), record])
   return {
+    gridLines: all.filter((record) => record.kind === 'grid-line'),
     levels: levels.map((level) => {
       const heightMm = storeyHeightMm(level, levels)
       const here = all.filter((record) => 'kind' in record && 'levelId' in record && onLevel(record) === level.id)
@@ -183,21 +179,7 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
           layers ??= builtLayers(walls.flatMap(({ wall, outline, type }) => (type ? [{ wall, outline, type }] : [])))
           return layers
         },
-        columns: here
-          .filter((record) => record.kind === 'column')
-          .map((column) => ({
-            column,
-            ring: columnRing(column),
-            footMm: level.elevationMm,
-            heightMm: column.heightMm ?? heightMm,
-          })),
-        slabs: here
-          .filter((record) => record.kind === 'slab')
-          .map((slab) => ({
-            slab,
-            footMm: level.elevationMm + slab.topMm - slab.thicknessMm,
-            areaMm2: area(slab.ring),
-          })),
+        bodies: here.filter(isBody).map((body) => builtBody(body, level.elevationMm, heightMm)),
         rooms: rooms.map(({ space, boundary }): BuiltRoom => {
           const clear = space.heightMm ?? heightMm
           let sides: readonly RoomSide[] | null = null
@@ -217,6 +199,17 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
       }
     }),
   }
+}
+
+/** Bodies that stay as they are keep their prisms, and who makes triangles of these can keep them. */
+const keptBodies = new WeakMap<Body, { readonly elevationMm: number; readonly built: BuiltBody }>()
+
+function builtBody(body: Body, elevationMm: number, heightMm: number): BuiltBody {
+  const kept = keptBodies.get(body)
+  if (kept && kept.elevationMm === elevationMm && kept.built.heightMm === heightMm) return kept.built
+  const built = { body, heightMm, prisms: prismsOfBody(body, { elevationMm, heightMm }) }
+  keptBodies.set(body, { elevationMm, built })
+  return built
 }
 
 interface WallParts {

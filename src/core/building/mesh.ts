@@ -1,6 +1,7 @@
 import earcut from 'earcut'
 import type { Point } from '../geometry/vector'
-import type { Prism } from './prisms'
+import { risenMm, type Slope } from '../model/roof/plane'
+import type { Prism } from './bodies/body'
 
 /** Triangles with flat shading: three corners each, x y z in metres about an origin, z up. */
 export interface Mesh {
@@ -19,32 +20,43 @@ export function meshOf(prisms: readonly Prism[], origin: Point): Mesh {
   const facing = (x: number, y: number, z: number) => {
     for (let i = 0; i < 3; i++) normals.push(x, y, z)
   }
-  for (const { ring, footMm, heightMm } of prisms) {
-    const topMm = footMm + heightMm
+  for (const { ring, footMm, heightMm, slope } of prisms) {
+    const foot = (p: Point) => footMm + (slope ? risenMm(slope, p) : 0)
+    const top = (p: Point) => foot(p) + heightMm
+    const up = slope ? normalOf(slope) : UPRIGHT
     const cap = capOf(ring)
     for (let i = 0; i < cap.length; i += 3) {
       const [a, b, c] = [ring[cap[i]!]!, ring[cap[i + 1]!]!, ring[cap[i + 2]!]!]
       const turn = (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x)
       const [second, third] = turn > 0 ? [b, c] : [c, b]
-      for (const p of [a, second, third]) corner(p, topMm)
-      facing(0, 0, 1)
-      for (const p of [a, third, second]) corner(p, footMm)
-      facing(0, 0, -1)
+      for (const p of [a, second, third]) corner(p, top(p))
+      facing(...up)
+      for (const p of [a, third, second]) corner(p, foot(p))
+      facing(-up[0], -up[1], -up[2])
     }
     ring.forEach((a, i) => {
       const b = ring[(i + 1) % ring.length]!
       const size = Math.hypot(b.x - a.x, b.y - a.y)
       if (size === 0) return
       const out = { x: (b.y - a.y) / size, y: -(b.x - a.x) / size }
-      corner(a, footMm)
-      corner(b, footMm)
-      corner(b, topMm)
+      corner(a, foot(a))
+      corner(b, foot(b))
+      corner(b, top(b))
       facing(out.x, out.y, 0)
-      corner(a, footMm)
-      corner(b, topMm)
-      corner(a, topMm)
+      corner(a, foot(a))
+      corner(b, top(b))
+      corner(a, top(a))
       facing(out.x, out.y, 0)
     })
   }
   return { positions: new Float32Array(positions), normals: new Float32Array(normals) }
+}
+
+type Direction = readonly [x: number, y: number, z: number]
+const UPRIGHT: Direction = [0, 0, 1]
+
+/** Out of the upper side of a slope, length one. */
+function normalOf({ uphill, rise }: Slope): Direction {
+  const size = Math.hypot(1, rise)
+  return [(-uphill.x * rise) / size, (-uphill.y * rise) / size, 1 / size]
 }

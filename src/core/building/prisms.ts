@@ -1,42 +1,15 @@
-import { clipRing, doubleArea } from '../geometry/polygon'
+import { clipRing } from '../geometry/polygon'
 import type { Point } from '../geometry/vector'
 import { alongOf } from '../model/wall/line'
+import type { Prism } from './bodies/body'
 import type { Building, BuiltWall } from './building'
-
-/** What a solid stands for. */
-export type PrismKind = 'wall' | 'column' | 'slab' | 'pane' | 'leaf'
-
-/** An upright prism over a ring. Model millimetres. */
-export interface Prism {
-  readonly id: string
-  readonly kind: PrismKind
-  /** Anticlockwise. */
-  readonly ring: readonly Point[]
-  readonly footMm: number
-  readonly heightMm: number
-}
 
 /** Thickness of panes and leaves, which stand in the middle of their wall. */
 const PANE_MM = 40
 
 /** The building as prisms: walls are cut into what stands beside, beneath and above their openings. */
-export function prismsOf({ levels }: Building): Prism[] {
-  return levels.flatMap(({ walls, columns, slabs }) => [
-    ...walls.flatMap(keptPrisms),
-    ...columns.map(
-      ({ column, ring, footMm, heightMm }): Prism => ({ id: column.id, kind: 'column', ring, footMm, heightMm }),
-    ),
-    ...slabs.map(
-      ({ slab, footMm }): Prism => ({
-        id: slab.id,
-        kind: 'slab',
-        ring: anticlockwise(slab.ring),
-        footMm,
-        heightMm: slab.thicknessMm,
-      }),
-    ),
-  ])
-}
+export const prismsOf = ({ levels }: Building): Prism[] =>
+  levels.flatMap(({ walls, bodies }) => [...walls.flatMap(keptPrisms), ...bodies.flatMap(({ prisms }) => prisms)])
 
 /** Prisms of walls that stay as they are are the same ones: who makes triangles of them can keep these. */
 const kept = new WeakMap<BuiltWall, readonly Prism[]>()
@@ -102,5 +75,3 @@ export function wallPrisms(built: BuiltWall): Prism[] {
   })
   return [...body, ...fillings]
 }
-
-const anticlockwise = (ring: readonly Point[]): readonly Point[] => (doubleArea(ring) < 0 ? [...ring].reverse() : ring)

@@ -54,6 +54,22 @@ const TRACED: readonly Shape[] = [
     thicknessMm: 200,
     topMm: 0,
   },
+  {
+    ...level,
+    id: 'roof',
+    kind: 'roof',
+    ring: [
+      { x: 0, y: 0 },
+      { x: 5000, y: 0 },
+      { x: 0, y: 4000 },
+    ],
+    pitchRad: 0.5,
+    thicknessMm: 200,
+    eavesMm: 2400,
+  },
+  { ...level, id: 'stair', kind: 'stair', start: { x: 0, y: 0 }, end: { x: 300, y: 80 }, widthMm: 100, risers: 12 },
+  { tracedFrom: SHEET, id: 'grid', kind: 'grid-line', name: 'A', start: { x: 0, y: 0 }, end: { x: 900, y: 10 } },
+  { ...wall('round', { x: 40, y: 30 }, { x: 6000, y: 500 }), bulge: 0.3, tracedFrom: SHEET },
 ]
 /** Points of each that must lie exactly: of a bent arc its ends, of what keeps its form the first. Quarters of a circle are level. */
 const HELD: Partial<Record<Shape['kind'], number>> = { circle: 1 }

@@ -35,3 +35,7 @@ export function clipRing(ring: readonly Point[], side: (p: Point) => number): Po
     return [...kept, { x: a.x + (b.x - a.x) * u, y: a.y + (b.y - a.y) * u }]
   })
 }
+
+/** A ring run through anticlockwise. */
+export const anticlockwise = (ring: readonly Point[]): readonly Point[] =>
+  doubleArea(ring) < 0 ? [...ring].reverse() : ring

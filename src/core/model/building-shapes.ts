@@ -1,7 +1,11 @@
 import type { Column } from './column/schema'
 import { columnShape } from './column/shape'
+import type { GridLine } from './grid-line/schema'
+import { gridLineShape } from './grid-line/shape'
 import type { Opening } from './opening/schema'
 import { openingShape } from './opening/shape'
+import type { Roof } from './roof/schema'
+import { roofShape } from './roof/shape'
 import type { Separator } from './separator/schema'
 import { separatorShape } from './separator/shape'
 import type { ShapeKind } from './shape'
@@ -9,11 +13,13 @@ import type { Slab } from './slab/schema'
 import { slabShape } from './slab/shape'
 import type { Space } from './space/schema'
 import { spaceShape } from './space/shape'
+import type { Stair } from './stair/schema'
+import { stairShape } from './stair/shape'
 import type { Wall } from './wall/schema'
 import { wallShape } from './wall/shape'
 
 /** Elements of the building: they lie on levels, not on layers. A new one is a folder beside this and a line in each list. */
-export type BuildingElement = Wall | Opening | Space | Separator | Column | Slab
+export type BuildingElement = Wall | Opening | Space | Separator | Column | Slab | Roof | Stair | GridLine
 
 export const BUILDING_SHAPES: {
   [K in BuildingElement['kind']]: ShapeKind<Extract<BuildingElement, { kind: K }>>
@@ -24,6 +30,9 @@ export const BUILDING_SHAPES: {
   separator: separatorShape,
   column: columnShape,
   slab: slabShape,
+  roof: roofShape,
+  stair: stairShape,
+  'grid-line': gridLineShape,
 }
 
 export const isBuildingElement = (record: { readonly kind: string }): record is BuildingElement =>

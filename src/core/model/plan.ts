@@ -326,12 +326,12 @@ export class Plan implements CatchGround {
   /** Whether a shape shows: its layer is switched on. */
   shows({ shape }: PlannedShape): boolean {
     if (!isBuildingElement(shape)) return layerOf(this.records, shape.layerId).visible
-    return this.levelId === null || this.levelOf(shape) === this.levelId
+    return this.levelId === null || kindOf(shape).everyLevel === true || this.levelOf(shape) === this.levelId
   }
 
   /** The level that an element lies on: an opening's is its wall's. */
   private levelOf(element: BuildingElement): string {
-    if (element.kind !== 'opening') return levelIdOf(element)
+    if (element.kind !== 'opening') return levelIdOf('levelId' in element ? element : {})
     const wall = this.records.get(element.wallId)
     return levelIdOf(wall?.kind === 'wall' ? wall : {})
   }

@@ -3,6 +3,7 @@ import { type Circle, circleSchema } from './circle/schema'
 import { type Column, columnSchema } from './column/schema'
 import { type Dimension, dimensionSchema } from './dimension/schema'
 import { type Ellipse, ellipseSchema } from './ellipse/schema'
+import { type GridLine, gridLineSchema } from './grid-line/schema'
 import { type Hatch, hatchSchema } from './hatch/schema'
 import { type Insert, insertSchema } from './insert/schema'
 import { type Layer, layerSchema } from './layer/schema'
@@ -10,11 +11,13 @@ import { type Level, levelSchema } from './level/schema'
 import { type Opening, openingSchema } from './opening/schema'
 import { type Path, pathSchema } from './path/schema'
 import { type Reading, readingSchema } from './reading/schema'
+import { type Roof, roofSchema } from './roof/schema'
 import { type Separator, separatorSchema } from './separator/schema'
 import { type Settings, settingsSchema } from './settings/schema'
 import { type Slab, slabSchema } from './slab/schema'
 import { type Space, spaceSchema } from './space/schema'
 import { type Spline, splineSchema } from './spline/schema'
+import { type Stair, stairSchema } from './stair/schema'
 import { type SymbolRecord, symbolSchema } from './symbol/schema'
 import { type Text, textSchema } from './text/schema'
 import { type Underlay, underlaySchema } from './underlay/schema'
@@ -41,6 +44,9 @@ export type ProjectRecord =
   | Insert
   | Space
   | Slab
+  | Roof
+  | Stair
+  | GridLine
   | Separator
   | Opening
   | Column
@@ -66,6 +72,9 @@ const SCHEMAS: Record<RecordKind, ObjectSchema<object>> = {
   insert: insertSchema,
   space: spaceSchema,
   slab: slabSchema,
+  roof: roofSchema,
+  stair: stairSchema,
+  'grid-line': gridLineSchema,
   separator: separatorSchema,
   opening: openingSchema,
   column: columnSchema,

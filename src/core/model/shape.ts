@@ -33,6 +33,8 @@ export interface Spot {
 /** Everything that Calque has to know of a kind of drawn element. All lengths and places are model millimetres. */
 export interface ShapeKind<S> {
   readonly schema: ObjectSchema<object>
+  /** Whether it stands on every level. */
+  readonly everyLevel?: true
   /** What elements of the building are drawn with; linework has the pen of its layer. */
   readonly pen?: Pen
   /** What a person calls one of them. */

@@ -19,10 +19,10 @@ export function copyLevel(level: Level): void {
   }
   const here = [...records.values()]
     .filter(isBuildingElement)
-    .filter((element) => element.kind !== 'opening' && levelIdOf(element) === level.id)
+    .filter((element) => 'levelId' in element && levelIdOf(element) === level.id)
   // Openings come with their walls.
   const made = copies(here, IDENTITY).map((element) =>
-    isBuildingElement(element) && element.kind !== 'opening' ? { ...element, levelId: copy.id } : element,
+    'levelId' in element ? { ...element, levelId: copy.id } : element,
   )
   put('Copy level', copy, ...made)
   workOn(copy.id)

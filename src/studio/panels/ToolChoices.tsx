@@ -42,7 +42,14 @@ function LengthChoice({
   of,
   label,
 }: {
-  of: 'letterMm' | 'hatchSpacingMm' | 'openingHeightMm' | 'openingSillMm' | 'slabThicknessMm'
+  of:
+    | 'letterMm'
+    | 'hatchSpacingMm'
+    | 'openingHeightMm'
+    | 'openingSillMm'
+    | 'slabThicknessMm'
+    | 'roofThicknessMm'
+    | 'stairWidthMm'
   label: string
 }) {
   const choices = useChoices()
@@ -67,7 +74,7 @@ function NumberChoice({
   least,
   most,
 }: {
-  of: 'sides' | 'hatchDeg'
+  of: 'sides' | 'hatchDeg' | 'roofPitchDeg'
   label: string
   least: number
   most: number
@@ -94,6 +101,13 @@ const CHOICES: Readonly<Record<ToolName, () => React.ReactNode>> = {
   opening: () => <OpeningChoices />,
   column: () => <Words of="columnSection" label="Section" words={pickWords('rectangle', 'round')} />,
   slab: () => <LengthChoice of="slabThicknessMm" label="Thickness" />,
+  roof: () => (
+    <>
+      <NumberChoice of="roofPitchDeg" label="Pitch °" least={0} most={80} />
+      <LengthChoice of="roofThicknessMm" label="Thickness" />
+    </>
+  ),
+  stair: () => <LengthChoice of="stairWidthMm" label="Width" />,
   crop: () => <CropChoices />,
   fit: () => <StatedChoice />,
   tie: () => <TieChoice />,

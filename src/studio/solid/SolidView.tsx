@@ -9,7 +9,7 @@ import { Canvas, type ThreeEvent, useThree } from '@react-three/fiber'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { DoubleSide, Plane, TextureLoader, Vector3 } from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
-import type { PrismKind } from '@/core/building/prisms'
+import type { PrismKind } from '@/core/building/bodies/body'
 import { project } from '@/core/geometry/projective'
 import { levelsOf } from '@/core/model/level/schema'
 import { boardMap } from '@/core/model/underlay/placement'
@@ -22,6 +22,8 @@ import { sheetOf } from '../sheets/sheet-of'
 import { type Scene, type Solid, sceneOf } from './solids'
 
 const COLORS: Record<PrismKind, string> = {
+  roof: '#a0714a',
+  stair: '#8f8672',
   wall: '#d8cfbb',
   column: '#6f7674',
   slab: '#b9b4a6',

@@ -1,7 +1,8 @@
 import { BufferAttribute, BufferGeometry } from 'three'
+import type { Prism, PrismKind } from '@/core/building/bodies/body'
 import type { Building } from '@/core/building/building'
 import { type Mesh, meshOf } from '@/core/building/mesh'
-import { type Prism, type PrismKind, prismsOf } from '@/core/building/prisms'
+import { prismsOf } from '@/core/building/prisms'
 import { boxOf } from '@/core/geometry/box'
 import type { Point } from '@/core/geometry/vector'
 

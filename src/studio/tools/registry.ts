@@ -1,7 +1,10 @@
+import { gridLine } from './build/grid-line'
 import { opening } from './build/opening'
 import { column, separator, slab } from './build/plain'
 import { proposedWalls } from './build/proposed-walls'
+import { roof } from './build/roof'
 import { room } from './build/room'
+import { stair } from './build/stair'
 import { wallOnSheet } from './build/wall-on-sheet'
 import { corner, offset } from './change/beside'
 import { extend, split, trim } from './change/cutting'
@@ -46,7 +49,7 @@ export const TOOLS: readonly Tool[] = [
   proposedWalls,
   opening,
   room,
-  ...[separator, column, slab].map(buildingTool),
+  ...[separator, column, slab, roof, stair, gridLine].map(buildingTool),
   line,
   ...[rectangle, polygon, circle, arc, ellipse, spline, text, dimension, hatch].map(drawingTool),
   symbol,

@@ -99,6 +99,9 @@ export interface BuildChoices {
   readonly columnWidthMm: number
   readonly columnDepthMm: number
   readonly slabThicknessMm: number
+  readonly roofPitchDeg: number
+  readonly roofThicknessMm: number
+  readonly stairWidthMm: number
 }
 
 /** Choices of drawing and changing. */

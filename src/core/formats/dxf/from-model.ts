@@ -20,6 +20,9 @@ const CLASS_LAYERS = {
   separator: 'A-AREA-BNDY',
   column: 'S-COLS',
   slab: 'A-FLOR',
+  roof: 'A-ROOF',
+  stair: 'A-FLOR-STRS',
+  'grid-line': 'S-GRID',
 } as const
 
 const classLayer = (element: Exclude<BuildingElement, { kind: 'wall' }>): string =>

@@ -1,6 +1,7 @@
+import type { Prism, PrismKind } from '../../building/bodies/body'
 import type { Building } from '../../building/building'
 import { meshOf } from '../../building/mesh'
-import { type Prism, type PrismKind, prismsOf } from '../../building/prisms'
+import { prismsOf } from '../../building/prisms'
 import type { Point } from '../../geometry/vector'
 
 /** Colours of what is built, as linear factors (glTF 2.0, pbrMetallicRoughness). */
@@ -8,6 +9,8 @@ const COLORS: Record<PrismKind, readonly [number, number, number, number]> = {
   wall: [0.78, 0.74, 0.66, 1],
   column: [0.45, 0.47, 0.47, 1],
   slab: [0.6, 0.6, 0.58, 1],
+  roof: [0.45, 0.3, 0.22, 1],
+  stair: [0.55, 0.52, 0.47, 1],
   pane: [0.55, 0.75, 0.8, 0.45],
   leaf: [0.42, 0.23, 0.13, 1],
 }

@@ -1,8 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import * as WebIfc from 'web-ifc'
-import { house } from '../../../../tests/support/house'
+import { house, opening, wall } from '../../../../tests/support/house'
 import { buildingOf } from '../../building/building'
 import type { ProjectRecord } from '../../model/registry'
+import type { WallType } from '../../model/wall-type/schema'
+import { withType } from '../../model/wall-type/typed'
 import { ifcGuid } from './guid'
 import { writeIfc } from './write'
 
@@ -125,6 +127,102 @@ describe('a house, read by another program', () => {
       .filter(({ Name }) => Name.value === 'NetFloorArea')
       .map(({ AreaValue }) => AreaValue.value)
     expect(areas).toEqual([expect.closeTo(5.65 * 5.4, 4), expect.closeTo(3.65 * 5.4, 4)])
+  })
+})
+
+describe('round walls of a type, roofs, stairs and the grid, read by another program', () => {
+  const api = new WebIfc.IfcAPI()
+  let model = 0
+  const type: WallType = {
+    id: 'shell',
+    kind: 'wall-type',
+    name: 'Shell',
+    layers: [
+      { material: 'Larch', thicknessMm: 30, use: 'finish' },
+      { material: 'Air', thicknessMm: 40, use: 'cavity' },
+      { material: 'Timber', thicknessMm: 180, use: 'bearing' },
+    ],
+  }
+  const at = (x: number, y: number) => ({ x, y })
+  const list: ProjectRecord[] = [
+    { id: 'ground', kind: 'level', name: 'Ground', elevationMm: 1000, heightMm: 3000 },
+    type,
+    { ...withType(wall('round', at(6000, 0), at(-6000, 0), 1, 'left'), type), bulge: -1, levelId: 'ground' },
+    opening('door', 'round', 'door', 9000, 1000, 2100, 0),
+    {
+      id: 'roof',
+      kind: 'roof',
+      levelId: 'ground',
+      ring: [at(0, 0), at(0, 8000), at(-5000, 8000), at(-5000, 0)],
+      pitchRad: Math.PI / 6,
+      thicknessMm: 240,
+      eavesMm: 3000,
+    },
+    { id: 'stair', kind: 'stair', levelId: 'ground', start: at(0, 0), end: at(0, 4480), widthMm: 1200, risers: 17 },
+    { id: 'a', kind: 'grid-line', name: 'A', start: at(0, 0), end: at(9000, 0) },
+    { id: 'b', kind: 'grid-line', name: 'B', start: at(0, 5000), end: at(9000, 5000) },
+    { id: '1', kind: 'grid-line', name: '1', start: at(0, -500), end: at(0, 9000) },
+  ]
+  const building = buildingOf(new Map(list.map((record) => [record.id, record])))
+
+  beforeAll(async () => {
+    await api.Init()
+    model = api.OpenModel(new TextEncoder().encode(writeIfc(building, HEAD)))
+  })
+  afterAll(() => api.CloseModel(model))
+
+  const lines = (kind: number) => {
+    const ids = api.GetLineIDsWithType(model, kind)
+    return Array.from({ length: ids.size() }, (_, i) => api.GetLine(model, ids.get(i)))
+  }
+  const volumes = () => {
+    const found = new Map<number, number>()
+    api.StreamAllMeshes(model, (mesh) => found.set(mesh.expressID, volumeOf(api, model, mesh)))
+    return (kind: number) => lines(kind).reduce((sum, { expressID }) => sum + (found.get(expressID) ?? 0), 0)
+  }
+
+  it('have the volumes that they should', () => {
+    const volume = volumes()
+    const [round] = building.levels[0]!.walls
+    expect(volume(WebIfc.IFCWALL) / (round!.netVolumeMm3 / 1e9)).toBeCloseTo(1, 4)
+    expect(volume(WebIfc.IFCSLAB)).toBeCloseTo(((5 * 8) / Math.cos(Math.PI / 6)) * 0.24, 4)
+    const riser = 3000 / 17
+    const blocks = Array.from({ length: 16 }, (_, i) => Math.min((i + 1) * riser, riser + 150))
+    expect(volume(WebIfc.IFCSTAIRFLIGHT)).toBeCloseTo((blocks.reduce((a, b) => a + b) * 280 * 1200) / 1e9, 4)
+  })
+
+  it('tell their layers, risers and axes', () => {
+    expect(lines(WebIfc.IFCMATERIALLAYER).map(({ LayerThickness }) => LayerThickness.value)).toEqual([30, 40, 180])
+    expect(lines(WebIfc.IFCMATERIAL).map(({ Name }) => Name.value)).toEqual(['Larch', 'Air', 'Timber'])
+    expect(lines(WebIfc.IFCWALLTYPE).map(({ Name }) => Name.value)).toEqual(['Shell'])
+    const [flight] = lines(WebIfc.IFCSTAIRFLIGHT)
+    expect([flight.NumberOfRisers.value, flight.RiserHeight.value, flight.TreadLength.value]).toEqual([
+      17,
+      expect.closeTo(3000 / 17, 6),
+      280,
+    ])
+    const [grid] = lines(WebIfc.IFCGRID)
+    expect([grid.UAxes.length, grid.VAxes.length]).toEqual([2, 1])
+    expect(lines(WebIfc.IFCGRIDAXIS).map(({ AxisTag }) => AxisTag.value)).toEqual(['A', 'B', '1'])
+  })
+
+  it('stand where they are drawn: the roof rises from its eaves', () => {
+    let [low, high] = [Infinity, -Infinity]
+    const [{ expressID }] = lines(WebIfc.IFCSLAB)
+    api.StreamMeshes(model, [expressID], (mesh) => {
+      const placed = mesh.geometries.get(0)
+      const geometry = api.GetGeometry(model, placed.geometryExpressID)
+      const vertices = api.GetVertexArray(geometry.GetVertexData(), geometry.GetVertexDataSize())
+      const m = placed.flatTransformation
+      // This reader turns the model so that y is up, in metres.
+      for (let k = 0; k < vertices.length; k += 6) {
+        const y = m[1]! * vertices[k]! + m[5]! * vertices[k + 1]! + m[9]! * vertices[k + 2]! + m[13]!
+        low = Math.min(low, y)
+        high = Math.max(high, y)
+      }
+    })
+    expect(low).toBeCloseTo(4, 4)
+    expect(high).toBeCloseTo(4 + 5 * Math.tan(Math.PI / 6) + 0.24 / Math.cos(Math.PI / 6), 4)
   })
 })
 

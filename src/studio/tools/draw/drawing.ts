@@ -43,6 +43,8 @@ export interface Drawing {
   shape(points: readonly BoardPoint[], session: Session, context: ToolContext): Shape | readonly Shape[] | null
   /** Fields of its own; those of a point where left out. */
   fields?(session: Session, context: ToolContext): readonly Field[]
+  /** Fields of its own that hold from point to point. */
+  readonly keeps?: readonly string[]
   steer?(session: Session, raw: BoardPoint, context: ToolContext): BoardPoint
   /** What Enter places; what is typed for a point where left out. @throws Error with a sentence */
   entered?(session: Session, context: ToolContext): BoardPoint | null
@@ -74,7 +76,8 @@ export function drawingTool(drawing: Drawing): Tool {
       return { session, say: 'The points lie on one another: choose one further away.' }
     const points = [...session.points, point]
     if (points.length >= drawing.most(context)) return finish(points, session, context)
-    return { session: { ...session, points, typed: {} } }
+    const kept = Object.entries(session.typed).filter(([name]) => drawing.keeps?.includes(name))
+    return { session: { ...session, points, typed: Object.fromEntries(kept) } }
   }
   return {
     name: drawing.name,
@@ -95,6 +98,8 @@ export function drawingTool(drawing: Drawing): Tool {
       } catch (error) {
         return { session, say: (error as Error).message }
       }
+      // What holds from point to point is taken as it stands.
+      if (Object.keys(session.typed).some((name) => drawing.keeps?.includes(name))) return { session }
       if (session.points.length >= 2 && drawing.most(context) === Infinity)
         return finish(session.points, session, context)
       return { session: { ...EMPTY_SESSION } }

@@ -1,0 +1,49 @@
+import type { BuiltRoom } from '../../building/building'
+import type { Point } from '../../geometry/vector'
+import { type Ref, Typed, Word } from './step'
+import { type IfcWriter, M2, M3 } from './writer'
+
+/** A room, where walls enclose it. */
+export function writeSpace(
+  file: IfcWriter,
+  { space, footMm, heightMm, boundary, volumeMm3 }: BuiltRoom,
+  storey: Ref,
+  zeroMm: number,
+): Ref[] {
+  if (!boundary) return []
+  const { data } = file
+  const stand = file.stand(storey, space.at, { x: 1, y: 0 }, footMm - zeroMm)
+  const curve = (ring: readonly Point[]) => file.closed(ring, stand)
+  const profile =
+    boundary.islands.length === 0
+      ? file.ring(boundary.ring, stand)
+      : data.add(
+          'IFCARBITRARYPROFILEDEFWITHVOIDS',
+          new Word('AREA'),
+          undefined,
+          curve(boundary.ring),
+          boundary.islands.map(curve),
+        )
+  const ref = file.thing(
+    'IFCSPACE',
+    file.guid(space.id),
+    space.number || space.name,
+    stand.ref,
+    file.shape([file.extrusion(profile, heightMm)]),
+    space.name,
+    new Word('ELEMENT'),
+    new Word('INTERNAL'),
+    undefined,
+  )
+  file.quantities(ref, space.id, 'Qto_SpaceBaseQuantities', [
+    ['IFCQUANTITYLENGTH', 'Height', heightMm],
+    ['IFCQUANTITYLENGTH', 'GrossPerimeter', boundary.perimeterMm],
+    ['IFCQUANTITYAREA', 'NetFloorArea', boundary.areaMm2 / M2],
+    ['IFCQUANTITYVOLUME', 'NetVolume', volumeMm3 / M3],
+  ])
+  file.properties(ref, space.id, 'Pset_SpaceCommon', [
+    ['Reference', new Typed('IFCIDENTIFIER', space.number || space.name)],
+    ...(space.use ? [['Category', new Typed('IFCLABEL', space.use)] as const] : []),
+  ])
+  return [ref]
+}

@@ -1,0 +1,241 @@
+import type { BuiltOpening, BuiltWall } from '../../building/building'
+import { flatten } from '../../geometry/piece/measure'
+import { area } from '../../geometry/polygon'
+import type { Point } from '../../geometry/vector'
+import { faceOffsets } from '../../model/wall/geometry'
+import { tracedPiece, wallPlace } from '../../model/wall/line'
+import type { LayerUse } from '../../model/wall-type/schema'
+import { type Ref, Typed, Word } from './step'
+import { ALONG, type Axis, type IfcWriter, M2, M3, type Stand, tidy, within } from './writer'
+
+/** A wall with its openings and what fills them. @returns all that stands on the storey */
+export function writeWall(file: IfcWriter, built: BuiltWall, storey: Ref, zeroMm: number): Ref[] {
+  const { data } = file
+  const { wall, outline, footMm, heightMm, openings } = built
+  const size = Math.hypot(wall.end.x - wall.start.x, wall.end.y - wall.start.y)
+  const along = { x: (wall.end.x - wall.start.x) / size, y: (wall.end.y - wall.start.y) / size }
+  const stand = file.stand(storey, wall.start, along, footMm - zeroMm)
+  const traced = flatten(tracedPiece(wall), AXIS_MM).map((p) => within(stand, p))
+  const line = data.add(
+    'IFCPOLYLINE',
+    traced.map(({ x, y }) => file.point2(x, y)),
+  )
+  const shape = file.shape([file.extrusion(file.ring(outline, stand), heightMm)], line)
+  const ref = file.thing(
+    'IFCWALL',
+    file.guid(wall.id),
+    wallName(built),
+    stand.ref,
+    shape,
+    undefined,
+    new Word('STANDARD'),
+  )
+  file.quantities(ref, wall.id, 'Qto_WallBaseQuantities', [
+    ['IFCQUANTITYLENGTH', 'Length', built.lengthMm],
+    ['IFCQUANTITYLENGTH', 'Width', wall.thicknessMm],
+    ['IFCQUANTITYLENGTH', 'Height', heightMm],
+    ['IFCQUANTITYAREA', 'GrossFootprintArea', area(outline) / M2],
+    ['IFCQUANTITYAREA', 'GrossSideArea', built.grossAreaMm2 / M2],
+    ['IFCQUANTITYAREA', 'NetSideArea', built.netAreaMm2 / M2],
+    ['IFCQUANTITYVOLUME', 'GrossVolume', (area(outline) * heightMm) / M3],
+    ['IFCQUANTITYVOLUME', 'NetVolume', built.netVolumeMm3 / M3],
+  ])
+  file.properties(ref, wall.id, 'Pset_WallCommon', [
+    ['Reference', new Typed('IFCIDENTIFIER', built.type?.name ?? `W-${tidy(wall.thicknessMm)}`)],
+  ])
+  const { layerSet, type } = wallType(file, built)
+  file.ofType(type, ref)
+  // The layers are told from the outside, which is the left unless the wall is flipped.
+  const { leftMm, rightMm } = faceOffsets(wall)
+  const usage = data.add(
+    'IFCMATERIALLAYERSETUSAGE',
+    layerSet,
+    new Word('AXIS2'),
+    new Word(wall.flipped ? 'POSITIVE' : 'NEGATIVE'),
+    wall.flipped ? rightMm : leftMm,
+    undefined,
+  )
+  file.relation('IFCRELASSOCIATESMATERIAL', file.guid(wall.id, 'material'), [ref], usage)
+  return [ref, ...openings.flatMap((opening) => writeOpening(file, opening, built, ref, stand))]
+}
+
+/** An opening with what fills it. @returns what stands on the storey */
+function writeOpening(
+  file: IfcWriter,
+  { opening, place, footMm }: BuiltOpening,
+  { wall, footMm: wallFootMm }: BuiltWall,
+  host: Ref,
+  stand: Stand,
+): Ref[] {
+  const { data } = file
+  const { id, use, widthMm, heightMm } = opening
+  // In the wall's own space: from its jamb, in the middle of its thickness.
+  const { middle, along } = place
+  const jamb = { x: middle.x - (along.x * widthMm) / 2, y: middle.y - (along.y * widthMm) / 2 }
+  const local = within(stand, jamb)
+  const place3 = file.place3(local.x, local.y, footMm - wallFootMm, turnedIn(stand, along))
+  const at = data.add('IFCLOCALPLACEMENT', stand.ref, place3)
+  const box = (depth: number) =>
+    file.shape([
+      file.extrusion(
+        data.add('IFCRECTANGLEPROFILEDEF', new Word('AREA'), undefined, file.place2(widthMm / 2, 0), widthMm, depth),
+        heightMm,
+      ),
+    ])
+  const hole = file.thing(
+    'IFCOPENINGELEMENT',
+    file.guid(id, 'hole'),
+    file.named('Opening', widthMm, heightMm),
+    at,
+    wall.bulge
+      ? file.shape([file.extrusion(file.ring(roundHole(wall, opening), { ref: at, at: jamb, along }), heightMm)])
+      : box(wall.thicknessMm),
+    undefined,
+    new Word('OPENING'),
+  )
+  file.relation('IFCRELVOIDSELEMENT', file.guid(id, 'voids'), host, hole)
+  file.quantities(hole, `${id} hole`, 'Qto_OpeningElementBaseQuantities', [
+    ['IFCQUANTITYLENGTH', 'Width', widthMm],
+    ['IFCQUANTITYLENGTH', 'Height', heightMm],
+    ['IFCQUANTITYAREA', 'Area', (widthMm * heightMm) / M2],
+  ])
+  if (use === 'passage') return []
+  const filled = data.add('IFCLOCALPLACEMENT', at, file.place3(0, 0, 0))
+  const name = file.named(use === 'door' ? 'Door' : 'Window', widthMm, heightMm)
+  const filling =
+    use === 'door'
+      ? file.thing(
+          'IFCDOOR',
+          file.guid(id),
+          name,
+          filled,
+          box(FRAME_MM),
+          undefined,
+          heightMm,
+          widthMm,
+          new Word('DOOR'),
+          new Word(doorOperation(opening)),
+          undefined,
+        )
+      : file.thing(
+          'IFCWINDOW',
+          file.guid(id),
+          name,
+          filled,
+          box(FRAME_MM),
+          undefined,
+          heightMm,
+          widthMm,
+          new Word('WINDOW'),
+          new Word('SINGLE_PANEL'),
+          undefined,
+        )
+  file.relation('IFCRELFILLSELEMENT', file.guid(id, 'fills'), hole, filling)
+  file.ofType(fillingType(file, use, name, opening), filling)
+  file.quantities(filling, id, use === 'door' ? 'Qto_DoorBaseQuantities' : 'Qto_WindowBaseQuantities', [
+    ['IFCQUANTITYLENGTH', 'Width', widthMm],
+    ['IFCQUANTITYLENGTH', 'Height', heightMm],
+    ['IFCQUANTITYAREA', 'Area', (widthMm * heightMm) / M2],
+  ])
+  file.properties(filling, id, use === 'door' ? 'Pset_DoorCommon' : 'Pset_WindowCommon', [
+    ['Reference', new Typed('IFCIDENTIFIER', name)],
+  ])
+  return [filling]
+}
+
+function wallType(file: IfcWriter, built: BuiltWall): { layerSet: Ref; type: Ref } {
+  const { wall, type } = built
+  const { data, types } = file
+  const name = wallName(built)
+  const key = type?.id ?? name
+  const known = types.get(key)
+  const knownLayers = types.get(`${key} layers`)
+  if (known && knownLayers) return { layerSet: knownLayers, type: known }
+  const layers = type?.layers ?? [{ material: 'Wall', thicknessMm: wall.thicknessMm, use: null }]
+  const layerSet = data.add(
+    'IFCMATERIALLAYERSET',
+    layers.map(({ material, thicknessMm, use }) =>
+      data.add(
+        'IFCMATERIALLAYER',
+        file.material(material),
+        thicknessMm,
+        // Whether air passes through it.
+        use === null ? undefined : use === 'cavity',
+        use === null ? undefined : material,
+        undefined,
+        use === null ? undefined : IFC_CATEGORIES[use],
+        undefined,
+      ),
+    ),
+    name,
+    undefined,
+  )
+  const made = file.type('IFCWALLTYPE', file.guid(file.head.projectId, key), name, new Word('STANDARD'))
+  file.relation('IFCRELASSOCIATESMATERIAL', file.guid(file.head.projectId, key, 'material'), [made], layerSet)
+  types.set(`${key} layers`, layerSet)
+  types.set(key, made)
+  return { layerSet, type: made }
+}
+
+function fillingType(file: IfcWriter, use: 'door' | 'window', name: string, opening: BuiltOpening['opening']): Ref {
+  const key = use === 'door' ? `${name} ${doorOperation(opening)}` : name
+  const known = file.types.get(key)
+  if (known) return known
+  const guid = file.guid(file.head.projectId, key)
+  const type =
+    use === 'door'
+      ? file.type('IFCDOORTYPE', guid, name, new Word('DOOR'), new Word(doorOperation(opening)), undefined, undefined)
+      : file.type('IFCWINDOWTYPE', guid, name, new Word('WINDOW'), new Word('SINGLE_PANEL'), undefined, undefined)
+  file.types.set(key, type)
+  return type
+}
+
+/** A direction in the space of where a thing stands; the plain one where both run alike. */
+function turnedIn({ along }: Stand, direction: Point): Axis {
+  const [x, y] = [direction.x * along.x + direction.y * along.y, direction.y * along.x - direction.x * along.y]
+  return Math.abs(y) < 1e-12 ? ALONG : [x, y, 0]
+}
+
+/** A hole through a round wall, from radius to radius: a little deeper than the wall, whose faces are chords. */
+function roundHole(wall: BuiltWall['wall'], { alongMm, widthMm }: BuiltOpening['opening']): Point[] {
+  const { leftMm, rightMm } = faceOffsets(wall)
+  const run = (asideMm: number) =>
+    Array.from({ length: HOLE_STEPS + 1 }, (_, i) => alongMm + widthMm * (i / HOLE_STEPS - 0.5)).flatMap(
+      (at) => wallPlace(wall, at, asideMm)?.at ?? [],
+    )
+  return [...run(rightMm - DEEPER_MM), ...run(leftMm + DEEPER_MM).reverse()]
+}
+
+const HOLE_STEPS = 12
+const DEEPER_MM = 10
+
+/** What the schema suggests for IfcMaterialLayer.Category, and words alike. */
+const IFC_CATEGORIES: Readonly<Record<LayerUse, string>> = {
+  bearing: 'LoadBearing',
+  insulation: 'Insulation',
+  cavity: 'Cavity',
+  finish: 'Finish',
+}
+
+/** How near the axis of a round wall is drawn by chords. */
+const AXIS_MM = 0.1
+
+const wallName = ({ type, wall }: BuiltWall): string => type?.name ?? `Wall ${tidy(wall.thicknessMm)}`
+
+/** Depth of frames where nothing is known of them. */
+const FRAME_MM = 60
+
+/** IfcDoorTypeOperationEnum; a door is left or right as seen from the side to which it opens. */
+function doorOperation({ way, hinge, opens }: BuiltOpening['opening']): string {
+  const left = (hinge === 'start') === (opens === 'right')
+  switch (way) {
+    case 'hinged':
+      return left ? 'SINGLE_SWING_LEFT' : 'SINGLE_SWING_RIGHT'
+    case 'double':
+      return 'DOUBLE_DOOR_SINGLE_SWING'
+    case 'sliding':
+      return left ? 'SLIDING_TO_LEFT' : 'SLIDING_TO_RIGHT'
+    case 'folding':
+      return left ? 'FOLDING_TO_LEFT' : 'FOLDING_TO_RIGHT'
+  }
+}

@@ -1,0 +1,190 @@
+import type { Point } from '../../geometry/vector'
+import { ifcGuid } from './guid'
+import { DERIVED, type Ref, StepData, type StepValue, type Typed, Whole, Word } from './step'
+
+/** What is handed over, and by whom. */
+export interface IfcHead {
+  readonly projectId: string
+  readonly name: string
+  /** ISO 8601, to the second. */
+  readonly madeAt: string
+}
+
+export type Axis = readonly [x: number, y: number, z: number]
+const UP: Axis = [0, 0, 1]
+export const ALONG: Axis = [1, 0, 0]
+
+export const M2 = 1e6
+export const M3 = 1e9
+
+/** Where a thing stands within another, and how it is turned about the upright. */
+export interface Stand {
+  readonly ref: Ref
+  readonly at: Point
+  readonly along: Point
+}
+
+/** A place in the space of where a thing stands. */
+export function within({ at, along }: Stand, { x, y }: Point): Point {
+  const [dx, dy] = [x - at.x, y - at.y]
+  return { x: dx * along.x + dy * along.y, y: dy * along.x - dx * along.y }
+}
+
+/** A length as names tell it. */
+export const tidy = (mm: number): number => Math.round(mm * 10) / 10
+
+/** What every part of the file is written with. Lengths in millimetres; places in model space unless said otherwise. */
+export class IfcWriter {
+  readonly data = new StepData()
+  private readonly body: Ref
+  private readonly axis: Ref
+  readonly footprint: Ref
+  readonly context: Ref
+  /** Types and materials that are written already, by what tells them apart. */
+  readonly types = new Map<string, Ref>()
+  private readonly typed = new Map<Ref, Ref[]>()
+
+  constructor(readonly head: IfcHead) {
+    const { data } = this
+    const world = this.place3(0, 0, 0)
+    const north = data.share('IFCDIRECTION', [0, 1])
+    const context = data.add('IFCGEOMETRICREPRESENTATIONCONTEXT', undefined, 'Model', new Whole(3), 1e-5, world, north)
+    const sub = (name: string, view: string) =>
+      data.add(
+        'IFCGEOMETRICREPRESENTATIONSUBCONTEXT',
+        name,
+        'Model',
+        DERIVED,
+        DERIVED,
+        DERIVED,
+        DERIVED,
+        context,
+        undefined,
+        new Word(view),
+        undefined,
+      )
+    this.body = sub('Body', 'MODEL_VIEW')
+    this.axis = sub('Axis', 'GRAPH_VIEW')
+    this.footprint = sub('FootPrint', 'PLAN_VIEW')
+    this.context = context
+  }
+
+  /** Says which things are of which type; to be called once, when all are written. */
+  tellTypes(): void {
+    for (const [type, things] of this.typed)
+      this.relation('IFCRELDEFINESBYTYPE', this.guid(this.head.projectId, 'typed', String(type.number)), things, type)
+  }
+
+  guid(...parts: readonly string[]): string {
+    return ifcGuid(parts.length === 1 ? parts[0]! : parts.join(' '))
+  }
+
+  material(name: string): Ref {
+    const key = `material ${name}`
+    const made = this.types.get(key) ?? this.data.add('IFCMATERIAL', name, undefined, undefined)
+    this.types.set(key, made)
+    return made
+  }
+
+  /** Something that stands somewhere: every IfcProduct begins alike. */
+  thing(
+    type: string,
+    guid: string,
+    name: string,
+    place: Ref,
+    shape: Ref | undefined,
+    ...rest: readonly StepValue[]
+  ): Ref {
+    return this.data.add(type, guid, undefined, name, undefined, undefined, place, shape, ...rest)
+  }
+
+  relation(type: string, guid: string, ...rest: readonly StepValue[]): Ref {
+    return this.data.add(type, guid, undefined, undefined, undefined, ...rest)
+  }
+
+  type(type: string, guid: string, name: string, ...rest: readonly StepValue[]): Ref {
+    const unsaid = Array.from({ length: 6 }, () => undefined)
+    return this.data.add(type, guid, undefined, name, ...unsaid, ...rest)
+  }
+
+  ofType(type: Ref, thing: Ref): void {
+    this.typed.set(type, [...(this.typed.get(type) ?? []), thing])
+  }
+
+  named(word: string, aMm: number, bMm: number): string {
+    return `${word} ${tidy(aMm)} x ${tidy(bMm)}`
+  }
+
+  aggregate(whole: Ref, parts: readonly Ref[], name: string): void {
+    this.relation('IFCRELAGGREGATES', this.guid(this.head.projectId, name), whole, parts)
+  }
+
+  quantities(
+    of: Ref,
+    id: string,
+    name: string,
+    list: readonly (readonly [type: string, name: string, value: number])[],
+  ): void {
+    const { data } = this
+    const refs = list.map(([type, key, value]) => data.add(type, key, undefined, undefined, value, undefined))
+    const set = data.add('IFCELEMENTQUANTITY', this.guid(id, 'quantities'), undefined, name, undefined, undefined, refs)
+    this.relation('IFCRELDEFINESBYPROPERTIES', this.guid(id, 'has quantities'), [of], set)
+  }
+
+  properties(of: Ref, id: string, name: string, list: readonly (readonly [name: string, value: Typed])[]): void {
+    const { data } = this
+    const refs = list.map(([key, value]) => data.add('IFCPROPERTYSINGLEVALUE', key, undefined, value, undefined))
+    const set = data.add('IFCPROPERTYSET', this.guid(id, 'properties'), undefined, name, undefined, refs)
+    this.relation('IFCRELDEFINESBYPROPERTIES', this.guid(id, 'has properties'), [of], set)
+  }
+
+  stand(within: Ref, at: Point, along: Point, upMm: number): Stand {
+    const ref = this.data.add('IFCLOCALPLACEMENT', within, this.place3(at.x, at.y, upMm, [along.x, along.y, 0]))
+    return { ref, at, along }
+  }
+
+  shape(solids: readonly Ref[], line?: Ref): Ref {
+    const { data } = this
+    const body = data.add('IFCSHAPEREPRESENTATION', this.body, 'Body', 'SweptSolid', solids)
+    const axis = line ? [data.add('IFCSHAPEREPRESENTATION', this.axis, 'Axis', 'Curve2D', [line])] : []
+    return data.add('IFCPRODUCTDEFINITIONSHAPE', undefined, undefined, [...axis, body])
+  }
+
+  extrusion(profile: Ref, heightMm: number, upMm = 0): Ref {
+    return this.data.add(
+      'IFCEXTRUDEDAREASOLID',
+      profile,
+      this.place3(0, 0, upMm),
+      this.data.share('IFCDIRECTION', UP as StepValue),
+      heightMm,
+    )
+  }
+
+  ring(ring: readonly Point[], stand: Stand): Ref {
+    return this.data.add('IFCARBITRARYCLOSEDPROFILEDEF', new Word('AREA'), undefined, this.closed(ring, stand))
+  }
+
+  /** A closed line in the space of where a thing stands. */
+  closed(ring: readonly Point[], stand: Stand): Ref {
+    const points = ring.map((p) => within(stand, p)).map(({ x, y }) => this.point2(x, y))
+    return this.data.add('IFCPOLYLINE', [...points, points[0]!])
+  }
+
+  point2(x: number, y: number): Ref {
+    return this.data.share('IFCCARTESIANPOINT', [x, y])
+  }
+
+  place2(x: number, y: number): Ref {
+    return this.data.share('IFCAXIS2PLACEMENT2D', this.point2(x, y), undefined)
+  }
+
+  place3(x: number, y: number, z: number, along: Axis = ALONG): Ref {
+    const { data } = this
+    return data.share(
+      'IFCAXIS2PLACEMENT3D',
+      data.share('IFCCARTESIANPOINT', [x, y, z]),
+      data.share('IFCDIRECTION', UP as StepValue),
+      data.share('IFCDIRECTION', along as StepValue),
+    )
+  }
+}

@@ -1,0 +1,36 @@
+import { nameAfter } from '@/core/model/grid-line/schema'
+import { type Drawing, sheetOfPoints } from '../draw/drawing'
+import { pointFields } from '../entry'
+import type { ToolContext } from '../tool'
+
+/** The name after that of the line drawn last; 1 for the first. */
+function nextName({ records }: ToolContext): string {
+  const last = [...records.values()].filter((record) => record.kind === 'grid-line').at(-1)
+  return last ? nameAfter(last.name) : '1'
+}
+
+/** A line by which the building is set out, with its bubbles. */
+export const gridLine: Drawing = {
+  name: 'grid-line',
+  word: 'Grid line',
+  key: null,
+  label: 'Draw grid line',
+  say: (count) => (count === 0 ? 'Click where the grid line begins; its name can be typed.' : 'Click where it ends.'),
+  most: () => 2,
+  fields: (session, context) => [
+    { name: 'name', label: 'Name', value: session.typed.name ?? nextName(context), narrow: true },
+    ...(session.points.length > 0 ? pointFields(session, context) : []),
+  ],
+  keeps: ['name'],
+  shape: ([a, b], { typed }, context) =>
+    a && b
+      ? {
+          id: crypto.randomUUID(),
+          kind: 'grid-line',
+          name: (typed.name?.trim() || nextName(context)).slice(0, 10),
+          start: a.at,
+          end: b.at,
+          ...sheetOfPoints([a, b], context.records),
+        }
+      : null,
+}
