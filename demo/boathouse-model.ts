@@ -1,9 +1,15 @@
+import type { GridLine } from '@/core/model/grid-line/schema'
 import { FIRST_LEVEL, type Level } from '@/core/model/level/schema'
 import type { Opening } from '@/core/model/opening/schema'
 import type { ProjectRecord } from '@/core/model/registry'
+import type { Roof } from '@/core/model/roof/schema'
 import type { Slab } from '@/core/model/slab/schema'
 import type { Space } from '@/core/model/space/schema'
+import type { Stair } from '@/core/model/stair/schema'
+import type { SavedView } from '@/core/model/view/schema'
 import type { Wall } from '@/core/model/wall/schema'
+import type { WallType } from '@/core/model/wall-type/schema'
+import { withType } from '@/core/model/wall-type/typed'
 
 /** The boathouse as somebody traced it: the ground floor whole, of the upper floor two walls so far. */
 const LENGTH = 31_200
@@ -13,6 +19,69 @@ const INNER = 115
 const HALL = 20_800
 
 export const UPPER_LEVEL: Level = { id: 'demo-upper', kind: 'level', name: 'Upper', elevationMm: 3150, heightMm: 2900 }
+
+/** Outside to inside. */
+const OUTER_TYPE: WallType = {
+  id: 'demo-outer',
+  kind: 'wall-type',
+  name: 'Clinker, insulated',
+  layers: [
+    { material: 'Clinker brick', thicknessMm: 115, use: 'finish' },
+    { material: 'Mineral wool', thicknessMm: 110, use: 'insulation' },
+    { material: 'Sand-lime block', thicknessMm: 125, use: 'bearing' },
+    { material: 'Lime plaster', thicknessMm: 15, use: 'finish' },
+  ],
+}
+const INNER_TYPE: WallType = {
+  id: 'demo-inner',
+  kind: 'wall-type',
+  name: 'Plastered block',
+  layers: [
+    { material: 'Lime plaster', thicknessMm: 10, use: 'finish' },
+    { material: 'Sand-lime block', thicknessMm: 95, use: 'bearing' },
+    { material: 'Lime plaster', thicknessMm: 10, use: 'finish' },
+  ],
+}
+
+const gridLine = (name: string, from: readonly [number, number], to: readonly [number, number]): GridLine => ({
+  id: `demo-grid-${name}`,
+  kind: 'grid-line',
+  name,
+  start: { x: from[0], y: from[1] },
+  end: { x: to[0], y: to[1] },
+})
+
+/** One half of the roof over the boat hall. */
+const roof = (id: string, corners: readonly (readonly [number, number])[]): Roof => ({
+  id: `demo-roof-${id}`,
+  kind: 'roof',
+  levelId: FIRST_LEVEL.id,
+  ring: corners.map(([x, y]) => ({ x, y })),
+  pitchRad: (22 * Math.PI) / 180,
+  thicknessMm: 280,
+  eavesMm: 2950,
+})
+
+/** As the upper floor plan shows it. */
+const stair: Stair = {
+  id: 'demo-stair',
+  kind: 'stair',
+  levelId: FIRST_LEVEL.id,
+  start: { x: 15_200, y: 11_800 },
+  end: { x: 15_200 + 16 * 270, y: 11_800 },
+  widthMm: 1200,
+  risers: 17,
+}
+
+/** The roof cut away along the ridge, from the south. */
+const hallView: SavedView = {
+  id: 'demo-view',
+  kind: 'view',
+  name: 'Into the hall',
+  eye: { x: -6000, y: -16_000, z: 15_000 },
+  target: { x: 13_500, y: 8000, z: 1000 },
+  cut: { rightOf: { start: { x: 0, y: WIDTH / 2 }, end: { x: LENGTH, y: WIDTH / 2 } } },
+}
 
 type Gap = readonly [
   startMm: number,
@@ -33,15 +102,18 @@ function wall(
   gaps: readonly Gap[] = [],
   levelId = FIRST_LEVEL.id,
 ): (Wall | Opening)[] {
-  const line: Wall = {
+  const plain: Wall = {
     id: `demo-${id}`,
     kind: 'wall',
     start: { x: from[0], y: from[1] },
     end: { x: to[0], y: to[1] },
     thicknessMm,
     tracedLine: 'right',
+    // They run round anticlockwise: the outside is to their right.
+    flipped: true,
     levelId,
   }
+  const line = withType(plain, thicknessMm === OUTER ? OUTER_TYPE : INNER_TYPE)
   const openings = gaps.map(
     ([start, widthMm, look], i): Opening => ({
       id: `demo-${id}-${i + 1}`,
@@ -88,6 +160,17 @@ const upperSlab: Slab = {
 /** What was done, step by step, as it stands in the history. */
 export const BOATHOUSE_MODEL: readonly (readonly [label: string, records: readonly ProjectRecord[]])[] = [
   ['Add level', [UPPER_LEVEL]],
+  ['Add wall types', [OUTER_TYPE, INNER_TYPE]],
+  [
+    'Draw grid',
+    [
+      gridLine('1', [0, -4600], [0, 18_000]),
+      gridLine('2', [20_800, -4600], [20_800, 18_000]),
+      gridLine('3', [LENGTH, -4600], [LENGTH, 18_000]),
+      gridLine('A', [-3200, 0], [34_400, 0]),
+      gridLine('B', [-3200, WIDTH], [34_400, WIDTH]),
+    ],
+  ],
   [
     'Trace walls',
     [
@@ -144,4 +227,23 @@ export const BOATHOUSE_MODEL: readonly (readonly [label: string, records: readon
       upperSlab,
     ],
   ],
+  ['Draw stair', [stair]],
+  [
+    'Draw roof',
+    [
+      roof('south', [
+        [-500, -500],
+        [14_000, -500],
+        [14_000, WIDTH / 2],
+        [-500, WIDTH / 2],
+      ]),
+      roof('north', [
+        [14_000, WIDTH + 500],
+        [-500, WIDTH + 500],
+        [-500, WIDTH / 2],
+        [14_000, WIDTH / 2],
+      ]),
+    ],
+  ],
+  ['Save view', [hallView]],
 ]

@@ -86,6 +86,7 @@ export const useBench = create<BenchState>(() => ({
     roofPitchDeg: 30,
     roofThicknessMm: 250,
     stairWidthMm: 1000,
+    lastGridName: null,
     layerId: FIRST_LAYER.id,
     linePiece: 'straight',
     arcWay: 'three points',

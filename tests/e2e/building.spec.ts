@@ -4,6 +4,7 @@ import * as WebIfc from 'web-ifc'
 import { boathouseSet } from '../../demo/sheets/boathouse'
 import { A3, CORNERS, onPaper } from '../support/boathouse'
 import { readDxf } from '../support/ezdxf'
+import { fittedPlan } from './fitted-plan'
 import { StudioPage, test } from './studio'
 
 /** Each of these goes a long way: a slow machine needs its time. */
@@ -11,21 +12,6 @@ test.beforeEach(() => test.setTimeout(240_000))
 
 /** The boat hall between the faces of its walls, worked out by hand from the printed sizes: 277.774 m². */
 const HALL_M2 = (20.8 - 0.115 - 0.365) * (14.4 - 2 * 0.365)
-
-/** A new project with the ground floor brought in and fitted by its length. @returns its id */
-async function fittedPlan(studio: StudioPage, name: string): Promise<string> {
-  const { page } = studio
-  const id = await studio.newProject(name)
-  await studio.upload('plans.pdf', await boathouseSet())
-  await studio.bringIn(1, A3.width, A3.height)
-  await page.keyboard.press('k')
-  await studio.clickOn(...onPaper(0, 0), 'end')
-  await studio.clickOn(...onPaper(31_200, 0), 'end')
-  await page.keyboard.type('31.2 m')
-  await page.keyboard.press('Enter')
-  await expect(page.getByText('1:145.6', { exact: true }).first()).toBeVisible()
-  return id
-}
 
 test('from a sheet to a building in IFC with the known areas', async ({ page }) => {
   const studio = new StudioPage(page)
@@ -105,7 +91,7 @@ test('from a sheet to a building in IFC with the known areas', async ({ page }) 
     await studio.hover(...onPaper(20_742, 9000))
     await page.mouse.down()
     await page.mouse.up()
-    await page.getByRole('button', { name: /^Trace its .* instead$/ }).click()
+    await page.getByRole('button', { name: 'Flip' }).click()
     await studio.goTo('Check')
     await expect(panel).toContainText(/[12] of 10 lie more than 5 mm beside their line\./)
     await panel.getByRole('button', { name: 'Walk through the worst' }).click()

@@ -22,6 +22,8 @@ describe('what is almost as it was meant', () => {
     ['short', wall('b', p(2500, 140), p(2500, 4000), 200, 'centre'), 40],
     ['crooked', wall('b', p(9000, 0), p(9010, 4000), 200, 'centre'), 10],
     ['doubled', wall('b', p(1000, 2), p(4000, 2), 200, 'centre'), 3000],
+    ['overlapping', wall('b', p(3800, 0), p(9000, 0), 200, 'centre'), 1200],
+    ['beside', wall('b', p(6040, 12), p(9000, 12), 200, 'centre'), 12],
   ] as const)('%s is found, and mended by one step', (kind, second, offMm) => {
     const walls = [wall('a', p(0, 0), p(5000, 0), 200, 'centre'), second]
     const [miss, ...more] = nearMisses(walls)

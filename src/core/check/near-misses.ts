@@ -13,12 +13,14 @@ import type { Wall } from '../model/wall/schema'
 const NEAR_MM = 50
 /** A wall that is off level or upright by less than this was meant to be: half a degree. */
 const NEAR_RAD = (0.5 * Math.PI) / 180
+/** Walls further from one another than a wide opening are not meant to go on. */
+const WIDEST_GAP_MM = 3000
 /** What rounding leaves. */
 const EVEN_RAD = 1e-7
 
 /** Something that is almost, but not quite, as it was meant. */
 export interface NearMiss {
-  readonly kind: 'apart' | 'short' | 'crooked' | 'doubled'
+  readonly kind: 'apart' | 'short' | 'crooked' | 'doubled' | 'overlapping' | 'beside'
   readonly ids: readonly string[]
   /** How far it is off, for the list: the worst first. */
   readonly offMm: number
@@ -38,15 +40,16 @@ export function nearMisses(walls: readonly Wall[]): NearMiss[] {
   const tree = new RBush<Item>().load(
     walls.map((wall) => ({ ...grow(boxOf([wall.start, wall.end]), wall.thicknessMm + NEAR_MM), wall })),
   )
-  const around = (p: Point, wall: Wall) =>
+  const around = (p: Point, wall: Wall, reach = 0) =>
     tree
-      .search(boxOf([p]))
+      .search(grow(boxOf([p]), reach))
       .map((item) => item.wall)
       .filter((other) => other.id !== wall.id && levelIdOf(other) === levelIdOf(wall))
   return walls
     .flatMap((wall) => [
       ...crooked(wall),
       ...doubled(wall, around({ x: (wall.start.x + wall.end.x) / 2, y: (wall.start.y + wall.end.y) / 2 }, wall)),
+      ...outOfLine(wall, [...new Set([wall.start, wall.end].flatMap((p) => around(p, wall, WIDEST_GAP_MM)))]),
       ...(['start', 'end'] as const).flatMap((end) => loose(wall, end, around(wall[end], wall))),
     ])
     .sort((a, b) => b.offMm - a.offMm)
@@ -79,6 +82,38 @@ function doubled(wall: Wall, others: readonly Wall[]): NearMiss[] {
   return under
     ? [{ kind: 'doubled', ids: [wall.id, under.id], offMm: size, at: wall.start, mended: [], gone: [wall.id] }]
     : []
+}
+
+/** A pair of walls is told of once. */
+const isFirst = (wall: Wall, other: Wall) => wall.id < other.id
+
+/** Walls that run one way, and overlap in part, or go on beside one another where they were meant to be in line. */
+function outOfLine(wall: Wall, others: readonly Wall[]): NearMiss[] {
+  const u = unit(subtract(wall.end, wall.start))
+  const size = distance(wall.start, wall.end)
+  if (!u || wall.bulge) return []
+  return others.flatMap((other): NearMiss[] => {
+    const v = unit(subtract(other.end, other.start))
+    if (!v || other.bulge || !isFirst(wall, other) || Math.abs(cross(u, v)) > Math.sin(NEAR_RAD)) return []
+    const [a, b] = [other.start, other.end].map((p) => dot(subtract(p, wall.start), u)) as [number, number]
+    const aside = [other.start, other.end].map((p) => cross(u, subtract(p, wall.start)))
+    const off = Math.max(...aside.map(Math.abs))
+    const [from, to] = [Math.min(a, b), Math.max(a, b)]
+    const common = Math.min(to, size) - Math.max(from, 0)
+    const within = (from >= -NEAR_MM && to <= size + NEAR_MM) || (from <= NEAR_MM && to >= size - NEAR_MM)
+    if (off > NEAR_MM || within) return []
+    const place = (t: number) => add(wall.start, scale(u, t))
+    const at = place(common > 0 ? Math.max(from, 0) : from > 0 ? size : 0)
+    if (common > NEAR_MM) {
+      const whole = { ...wall, start: place(Math.min(0, from)), end: place(Math.max(size, to)) }
+      return [{ kind: 'overlapping', ids: [wall.id, other.id], offMm: common, at, mended: [whole], gone: [other.id] }]
+    }
+    // Walls of two thicknesses may well be flush on one side; ends that are near one another are apart.
+    const alike = wall.thicknessMm === other.thicknessMm && wall.tracedLine === other.tracedLine
+    if (!alike || common > -NEAR_MM || common < -WIDEST_GAP_MM || off <= SAME_POINT_MM) return []
+    const moved = { ...other, start: place(a), end: place(b) }
+    return [{ kind: 'beside', ids: [wall.id, other.id], offMm: off, at, mended: [moved], gone: [] }]
+  })
 }
 
 /** An end that stops just before the end or the face of another wall. */

@@ -21,6 +21,7 @@ import { type Stair, stairSchema } from './stair/schema'
 import { type SymbolRecord, symbolSchema } from './symbol/schema'
 import { type Text, textSchema } from './text/schema'
 import { type Underlay, underlaySchema } from './underlay/schema'
+import { type SavedView, viewSchema } from './view/schema'
 import { type Wall, wallSchema } from './wall/schema'
 import { type WallType, wallTypeSchema } from './wall-type/schema'
 
@@ -31,6 +32,7 @@ export type ProjectRecord =
   | Underlay
   | Reading
   | WallType
+  | SavedView
   | Wall
   | Layer
   | Path
@@ -59,6 +61,7 @@ const SCHEMAS: Record<RecordKind, ObjectSchema<object>> = {
   underlay: underlaySchema,
   reading: readingSchema,
   'wall-type': wallTypeSchema,
+  view: viewSchema,
   wall: wallSchema,
   layer: layerSchema,
   path: pathSchema,

@@ -2,22 +2,44 @@ import { buffer } from 'node:stream/consumers'
 import PDFDocument from 'pdfkit'
 import toPdf from 'svg-to-pdfkit'
 import { PAPERS, type PaperName } from '@/core/formats/svg/paper'
+import { type PlanGroup, svgOfPaper } from '@/core/formats/svg/write-plan'
 
 const PT_PER_MM = 72 / 25.4
 
-/** A drawing of one paper as a PDF of the same size; its vectors stay vectors. */
-export async function pdfOfSvg(svg: string, paper: PaperName): Promise<Uint8Array> {
+/** An indirect object of the file, as the library has it. */
+type PdfReference = ReturnType<PDFKit.PDFDocument['ref']>
+
+/** What the library has of a file beyond its types: the catalogue, and the resources of the page. */
+interface Inside {
+  readonly _root: { readonly data: Record<string, unknown> }
+  readonly page: { readonly resources: { readonly data: Record<string, unknown> } }
+}
+
+/**
+ * A drawing of one paper as a PDF of the same size; its vectors stay vectors, and each group is a layer that can be
+ * switched (optional content, ISO 32000-1, 8.11).
+ */
+export async function pdfOfPlan(groups: readonly PlanGroup[], paper: PaperName): Promise<Uint8Array> {
   const { widthMm, heightMm } = PAPERS[paper]
   const size: [number, number] = [widthMm * PT_PER_MM, heightMm * PT_PER_MM]
   const document = new PDFDocument({ size, margin: 0, info: { Creator: 'Calque' } })
   const written = buffer(document)
-  // The size that the drawing itself states would be taken in pixels, and shrunk into the page.
-  const [, drawing] = /<svg[^>]*?( viewBox=[\s\S]*)$/.exec(svg) ?? []
-  toPdf(document, `<svg xmlns="http://www.w3.org/2000/svg"${drawing}`, 0, 0, {
-    width: size[0],
-    height: size[1],
-    assumePt: true,
-  })
+  const layers = groups.map(({ name }) => document.ref({ Type: 'OCG', Name: new String(name) }))
+  const inside = document as unknown as Inside
+  inside.page.resources.data.Properties = Object.fromEntries(layers.map((layer, i) => [`L${i}`, layer]))
+  inside._root.data.OCProperties = { OCGs: layers, D: { Order: layers, ON: layers } }
+  for (const [i, { svg }] of groups.entries()) {
+    document.addContent(`/OC /L${i} BDC`)
+    drawSvg(document, svgOfPaper(paper, svg), size)
+    document.addContent('EMC')
+  }
+  for (const layer of layers as PdfReference[]) layer.end(undefined)
   document.end()
   return new Uint8Array(await written)
+}
+
+function drawSvg(document: PDFKit.PDFDocument, svg: string, [width, height]: readonly [number, number]): void {
+  // The size that the drawing itself states would be taken in pixels, and shrunk into the page.
+  const [, drawing] = /<svg[^>]*?( viewBox=[\s\S]*)$/.exec(svg) ?? []
+  toPdf(document, `<svg xmlns="http://www.w3.org/2000/svg"${drawing}`, 0, 0, { width, height, assumePt: true })
 }

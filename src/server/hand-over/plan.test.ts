@@ -1,5 +1,6 @@
 import { writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
+import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
 import { HAND_OVER_FORMATS } from '@/core/formats/hand-over'
 import { PlanSheetError } from '@/core/formats/svg/write-plan'
@@ -39,6 +40,19 @@ describe('a plan on paper, as poppler sees it', () => {
     expect((Number(height) * 25.4) / 72).toBeCloseTo(heightMm, 1)
     for (const words of ['House & “Co”', '01 Hall', '30.510 m²', `1:${scale} on ${paper}`])
       expect(found.text).toContain(words)
+  })
+
+  it('has a layer for each class, which another reader finds', async () => {
+    const bytes = await handOver(project, pdf, { paper: 'A3' })
+    const document = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise
+    const layers = await document.getOptionalContentConfig()
+    const names = [...layers].map(([, group]) => group.name)
+    expect(names).toEqual(['Walls', 'Openings', 'Rooms', 'Frame'])
+    // What is drawn lies in them: as many marked pieces as layers, and nothing outside.
+    const { fnArray, argsArray } = await (await document.getPage(1)).getOperatorList()
+    const marked = argsArray.filter((args, i) => fnArray[i] === OPS.beginMarkedContentProps && args[0] === 'OC')
+    expect(marked).toHaveLength(names.length)
+    await document.destroy()
   })
 
   it('takes the largest scale that fits, and refuses one that does not', async () => {

@@ -8,15 +8,16 @@ import { writeGlb } from '@/core/formats/gltf/write'
 import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over'
 import { writeIfc } from '@/core/formats/ifc/write'
 import type { PaperName } from '@/core/formats/svg/paper'
-import { PlanSheetError, writePlanSvg } from '@/core/formats/svg/write-plan'
+import { type PlanSheet, PlanSheetError, planGroups, writePlanSvg } from '@/core/formats/svg/write-plan'
 import { boxOf } from '@/core/geometry/box'
 import type { Point } from '@/core/geometry/vector'
 import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import { displayOf } from '@/core/model/settings/schema'
 import { TABLES, tablesOf } from '@/core/tables/registry'
+import type { LengthDisplay } from '@/core/units/format'
 import { writeArchive } from '../archive'
-import { pdfOfSvg } from './pdf'
+import { pdfOfPlan } from './pdf'
 import { writeXlsx } from './xlsx'
 
 /** What is handed over. */
@@ -46,17 +47,27 @@ function cornerOf(project: HandedProject): Point {
 
 const USUAL_PAPER = 'A3'
 
-function planSvg(project: HandedProject, { level, paper = USUAL_PAPER, scale }: PaperChoice): string {
-  const records = byId(project)
-  const levels = levelsOf(records)
+/** What of a project is drawn on which paper. @throws PlanSheetError */
+function planSheet(project: HandedProject, { level, paper = USUAL_PAPER, scale }: PaperChoice): PlanSheet {
+  const levels = levelsOf(byId(project))
   if (level !== undefined && !levels.some(({ id }) => id === level))
     throw new PlanSheetError('There is no such level in the project.')
-  return writePlanSvg(records, displayOf(records), {
+  return {
     title: project.name,
     levelId: level ?? levels[0]?.id ?? FIRST_LEVEL.id,
     paper,
     ratio: scale ?? null,
-  })
+  }
+}
+
+/** A plan by what makes a file of it. */
+function drawnPlan<T>(
+  project: HandedProject,
+  on: PaperChoice,
+  draw: (records: ReadonlyMap<string, ProjectRecord>, display: LengthDisplay, sheet: PlanSheet) => T,
+): T {
+  const records = byId(project)
+  return draw(records, displayOf(records), planSheet(project, on))
 }
 
 const WRITERS: Readonly<Record<string, Writer>> = {
@@ -68,8 +79,8 @@ const WRITERS: Readonly<Record<string, Writer>> = {
     }),
   dxf: ({ records }) => [...writeDxf(modelDrawing(records))].join(''),
   'dxf-r12': ({ records }) => writeDxfR12(modelDrawing(records)),
-  svg: planSvg,
-  pdf: (project, on) => pdfOfSvg(planSvg(project, on), on.paper ?? USUAL_PAPER),
+  svg: (project, on) => drawnPlan(project, on, writePlanSvg),
+  pdf: (project, on) => pdfOfPlan(drawnPlan(project, on, planGroups), on.paper ?? USUAL_PAPER),
   glb: (project) => writeGlb(built(project), project.name, cornerOf(project)),
   gbxml: (project) => writeGbxml(built(project), project.name),
   xlsx: (project) => writeXlsx(tablesOf(built(project))),

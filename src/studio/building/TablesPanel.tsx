@@ -2,25 +2,24 @@
 
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
+import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { DataGrid, type GridColDef } from '@mui/x-data-grid'
+import dynamic from 'next/dynamic'
 import { useMemo, useState } from 'react'
+import { grouped } from '@/core/tables/group'
 import { tablesOf } from '@/core/tables/registry'
-import { type Table, type TableColumn, totalsOf } from '@/core/tables/table'
-import { formatArea, formatLength, formatVolume, type LengthDisplay } from '@/core/units/format'
+import { type Table, totalsOf } from '@/core/tables/table'
+import type { LengthDisplay } from '@/core/units/format'
 import { select, toolContext } from '../bench-store'
 import { OneOf } from '../panels/OneOf'
 import { useProject } from '../project/store'
+import { shown } from './shown'
 import { useBuilding } from './use-building'
 
-/** A figure as the job writes it. */
-function shown(value: unknown, { unit }: TableColumn, display: LengthDisplay): string {
-  if (unit === 'text' || unit === 'count') return String(value ?? '')
-  const figure = Number(value)
-  if (unit === 'mm') return formatLength(figure, display, false)
-  return unit === 'm2' ? formatArea(figure * 1e6, display) : formatVolume(figure * 1e9, display)
-}
+const TableChart = dynamic(() => import('./TableChart'), { ssr: false })
 
 function columnsOf({ columns }: Table, display: LengthDisplay): GridColDef[] {
   return columns.map((column) => ({
@@ -38,8 +37,13 @@ export function TablesPanel() {
   const building = useBuilding()
   const id = useProject((state) => state.id)
   const [name, setName] = useState('rooms')
+  const [groupKey, setGroupKey] = useState('')
   const tables = useMemo(() => tablesOf(building), [building])
-  const table = tables.find((each) => each.name === name) ?? tables[0]!
+  const whole = tables.find((each) => each.name === name) ?? tables[0]!
+  const groupable = whole.columns.filter(({ unit }) => unit === 'text' || unit === 'mm').filter(({ summed }) => !summed)
+  const by = groupable.find(({ key }) => key === groupKey)
+  const table = by ? grouped(whole, by.key) : whole
+  const measures = whole.columns.filter(({ summed }) => summed)
   const { display } = toolContext()
   const totals = totalsOf(table)
   return (
@@ -55,6 +59,22 @@ export function TablesPanel() {
           words={Object.fromEntries(tables.map((each) => [each.name, each.word]))}
           onChange={setName}
         />
+        <TextField
+          select
+          size="small"
+          label="Grouped by"
+          value={by?.key ?? ''}
+          onChange={({ target }) => setGroupKey(target.value)}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          sx={{ width: 150 }}
+        >
+          <MenuItem value="">nothing</MenuItem>
+          {groupable.map(({ key, label }) => (
+            <MenuItem key={key} value={key}>
+              {label}
+            </MenuItem>
+          ))}
+        </TextField>
         <Box sx={{ flex: 1 }} />
         <Button size="small" component="a" href={`/api/projects/${id}/hand-over/csv-${table.name}`} download>
           Save CSV
@@ -63,19 +83,22 @@ export function TablesPanel() {
           Save XLSX
         </Button>
       </Stack>
-      <DataGrid
-        key={table.name}
-        aria-label={table.word}
-        density="compact"
-        rows={table.rows.map(({ cells, ids }, i) => ({ id: i, ids, ...cells }))}
-        columns={columnsOf(table, display)}
-        hideFooter
-        disableColumnResize
-        onRowClick={({ row }) => select(row.ids as string[])}
-        onCellKeyDown={({ row }, event) => event.key === 'Enter' && select(row.ids as string[])}
-        localeText={{ noRowsLabel: EMPTY[table.name] ?? 'Nothing yet.' }}
-        sx={{ border: 0, flex: 1, minHeight: 0 }}
-      />
+      <Stack direction="row" sx={{ flex: 1, minHeight: 0, gap: 1.5 }}>
+        <DataGrid
+          key={`${table.name} ${by?.key}`}
+          aria-label={table.word}
+          density="compact"
+          rows={table.rows.map(({ cells, ids }, i) => ({ id: i, ids, ...cells }))}
+          columns={columnsOf(table, display)}
+          hideFooter
+          disableColumnResize
+          onRowClick={({ row }) => select(row.ids as string[])}
+          onCellKeyDown={({ row }, event) => event.key === 'Enter' && select(row.ids as string[])}
+          localeText={{ noRowsLabel: EMPTY[table.name] ?? 'Nothing yet.' }}
+          sx={{ border: 0, flex: 1, minWidth: 0 }}
+        />
+        {table.rows.length > 1 && measures.length > 0 && <TableChart table={table} display={display} />}
+      </Stack>
       <Typography variant="figure" sx={{ fontSize: 12.5 }} data-testid="totals">
         {table.columns
           .filter(({ key }) => key in totals)

@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import { isOut, toleranceOf } from '@/core/check/tolerance'
 import { tracedMm } from '@/core/check/traced'
-import { residualOf } from '@/core/fit/residual'
+import { type DimensionResidual, residualOf } from '@/core/fit/residual'
 import type { ProjectRecord } from '@/core/model/registry'
 import { settingsOf } from '@/core/model/settings/schema'
 import { wallOutlines } from '@/core/model/wall/joins'
@@ -35,6 +35,8 @@ export function CheckCard() {
     )
     .sort((a, b) => Math.abs(b.perThousand) - Math.abs(a.perThousand))
   const out = rows.filter((row) => isOut(row, tolerance)).length
+  const traced = rows.filter((row) => row.traced !== null)
+  const offTraced = traced.filter((row) => isOut(againstTraced(row.statedMm, row.traced!), tolerance)).length
   return (
     <>
       <Typography color="text.secondary" sx={{ mb: 1.5 }}>
@@ -51,8 +53,16 @@ export function CheckCard() {
             ? `${out} of ${rows.length} stated lengths are out of tolerance.`
             : `All ${rows.length} stated lengths are within tolerance.`}
       </Typography>
+      {traced.length > 0 && (
+        <Typography sx={{ mb: 1 }} color={offTraced > 0 ? 'error' : 'text.primary'}>
+          {offTraced > 0
+            ? `What was traced misses ${offTraced} of the ${traced.length} stated lengths that it reaches.`
+            : `What was traced keeps all ${traced.length} stated lengths that it reaches.`}
+        </Typography>
+      )}
       {rows.map(({ underlay, dimension, statedMm, drawnMm, differenceMm, perThousand, traced }) => {
         const far = isOut({ statedMm, drawnMm, differenceMm, perThousand }, tolerance)
+        const missed = traced !== null && isOut(againstTraced(statedMm, traced), tolerance)
         return (
           <Stack
             key={dimension.id}
@@ -66,7 +76,12 @@ export function CheckCard() {
             </Typography>
             <Typography sx={{ fontSize: 12.5 }} color="text.secondary">
               {underlay.name}: {formatLength(differenceMm, display)} off, {formatPerThousand(perThousand)}
-              {traced !== null && `; traced ${formatLength(traced, display)}`}
+              {traced !== null && (
+                <Box component="span" sx={{ color: missed ? 'error.main' : 'inherit' }}>
+                  ; traced {formatLength(traced, display)}
+                  {missed ? ' !' : ''}
+                </Box>
+              )}
             </Typography>
           </Stack>
         )
@@ -74,6 +89,14 @@ export function CheckCard() {
     </>
   )
 }
+
+/** What was traced between the ends of a stated length, against that. */
+const againstTraced = (statedMm: number, traced: number): DimensionResidual => ({
+  statedMm,
+  drawnMm: traced,
+  differenceMm: traced - statedMm,
+  perThousand: ((traced - statedMm) / statedMm) * 1000,
+})
 
 /** Corners of all that is traced. */
 const cornersOf = (records: ReadonlyMap<string, ProjectRecord>) => {

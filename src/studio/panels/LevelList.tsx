@@ -11,11 +11,13 @@ import Stack from '@mui/material/Stack'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
+import { storeyHeightMm } from '@/core/building/building'
 import { type Level, levelsOf, STOREY_MM } from '@/core/model/level/schema'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
 import { toolContext, useBench, workOn } from '../bench-store'
 import { copyLevel } from '../building/copy-level'
+import { LengthField, withLength } from '../building/fields/LengthField'
 import { put, remove, tell, useProject } from '../project/store'
 import { NameField } from './NameField'
 
@@ -23,6 +25,7 @@ import { NameField } from './NameField'
 export function LevelList() {
   const records = useProject((project) => project.records)
   const levels = levelsOf(records)
+  const worked = useBench((bench) => bench.levelId)
   const add = () => {
     const top = levels.at(-1)
     const level: Level = {
@@ -46,9 +49,26 @@ export function LevelList() {
         </Tooltip>
       </Stack>
       {[...levels].reverse().map((level) => (
-        <LevelRow key={level.id} level={level} />
+        <Box key={level.id}>
+          <LevelRow level={level} />
+          {(level.id === worked || levels.length === 1) && <StoreyHeight level={level} levels={levels} />}
+        </Box>
       ))}
       {levels.length > 1 && <OnOneLevel />}
+    </Box>
+  )
+}
+
+/** The height of a storey: its own, or to the next level where the field is emptied. */
+function StoreyHeight({ level, levels }: { level: Level; levels: readonly Level[] }) {
+  return (
+    <Box sx={{ pl: 0.5, pr: 3.5, pt: 1.25, pb: 0.75 }}>
+      <LengthField
+        label={`Storey height of ${level.name}`}
+        mm={level.heightMm}
+        usual={storeyHeightMm({ ...level, heightMm: undefined }, levels)}
+        onTake={(mm) => put('Change level', withLength(level, 'heightMm', mm))}
+      />
     </Box>
   )
 }

@@ -1,24 +1,24 @@
 'use client'
 
 import Box from '@mui/material/Box'
-import Button from '@mui/material/Button'
-import Slider from '@mui/material/Slider'
-import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { Canvas, type ThreeEvent, useThree } from '@react-three/fiber'
-import { useEffect, useMemo, useRef, useState } from 'react'
-import { DoubleSide, Plane, TextureLoader, Vector3 } from 'three'
-import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
+import { useEffect, useMemo, useState } from 'react'
+import { DoubleSide, type Plane, TextureLoader } from 'three'
 import type { PrismKind } from '@/core/building/bodies/body'
 import { project } from '@/core/geometry/projective'
 import { levelsOf } from '@/core/model/level/schema'
 import { boardMap } from '@/core/model/underlay/placement'
-import { formatLength } from '@/core/units/format'
 import { contentUrl } from '../api'
-import { select, toolContext, useBench } from '../bench-store'
+import { select, useBench } from '../bench-store'
 import { useBuilding } from '../building/use-building'
 import { underlaysOf, useProject } from '../project/store'
 import { sheetOf } from '../sheets/sheet-of'
+import { CutBar } from './CutBar'
+import { planesOf } from './cut'
+import { Eye } from './Eye'
+import { SavedViews } from './SavedViews'
+import { useSolid } from './solid-store'
 import { type Scene, type Solid, sceneOf } from './solids'
 
 const COLORS: Record<PrismKind, string> = {
@@ -37,60 +37,29 @@ export function SolidView() {
   const building = useBuilding()
   const selection = useBench((bench) => bench.selection)
   const scene = useMemo(() => sceneOf(building, new Set(selection)), [building, selection])
-  const [cutM, setCutM] = useState<number | null>(null)
   const [turn, setTurn] = useState(0)
-  const { top, foot } = scene.size
-  const { display } = toolContext()
+  const cut = useSolid((solid) => solid.cut)
+  const planes = useMemo(() => planesOf(cut, scene.origin), [cut, scene.origin])
   return (
-    <Box role="img" aria-label="Solid view of the model" sx={{ position: 'absolute', inset: 0, bgcolor: '#efe8d8' }}>
-      <Canvas
-        frameloop="demand"
-        gl={{ localClippingEnabled: true, antialias: true }}
-        onPointerMissed={() => select([])}
-      >
-        <ambientLight intensity={1.5} />
-        <directionalLight position={[-30, -50, 80]} intensity={1.8} />
-        <directionalLight position={[50, 30, 40]} intensity={0.6} />
-        <Eye key={turn} scene={scene} />
-        {scene.solids.map((solid) => (
-          <SolidMesh key={solid.key} solid={solid} cutM={cutM} />
-        ))}
-        <Sheets scene={scene} />
-      </Canvas>
-      <Stack
-        direction="row"
-        sx={{
-          position: 'absolute',
-          left: 12,
-          bottom: 12,
-          gap: 2,
-          alignItems: 'center',
-          bgcolor: 'background.paper',
-          border: 1,
-          borderColor: 'divider',
-          borderRadius: 1,
-          px: 2,
-          maxWidth: 'calc(100% - 24px)',
-          py: 0.5,
-        }}
-      >
-        <Typography sx={{ fontSize: 12.5, width: 132, flexShrink: 0 }}>
-          {cutM === null ? 'Whole' : `Cut at ${formatLength(cutM * 1000, display)}`}
-        </Typography>
-        <Slider
-          aria-label="Height of the cut"
-          size="small"
-          value={cutM ?? top + 0.1}
-          min={foot}
-          max={top + 0.1}
-          step={0.05}
-          onChange={(_, value) => setCutM((value as number) > top ? null : (value as number))}
-          sx={{ width: 180, minWidth: 40 }}
-        />
-        <Button size="small" sx={{ flexShrink: 0 }} onClick={() => setTurn(turn + 1)}>
-          See all
-        </Button>
-      </Stack>
+    <Box sx={{ position: 'absolute', inset: 0, bgcolor: '#efe8d8' }}>
+      <Box role="img" aria-label="Solid view of the model" sx={{ position: 'absolute', inset: 0 }}>
+        <Canvas
+          frameloop="demand"
+          gl={{ localClippingEnabled: true, antialias: true }}
+          onPointerMissed={() => select([])}
+        >
+          <ambientLight intensity={1.5} />
+          <directionalLight position={[-30, -50, 80]} intensity={1.8} />
+          <directionalLight position={[50, 30, 40]} intensity={0.6} />
+          <Eye key={turn} scene={scene} />
+          {scene.solids.map((solid) => (
+            <SolidMesh key={solid.key} solid={solid} planes={planes} />
+          ))}
+          <Sheets scene={scene} />
+        </Canvas>
+      </Box>
+      <SavedViews />
+      <CutBar size={scene.size} onSeeAll={() => setTurn(turn + 1)} />
       {scene.solids.length === 0 && (
         <Typography
           sx={{ position: 'absolute', top: '40%', width: '100%', textAlign: 'center' }}
@@ -103,41 +72,15 @@ export function SolidView() {
   )
 }
 
-/** The eye and how it is moved: from the south-west and above at first. */
-function Eye({ scene }: { scene: Scene }) {
-  const { camera, gl, invalidate } = useThree()
-  const first = useRef(scene)
-  useEffect(() => {
-    const { minX, minY, maxX, maxY, top } = first.current.size
-    const middle = new Vector3((minX + maxX) / 2, (minY + maxY) / 2, top / 3)
-    const reach = Math.max(maxX - minX, maxY - minY, top) * 1.05
-    camera.up.set(0, 0, 1)
-    camera.position.set(middle.x - reach * 0.5, middle.y - reach * 0.85, middle.z + reach * 0.7)
-    camera.near = 0.1
-    camera.far = reach * 50
-    camera.updateProjectionMatrix()
-    const controls = new OrbitControls(camera, gl.domElement)
-    controls.target.copy(middle)
-    controls.maxPolarAngle = Math.PI / 2
-    controls.enableDamping = false
-    controls.addEventListener('change', () => invalidate())
-    controls.update()
-    invalidate()
-    return () => controls.dispose()
-  }, [camera, gl, invalidate])
-  return null
-}
-
-function SolidMesh({ solid, cutM }: { solid: Solid; cutM: number | null }) {
+function SolidMesh({ solid, planes }: { solid: Solid; planes: readonly Plane[] }) {
   const invalidate = useThree((state) => state.invalidate)
-  const planes = useMemo(() => (cutM === null ? [] : [new Plane(new Vector3(0, 0, -1), cutM)]), [cutM])
   useEffect(() => {
     invalidate()
     return () => solid.geometry.dispose()
   }, [solid.geometry, invalidate])
   const pick = (event: ThreeEvent<MouseEvent>) => {
     // The end of a turn is no click.
-    if (event.delta > 4 || (cutM !== null && event.point.z > cutM)) return
+    if (event.delta > 4 || planes.some((plane) => plane.distanceToPoint(event.point) < 0)) return
     event.stopPropagation()
     const id = event.faceIndex === null || event.faceIndex === undefined ? undefined : solid.idAt(event.faceIndex)
     if (id) select([id])
@@ -151,8 +94,8 @@ function SolidMesh({ solid, cutM }: { solid: Solid; cutM: number | null }) {
         roughness={0.95}
         transparent={glass}
         opacity={glass ? 0.5 : 1}
-        side={cutM === null ? undefined : DoubleSide}
-        clippingPlanes={planes}
+        side={planes.length === 0 ? undefined : DoubleSide}
+        clippingPlanes={[...planes]}
         polygonOffset
         polygonOffsetFactor={1}
         polygonOffsetUnits={1}

@@ -1,3 +1,4 @@
+import { whyRefused } from '@/core/building/building'
 import { lengthened } from '@/core/draft/trim'
 import { boxOf, corners } from '@/core/geometry/box'
 import { distance, type Point, subtract } from '@/core/geometry/vector'
@@ -123,8 +124,11 @@ function dropped(session: Session, point: BoardPoint, context: ToolContext): Out
   switch (drag?.kind) {
     case 'grip': {
       const shape = context.records.get(drag.id)
-      if (shape && isShape(shape))
-        put('Move point', kindOf(shape).withGrip(shape, drag.index, point.at, context.plan.around))
+      if (!shape || !isShape(shape)) return { session: after }
+      const moved = kindOf(shape).withGrip(shape, drag.index, point.at, context.plan.around)
+      const why = whyOpeningsRefuse(moved, context.records)
+      if (why) return { session: after, say: why }
+      put('Move point', moved)
       return { session: after }
     }
     case 'move': {
@@ -141,6 +145,18 @@ function dropped(session: Session, point: BoardPoint, context: ToolContext): Out
     default:
       return { session: after }
   }
+}
+
+/** Why a door or window does not fit where it, or its wall, would be; null where all do. */
+function whyOpeningsRefuse(moved: Shape, records: ToolContext['records']): string | null {
+  if (moved.kind === 'opening') {
+    const wall = records.get(moved.wallId)
+    return wall?.kind === 'wall' ? whyRefused(moved, wall, records) : null
+  }
+  if (moved.kind !== 'wall') return null
+  const own = [...records.values()].filter((record) => record.kind === 'opening' && record.wallId === moved.id)
+  const refused = own.map((opening) => opening.kind === 'opening' && whyRefused(opening, moved, records))
+  return refused.find((why) => typeof why === 'string') || null
 }
 
 /** Lengthens lines along the arrow: the end that lies further that way moves. */

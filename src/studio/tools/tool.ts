@@ -102,6 +102,8 @@ export interface BuildChoices {
   readonly roofPitchDeg: number
   readonly roofThicknessMm: number
   readonly stairWidthMm: number
+  /** What the grid line drawn last is called. */
+  readonly lastGridName: string | null
 }
 
 /** Choices of drawing and changing. */

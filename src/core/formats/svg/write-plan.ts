@@ -27,10 +27,17 @@ export interface PlanSheet {
 export class PlanSheetError extends Error {}
 
 const WALL_PEN_MM = 0.5
+const LAYER_PEN_MM = 0.13
 const WALL_FILL = '#d9d4c7'
 const INK = '#26302f'
 /** Chords leave a curve by no more than this, on paper. */
 const FLATNESS_MM = 0.02
+
+/** What lies together on the plan, as the content of an SVG. */
+export interface PlanGroup {
+  readonly name: string
+  readonly svg: string
+}
 
 /**
  * The plan of one level as SVG, true to scale on paper: its unit is the millimetre of the paper.
@@ -42,6 +49,29 @@ export function writePlanSvg(
   display: LengthDisplay,
   sheet: PlanSheet,
 ): string {
+  const groups = planGroups(records, display, sheet).map(({ name, svg }) => `<g id="${name}">\n${svg}\n</g>`)
+  return [
+    '<?xml version="1.0" encoding="UTF-8"?>',
+    svgOfPaper(sheet.paper, [`<title>${escapeXml(sheet.title)}</title>`, ...groups].join('\n')),
+    '',
+  ].join('\n')
+}
+
+/** An SVG of the size of a paper, in millimetres. */
+export function svgOfPaper(paper: PaperName, content: string): string {
+  const { widthMm, heightMm } = PAPERS[paper]
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${widthMm}mm" height="${heightMm}mm" viewBox="0 0 ${widthMm} ${heightMm}" font-family="Helvetica, Arial, sans-serif">\n${content}\n</svg>`
+}
+
+/**
+ * What is drawn of the plan of one level, group by group, the lowest first.
+ * @throws PlanSheetError where it does not fit on the paper
+ */
+export function planGroups(
+  records: ReadonlyMap<string, ProjectRecord>,
+  display: LengthDisplay,
+  sheet: PlanSheet,
+): PlanGroup[] {
   const plan = new Plan()
   plan.update(records, display)
   plan.lookAt(sheet.levelId)
@@ -65,17 +95,33 @@ export function writePlanSvg(
   const level = records.get(sheet.levelId)
   const levelName = level?.kind === 'level' ? level.name : FIRST_LEVEL.name
   const walls = [...plan.outlines].filter(([id]) => plan.shows(plan.shapes.get(id)!)).map(([, ring]) => ring)
-  const of = (kind: string) => shown.filter(({ shape }) => shape.kind === kind)
-  const groups = [
+  const of = (...kinds: readonly string[]) => shown.filter(({ shape }) => kinds.includes(shape.kind))
+  const lines = (planned: PlannedShape) => draw.lines(planned, penOf(planned.shape, records))
+  const letters = (planned: PlannedShape) =>
+    planned.letters.map((each) =>
+      draw.text(each.text, onPaper(each.at), each.heightMm / ratio, each.turnRad, each.align),
+    )
+  return [
     group(
-      'Slabs',
-      of('slab').map((planned) => draw.lines(planned, penOf(planned.shape, records))),
+      'Grid',
+      of('grid-line').flatMap((planned) => [lines(planned), ...letters(planned)]),
     ),
+    group('Slabs', of('slab').map(lines)),
     group(
       'Walls',
       walls.map(
         (ring) => `<path d="${draw.ring(ring)}" fill="${WALL_FILL}" stroke="${INK}" stroke-width="${WALL_PEN_MM}"/>`,
       ),
+    ),
+    group(
+      'Wall layers',
+      plan
+        .layersIn(box)
+        .flatMap(({ rings }) =>
+          rings.map(
+            (ring) => `<path d="${draw.ring(ring)}" fill="none" stroke="${INK}" stroke-width="${LAYER_PEN_MM}"/>`,
+          ),
+        ),
     ),
     group(
       'Openings',
@@ -91,16 +137,13 @@ export function writePlanSvg(
         draw.lines(planned, penOf(planned.shape, records)),
       ]),
     ),
+    group('Stairs', of('stair').map(lines)),
+    group('Roofs', of('roof').map(lines)),
     group(
       'Linework',
       shown
         .filter(({ shape }) => !isBuildingElement(shape))
-        .flatMap((planned) => [
-          draw.lines(planned, penOf(planned.shape, records)),
-          ...planned.letters.map((each) =>
-            draw.text(each.text, onPaper(each.at), each.heightMm / ratio, each.turnRad, each.align),
-          ),
-        ]),
+        .flatMap((planned) => [lines(planned), ...letters(planned)]),
     ),
     group(
       'Rooms',
@@ -116,23 +159,17 @@ export function writePlanSvg(
       }),
     ),
     group('Frame', [frame(sheet, levelName, ratio)]),
-  ]
-  return [
-    '<?xml version="1.0" encoding="UTF-8"?>',
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${widthMm}mm" height="${heightMm}mm" viewBox="0 0 ${widthMm} ${heightMm}" font-family="Helvetica, Arial, sans-serif">`,
-    `<title>${escapeXml(sheet.title)}</title>`,
-    ...groups,
-    '</svg>',
-    '',
-  ].join('\n')
+  ].filter(({ svg }) => svg !== '')
 }
 
 function isPrinted({ shape }: PlannedShape, records: ReadonlyMap<string, ProjectRecord>): boolean {
   return isBuildingElement(shape) || layerOf(records, shape.layerId).printed
 }
 
-const group = (name: string, content: readonly string[]): string =>
-  content.length === 0 ? '' : `<g id="${name}">\n${content.filter(Boolean).join('\n')}\n</g>`
+const group = (name: string, content: readonly string[]): PlanGroup => ({
+  name,
+  svg: content.filter(Boolean).join('\n'),
+})
 
 const figure = (value: number): string => String(Number(value.toFixed(4)))
 

@@ -3,10 +3,13 @@ import { type Drawing, sheetOfPoints } from '../draw/drawing'
 import { pointFields } from '../entry'
 import type { ToolContext } from '../tool'
 
-/** The name after that of the line drawn last; 1 for the first. */
-function nextName({ records }: ToolContext): string {
-  const last = [...records.values()].filter((record) => record.kind === 'grid-line').at(-1)
-  return last ? nameAfter(last.name) : '1'
+/** The name after that of the line drawn last; after the highest number where none was drawn yet. */
+function nextName({ records, choices }: ToolContext): string {
+  if (choices.lastGridName) return nameAfter(choices.lastGridName)
+  const numbers = [...records.values()].flatMap((record) =>
+    record.kind === 'grid-line' && /^\d+$/.test(record.name) ? [Number(record.name)] : [],
+  )
+  return String(Math.max(0, ...numbers) + 1)
 }
 
 /** A line by which the building is set out, with its bubbles. */
@@ -33,4 +36,5 @@ export const gridLine: Drawing = {
           ...sheetOfPoints([a, b], context.records),
         }
       : null,
+  chooses: (made) => (made.kind === 'grid-line' ? { lastGridName: made.name } : {}),
 }

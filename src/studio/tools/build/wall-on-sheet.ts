@@ -1,4 +1,5 @@
 import { distance } from '@/core/geometry/vector'
+import { connectedRuns } from '@/core/propose/connected-runs'
 import { makeWalls } from '@/core/propose/make-walls'
 import { type WallRun, wallRunAt } from '@/core/propose/wall-run'
 import { formatLength } from '@/core/units/format'
@@ -12,12 +13,20 @@ import { lastOf } from './last'
 import { makingOf, ringsOf } from './making'
 
 const last = lastOf<WallRun | null>()
+const lastConnected = lastOf<readonly WallRun[]>()
 
 /** What the sheets have on either side of a place. */
 function runAt(point: BoardPoint, context: ToolContext): WallRun | null {
   const { records, plan } = context
   const { byHash } = useSheetData.getState()
   return last([records, byHash, plan.levelId, point], () => wallRunAt(point.at, sheetLines(context)))
+}
+
+/** The wall that is pointed at; while the key is held, with all that hang together with it. */
+function runsAt(point: BoardPoint, held: boolean, context: ToolContext): readonly WallRun[] {
+  const run = runAt(point, context)
+  if (!run) return []
+  return held ? lastConnected([run], () => connectedRuns(run, sheetLines(context))) : [run]
 }
 
 /** The lines of the sheets of the level that is worked on. */
@@ -39,13 +48,15 @@ export const wallOnSheet: Tool = {
   places: true,
   bare: true,
   loupe: false,
-  say: ({ cursor }, context) => {
+  say: ({ cursor, held }, context) => {
     const run = cursor && runAt(cursor, context)
+    const all = cursor ? runsAt(cursor, held, context) : []
+    if (all.length > 1) return `${all.length} walls that hang together: click to make them.`
     if (!run) return 'Point between the two lines of a wall on the sheet: what is read shows before you click.'
     const { openings, thicknessMm } = run
     const many =
       openings.length === 0 ? 'no opening' : openings.length === 1 ? '1 opening' : `${openings.length} openings`
-    return `A wall of ${Math.round(thicknessMm)} mm with ${many}: click to make it.`
+    return `A wall of ${Math.round(thicknessMm)} mm with ${many}: click to make it, with Shift all that hangs together.`
   },
   fields: () => [],
   click: (session, point, context) => {
@@ -53,22 +64,24 @@ export const wallOnSheet: Tool = {
     if (!run) return { session, say: 'No two lines of a sheet run on either side of this place.' }
     const [line] = sheetLines(context)(point.at, run.thicknessMm)
     // A later fit of the sheet may take the wall along.
-    const made = makeWalls([run], context.records, makingOf(context, line?.on))
+    const runs = runsAt(point, session.held, context)
+    const made = makeWalls(runs, context.records, makingOf(context, line?.on))
     if (made.length === 0) return { session, say: 'This wall is there already.' }
-    put('Read wall from sheet', ...made)
+    put(runs.length === 1 ? 'Read wall from sheet' : 'Read walls from sheet', ...made)
     return {
       session: EMPTY_SESSION,
       pick: made
         .filter(({ id }) => !context.records.has(id))
-        .slice(0, 1)
+        .slice(0, runs.length)
         .map(({ id }) => id),
     }
   },
   enter: () => ({ session: EMPTY_SESSION, done: true }),
-  paint: (canvas, { cursor }, view, context) => {
+  paint: (canvas, { cursor, held }, view, context) => {
     const run = cursor && runAt(cursor, context)
     if (!run) return
-    for (const ring of ringsOf(run, context)) paintWalls(canvas, view, [ring], 'drawn')
+    for (const each of runsAt(cursor, held, context))
+      for (const ring of ringsOf(each, context)) paintWalls(canvas, view, [ring], 'drawn')
     paintMeasure(canvas, view, run.start, run.end, formatLength(distance(run.start, run.end), context.display))
   },
 }

@@ -9,7 +9,15 @@ import { paintWalls } from '../../board/painters/walls'
 import type { View } from '../../board/view'
 import { put } from '../../project/store'
 import { enteredPoint, isSame, pointFields, steerPoint } from '../entry'
-import { EMPTY_SESSION, type Field, type Outcome, type Session, type Tool, type ToolContext } from '../tool'
+import {
+  type Choices,
+  EMPTY_SESSION,
+  type Field,
+  type Outcome,
+  type Session,
+  type Tool,
+  type ToolContext,
+} from '../tool'
 
 /** What a drawn shape lies on and was traced from. */
 export function drawnBase(
@@ -50,6 +58,8 @@ export interface Drawing {
   entered?(session: Session, context: ToolContext): BoardPoint | null
   /** Why the shape can't be made, where it can't. */
   refuse?(points: readonly BoardPoint[], context: ToolContext): string | null
+  /** Choices that follow from what was drawn. */
+  chooses?(made: Shape): Partial<Choices>
   /** Points of which the next one begins. */
   nextFrom?(points: readonly BoardPoint[]): readonly BoardPoint[]
   /** Whether the shape is shown before it is done; not where working it out takes long. */
@@ -68,7 +78,11 @@ export function drawingTool(drawing: Drawing): Tool {
         say: drawing.refuse?.(points, context) ?? 'That gives nothing to draw: choose points further apart.',
       }
     put(drawing.label, ...[made].flat())
-    return { session: { ...EMPTY_SESSION, points: drawing.nextFrom?.(points) ?? [] } }
+    const [first] = [made].flat()
+    return {
+      session: { ...EMPTY_SESSION, points: drawing.nextFrom?.(points) ?? [] },
+      ...(first && drawing.chooses && { choose: drawing.chooses(first) }),
+    }
   }
   const place = (session: Session, point: BoardPoint, context: ToolContext): Outcome => {
     const last = session.points.at(-1)
