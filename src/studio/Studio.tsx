@@ -16,6 +16,7 @@ import { whenSized } from './board/view'
 import { PageWall } from './bring-in/PageWall'
 import { followPlacing } from './bring-in/place-sheets'
 import { bringInFiles } from './bring-in/uploads'
+import { OpeningTypesDialog } from './building/OpeningTypesDialog'
 import { TablesPanel } from './building/TablesPanel'
 import { WallTypesDialog } from './building/WallTypesDialog'
 import { RefitDialog } from './fit/RefitDialog'
@@ -133,6 +134,7 @@ export function Studio({ projectId }: { projectId: string }) {
       <RefitDialog />
       <KeysDialog />
       <WallTypesDialog />
+      <OpeningTypesDialog />
       <Snackbar
         open={notice !== null}
         autoHideDuration={8000}

@@ -37,6 +37,7 @@ export interface BenchState {
   readonly views: 'plan' | 'solid' | 'both' | 'tables'
   readonly keysOpen: boolean
   readonly wallTypesOpen: boolean
+  readonly openingTypesOpen: boolean
   /** The underlay that is pointed at, on the board or in the stack. */
   readonly pointed: string | null
   /** Underlays that are looked at alone; null for all that are shown. */
@@ -72,6 +73,7 @@ export const useBench = create<BenchState>(() => ({
     wallTypeId: null,
     wallFlipped: false,
     pickedThicknessMm: null,
+    openingTypeId: null,
     openingUse: 'door',
     openingBy: 'its middle',
     openingWidthMm: 900,
@@ -117,6 +119,7 @@ export const useBench = create<BenchState>(() => ({
   views: 'plan',
   keysOpen: false,
   wallTypesOpen: false,
+  openingTypesOpen: false,
   pointed: null,
   solo: null,
   sideCard: null,

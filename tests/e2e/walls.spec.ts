@@ -43,7 +43,9 @@ test('walls have types of layers, are flipped while they are drawn, and follow w
     await page.keyboard.press('f')
     await studio.clickOn(...onPaper(...CORNERS[2]), 'end')
     await page.keyboard.press('Escape')
-    const [plain, turned] = await studio.records(id, 'wall')
+    const walls = await studio.records(id, 'wall')
+    const plain = walls.find(({ tracedLine }) => tracedLine === 'left core')
+    const turned = walls.find(({ tracedLine }) => tracedLine === 'right core')
     expect(plain).toMatchObject({ tracedLine: 'left core', flipped: false, thicknessMm: 315 })
     expect(plain!.shell).toEqual({ leftMm: 15, rightMm: 0 })
     expect(turned).toMatchObject({ tracedLine: 'right core', flipped: true })
@@ -83,8 +85,8 @@ test('walls run round, in rectangles and along lines; their thickness is taken f
 
   await test.step('a pull from face to face gives the thickness', async () => {
     await studio.take('Build', 'Thickness from the sheet')
-    await studio.clickOn(...onPaper(14_000, 14_400), 'line')
-    await studio.clickOn(...onPaper(14_600, 14_035), 'square to')
+    await studio.clickOn(...onPaper(...CORNERS[1]), 'end')
+    await studio.clickOn(...onPaper(365, 14_035), 'crossing')
     const offered = studio.bench.getByRole('group', { name: 'Picked thickness' })
     await expect(offered).toContainText(/36[56] mm/)
     await offered.getByRole('button', { name: 'Plain wall' }).click()
@@ -144,7 +146,7 @@ test('walls run round, in rectangles and along lines; their thickness is taken f
     await expect(page.getByText('2 walls made along 1 line, which stay.')).toBeVisible()
     const walls = await studio.records(id, 'wall')
     expect(walls).toHaveLength(before + 2)
-    expect(walls.at(-1)).toMatchObject({ tracedFrom: line!.tracedFrom })
+    expect(walls.filter(({ tracedFrom }) => tracedFrom === line!.tracedFrom).length).toBeGreaterThanOrEqual(2)
   })
 })
 
@@ -206,7 +208,8 @@ test('a grid, a stair and a roof are drawn; the solids are cut along a line and 
   await page.getByRole('button', { name: 'Cut along picked' }).click()
   await expect(page.getByText(/Pick a wall, a grid line or another straight line first/)).toBeVisible()
   await page.getByRole('button', { name: 'Plan', exact: true }).click()
-  await studio.hover(...onPaper(31_200, 7000), 0)
+  // The roof lies over the lines: a bubble is free.
+  await studio.hover(...onPaper(31_600, 14_800), 0)
   await page.mouse.down()
   await page.mouse.up()
   await expect(page.getByText('Grid line', { exact: true })).toBeVisible()
@@ -251,9 +254,45 @@ test('a jamb that is pulled too far is let go again, with the reason', async ({ 
     await studio.hover(...onPaper(toMm, -150), 0)
     await page.mouse.up()
   }
-  await drag(40_000)
+  await drag(33_000)
   await expect(page.getByText('The opening would reach beyond the end of its wall.')).toBeVisible()
   expect((await studio.records(id, 'opening'))[0]).toEqual(before)
   await drag(10_000)
-  await expect.poll(async () => (await studio.records(id, 'opening'))[0]!.widthMm).toBeGreaterThan(2000)
+  await expect.poll(async () => (await studio.records(id, 'opening'))[0]!.widthMm).toBeGreaterThan(1500)
+})
+
+test('doors and windows have types: placed at their size, and changed together where all of them fit', async ({
+  page,
+}) => {
+  const studio = new StudioPage(page)
+  const id = await fittedPlan(studio, 'Types of openings')
+  await studio.goTo('Trace')
+  await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
+  await studio.clickOn(...onPaper(...CORNERS[3]), 'end')
+  await page.keyboard.press('Escape')
+  await studio.take('Build', 'Door or window')
+  await studio.bench.getByRole('button', { name: 'Window', exact: true }).click()
+  await studio.bench.getByLabel('Type of the opening').press('Enter')
+  await page.getByRole('option', { name: 'Save as a type' }).click()
+  await expect(studio.bench.getByLabel('Type of the opening')).toHaveText('W1')
+  for (const at of [5000, 12_000, 28_000]) {
+    await studio.hover(...onPaper(at, 250), 0)
+    await page.mouse.down()
+    await page.mouse.up()
+  }
+  await studio.kept()
+  const placed = await studio.records(id, 'opening')
+  expect(placed.map(({ use, widthMm, sillMm }) => [use, widthMm, sillMm])).toEqual(Array(3).fill(['window', 900, 900]))
+
+  await studio.bench.getByLabel('Type of the opening').press('Enter')
+  await page.getByRole('option', { name: 'Types…' }).click()
+  const row = page.getByRole('dialog', { name: 'Types of doors and windows' }).getByRole('region', { name: 'W1' })
+  await row.getByLabel('Width').fill('1.5 m')
+  await row.getByLabel('Width').press('Enter')
+  await studio.kept()
+  for (const { widthMm } of await studio.records(id, 'opening')) expect(widthMm).toBe(1500)
+  await row.getByLabel('Width').fill('9 m')
+  await row.getByLabel('Width').press('Enter')
+  await expect(page.getByText(/^W1 stays as it was:/)).toBeVisible()
+  for (const { widthMm } of await studio.records(id, 'opening')) expect(widthMm).toBe(1500)
 })

@@ -6,6 +6,7 @@ import type { Point } from '../geometry/vector'
 import { FIRST_LEVEL } from '../model/level/schema'
 import { stretchedWith, whyNotFit } from '../model/opening/place'
 import type { Opening } from '../model/opening/schema'
+import { type OpeningType, ofOpeningType } from '../model/opening-type/schema'
 import { Plan } from '../model/plan'
 import type { ProjectRecord } from '../model/registry'
 import type { Wall } from '../model/wall/schema'
@@ -198,6 +199,14 @@ function ring(corners: readonly Point[]): Wall[] {
   return corners.map((corner, i) => wall(`shell${i}`, corner, corners[(i + 1) % corners.length]!, 400, 'centre'))
 }
 
+it('a wall reaches from its level to the next, with what its foot and head are off', () => {
+  const height = (part: Partial<Wall>) => built({ ...wall('a', p(0, 0), p(4000, 0)), ...part }).walls[0]!.heightMm
+  expect([height({}), height({ baseMm: 200 }), height({ topMm: -300 }), height({ baseMm: -100, topMm: 50 })]).toEqual([
+    3000, 2800, 2700, 3150,
+  ])
+  expect(height({ heightMm: 1200, baseMm: 200, topMm: 500 })).toBe(1200)
+})
+
 describe('a round wall', () => {
   const QUARTER = Math.tan(Math.PI / 8)
   // A quarter of a circle of 5 m about zero, closed by two straight walls.
@@ -238,6 +247,31 @@ describe('a round wall', () => {
     expect(whyNotFit(quarter[0]!, 3000, door, [])).toBeNull()
     expect(whyNotFit(quarter[0]!, 3000, { ...door, alongMm: 7600 }, [])).toMatch(/beyond the end/)
   })
+})
+
+it('openings of a type are told by its name', () => {
+  const type: OpeningType = {
+    id: 'w1',
+    kind: 'opening-type',
+    name: 'W1',
+    use: 'window',
+    widthMm: 1200,
+    heightMm: 1500,
+    sillMm: 900,
+    way: 'hinged',
+  }
+  const window = ofOpeningType(opening('a', 'wall', 'door', 2000, 100, 100, 0), type)
+  const plain = opening('b', 'wall', 'window', 5000, 1200, 1500, 900)
+  const all = records(type, wall('wall', p(0, 0), p(9000, 0)), window, plain)
+  const rows = tablesOf(buildingOf(all)).find(({ name }) => name === 'openings')!.rows
+  expect(rows.map(({ ids, cells }) => [ids, cells.type, cells.width])).toEqual([
+    [['a'], 'W1', 1200],
+    [['b'], '', 1200],
+  ])
+  // A new name of the type shows at once.
+  const renamed = new Map(all).set('w1', { ...type, name: 'W7' })
+  const [first] = tablesOf(buildingOf(renamed)).find(({ name }) => name === 'openings')!.rows
+  expect(first!.cells.type).toBe('W7')
 })
 
 describe('walls of a type', () => {

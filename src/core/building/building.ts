@@ -6,6 +6,7 @@ import type { GridLine } from '../model/grid-line/schema'
 import { FIRST_LEVEL, type Level, levelIdOf, levelsOf, STOREY_MM } from '../model/level/schema'
 import { type PlacedOpening, placeOpening, whyNotFit } from '../model/opening/place'
 import type { Opening } from '../model/opening/schema'
+import { openingTypeOf } from '../model/opening-type/schema'
 import { Plan } from '../model/plan'
 import type { ProjectRecord } from '../model/registry'
 import type { Boundary } from '../model/space/boundary'
@@ -19,9 +20,14 @@ import { USUAL_DISPLAY } from '../units/format'
 import type { Prism } from './bodies/body'
 import { type Body, isBody, prismsOfBody } from './bodies/registry'
 
-/** A door, window or passage with where it lies. Heights are above the project's zero. */
-export interface BuiltOpening {
+/** A door, window or passage with the name of its type; null where it has none. */
+interface NamedOpening {
   readonly opening: Opening
+  readonly typeName: string | null
+}
+
+/** A door, window or passage with where it lies. Heights are above the project's zero. */
+export interface BuiltOpening extends NamedOpening {
   readonly place: PlacedOpening
   readonly footMm: number
 }
@@ -106,9 +112,9 @@ export function storeyOf(
   return level ? storeyHeightMm(level, levels) : STOREY_MM
 }
 
-/** A wall's own height, else from its foot to the next level. */
-const heightOf = ({ heightMm, baseMm = 0 }: Wall, storeyMm: number): number =>
-  heightMm ?? Math.max(1, storeyMm - baseMm)
+/** A wall's own height, else from its foot to its head at the next level. */
+const heightOf = ({ heightMm, baseMm = 0, topMm = 0 }: Wall, storeyMm: number): number =>
+  heightMm ?? Math.max(1, storeyMm + topMm - baseMm)
 
 export const wallHeightMm = (wall: Wall, records: ReadonlyMap<string, ProjectRecord>): number =>
   heightOf(wall, storeyOf(wall, records))
@@ -140,9 +146,12 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
   // What lies on a level that is gone stands on the lowest.
   const onLevel = (element: { readonly levelId?: string | undefined }) =>
     ids.has(levelIdOf(element)) ? levelIdOf(element) : levels[0]!.id
-  const openings = new Map<string, Opening[]>()
-  for (const record of all)
-    if (record.kind === 'opening') openings.set(record.wallId, [...(openings.get(record.wallId) ?? []), record])
+  const openings = new Map<string, NamedOpening[]>()
+  for (const record of all) {
+    if (record.kind !== 'opening') continue
+    const typeName = openingTypeOf(record, records)?.name ?? null
+    openings.set(record.wallId, [...(openings.get(record.wallId) ?? []), { opening: record, typeName }])
+  }
   return {
     gridLines: all.filter((record) => record.kind === 'grid-line'),
     levels: levels.map((level) => {
@@ -216,7 +225,7 @@ interface WallParts {
   readonly outline: readonly Point[]
   readonly elevationMm: number
   readonly storeyMm: number
-  readonly openings: readonly Opening[]
+  readonly openings: readonly NamedOpening[]
   readonly type: WallType | null
 }
 
@@ -229,14 +238,16 @@ const areSame = (a: WallParts, b: WallParts): boolean =>
   a.storeyMm === b.storeyMm &&
   a.type === b.type &&
   a.openings.length === b.openings.length &&
-  a.openings.every((opening, i) => opening === b.openings[i])
+  a.openings.every(
+    ({ opening, typeName }, i) => opening === b.openings[i]!.opening && typeName === b.openings[i]!.typeName,
+  )
 
 function builtWall(
   wall: Wall,
   outline: readonly Point[] | undefined,
   level: Level,
   storeyMm: number,
-  openings: readonly Opening[],
+  openings: readonly NamedOpening[],
   type: WallType | null,
 ): BuiltWall[] {
   if (!outline || outline.length < 3) return []
@@ -246,9 +257,9 @@ function builtWall(
   const baseMm = wall.baseMm ?? 0
   const footMm = level.elevationMm + baseMm
   const heightMm = heightOf(wall, storeyMm)
-  const built = openings.flatMap((opening) => {
+  const built = openings.flatMap(({ opening, typeName }) => {
     const place = placeOpening(wall, opening)
-    return place ? [{ opening, place, footMm: footMm + opening.sillMm }] : []
+    return place ? [{ opening, typeName, place, footMm: footMm + opening.sillMm }] : []
   })
   const covered = area(outline)
   const lengthMm = covered / wall.thicknessMm

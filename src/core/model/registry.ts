@@ -9,6 +9,7 @@ import { type Insert, insertSchema } from './insert/schema'
 import { type Layer, layerSchema } from './layer/schema'
 import { type Level, levelSchema } from './level/schema'
 import { type Opening, openingSchema } from './opening/schema'
+import { type OpeningType, openingTypeSchema } from './opening-type/schema'
 import { type Path, pathSchema } from './path/schema'
 import { type Reading, readingSchema } from './reading/schema'
 import { type Roof, roofSchema } from './roof/schema'
@@ -32,6 +33,7 @@ export type ProjectRecord =
   | Underlay
   | Reading
   | WallType
+  | OpeningType
   | SavedView
   | Wall
   | Layer
@@ -61,6 +63,7 @@ const SCHEMAS: Record<RecordKind, ObjectSchema<object>> = {
   underlay: underlaySchema,
   reading: readingSchema,
   'wall-type': wallTypeSchema,
+  'opening-type': openingTypeSchema,
   view: viewSchema,
   wall: wallSchema,
   layer: layerSchema,

@@ -1,8 +1,8 @@
-import type { Opening } from '../model/opening/schema'
+import type { BuiltOpening } from '../building/building'
 import { column, type TableKind } from './table'
 
-const typeOf = ({ use, way, widthMm, heightMm, sillMm }: Opening): string =>
-  [use, use === 'door' ? way : '', widthMm, heightMm, sillMm].join(' ')
+const typeOf = ({ opening: { use, way, widthMm, heightMm, sillMm }, typeName }: BuiltOpening): string =>
+  [typeName ?? '', use, use === 'door' ? way : '', widthMm, heightMm, sillMm].join(' ')
 
 /** Doors, windows and passages by level, type and size. */
 export const openings: TableKind = {
@@ -10,6 +10,7 @@ export const openings: TableKind = {
   word: 'Openings',
   columns: [
     column('level', 'Level'),
+    column('type', 'Type'),
     column('use', 'Kind'),
     column('way', 'Opens'),
     column('width', 'Width', 'mm'),
@@ -20,15 +21,17 @@ export const openings: TableKind = {
   ],
   rows: ({ levels }) =>
     levels.flatMap(({ level, walls }) => {
-      const types = new Map<string, Opening[]>()
-      for (const { opening } of walls.flatMap((wall) => wall.openings))
-        types.set(typeOf(opening), [...(types.get(typeOf(opening)) ?? []), opening])
+      const types = new Map<string, BuiltOpening[]>()
+      for (const built of walls.flatMap((wall) => wall.openings))
+        types.set(typeOf(built), [...(types.get(typeOf(built)) ?? []), built])
       return [...types.values()].map((alike) => {
-        const [{ use, way, widthMm, heightMm, sillMm }] = alike as [Opening]
+        const [{ opening, typeName }] = alike as [BuiltOpening]
+        const { use, way, widthMm, heightMm, sillMm } = opening
         return {
-          ids: alike.map(({ id }) => id),
+          ids: alike.map((built) => built.opening.id),
           cells: {
             level: level.name,
+            type: typeName ?? '',
             use,
             way: use === 'door' ? way : '',
             width: widthMm,

@@ -1,8 +1,12 @@
 'use client'
 
+import { openingTypeOf } from '@/core/model/opening-type/schema'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { setChoices, toolContext, useBench } from '../bench-store'
+import { OpeningTypeChoice } from '../building/OpeningTypeChoice'
+import { addOpeningType, typeName } from '../building/opening-types'
+import { useProject } from '../project/store'
 import type { Choices, ToolName } from '../tools/tool'
 import { ChoiceField } from './ChoiceField'
 import { CropChoices } from './CropChoices'
@@ -145,9 +149,36 @@ const CHOICES: Readonly<Record<ToolName, () => React.ReactNode>> = {
 }
 
 function OpeningChoices() {
-  const { openingUse, doorWay } = useChoices()
+  const choices = useChoices()
+  const { openingUse, doorWay, openingTypeId } = choices
+  const records = useProject((project) => project.records)
+  const type = openingTypeOf({ typeId: openingTypeId ?? undefined }, records)
+  const save = () => {
+    const { openingWidthMm: widthMm, openingHeightMm: heightMm, openingSillMm } = choices
+    const sillMm = openingUse === 'window' ? openingSillMm : 0
+    const name = typeName(openingUse, records)
+    setChoices({ openingTypeId: addOpeningType({ name, use: openingUse, widthMm, heightMm, sillMm, way: doorWay }) })
+  }
+  const choice = (
+    <OpeningTypeChoice
+      label="Type of the opening"
+      value={openingTypeId ?? undefined}
+      onTake={(taken) => setChoices({ openingTypeId: taken?.id ?? null })}
+      onSave={save}
+    />
+  )
+  if (type)
+    return (
+      <>
+        {choice}
+        {type.use === 'door' && type.way !== 'double' && (
+          <Words of="doorHinge" label="Its hinges" words={{ start: 'Hinged left', end: 'Hinged right' }} />
+        )}
+      </>
+    )
   return (
     <>
+      {choice}
       <Words of="openingUse" label="What fills the opening" words={pickWords('door', 'window', 'passage')} />
       {openingUse === 'door' && (
         <Words of="doorWay" label="How the door opens" words={pickWords('hinged', 'double', 'sliding', 'folding')} />

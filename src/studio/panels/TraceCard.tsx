@@ -141,6 +141,14 @@ function PickedWalls({ walls }: { walls: readonly Wall[] }) {
           usual={0}
           onTake={(mm) => put('Change wall', ...walls.map((each) => ({ ...each, baseMm: mm ?? 0 })))}
         />
+        {first!.heightMm === undefined && (
+          <LengthField
+            label="Head above the next level"
+            mm={first!.topMm}
+            usual={0}
+            onTake={(mm) => put('Change wall', ...walls.map((each) => ({ ...each, topMm: mm ?? 0 })))}
+          />
+        )}
         {!type && (
           <Button
             variant="outlined"

@@ -2,6 +2,7 @@ import { whyRefused } from '@/core/building/building'
 import { lengthened } from '@/core/draft/trim'
 import { boxOf, corners } from '@/core/geometry/box'
 import { distance, type Point, subtract } from '@/core/geometry/vector'
+import { withoutType } from '@/core/model/opening-type/schema'
 import { chainsOf, gripsOf, isShape, kindOf, type Shape } from '@/core/model/shapes'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
@@ -125,7 +126,9 @@ function dropped(session: Session, point: BoardPoint, context: ToolContext): Out
     case 'grip': {
       const shape = context.records.get(drag.id)
       if (!shape || !isShape(shape)) return { session: after }
-      const moved = kindOf(shape).withGrip(shape, drag.index, point.at, context.plan.around)
+      const pulled = kindOf(shape).withGrip(shape, drag.index, point.at, context.plan.around)
+      // A jamb that is pulled gives a door or window sizes of its own.
+      const moved = pulled.kind === 'opening' && drag.index > 0 ? withoutType(pulled) : pulled
       const why = whyOpeningsRefuse(moved, context.records)
       if (why) return { session: after, say: why }
       put('Move point', moved)

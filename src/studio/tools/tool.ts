@@ -88,6 +88,8 @@ export interface BuildChoices {
   readonly wallFlipped: boolean
   /** A thickness that was picked from the sheet, until it is said what becomes of it. */
   readonly pickedThicknessMm: number | null
+  /** The type of the next openings; null for sizes of their own. */
+  readonly openingTypeId: string | null
   readonly openingUse: OpeningUse
   readonly openingBy: 'its middle' | 'two jambs'
   readonly openingWidthMm: number

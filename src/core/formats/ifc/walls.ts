@@ -62,7 +62,7 @@ export function writeWall(file: IfcWriter, built: BuiltWall, storey: Ref, zeroMm
 /** An opening with what fills it. @returns what stands on the storey */
 function writeOpening(
   file: IfcWriter,
-  { opening, place, footMm }: BuiltOpening,
+  { opening, place, footMm, typeName }: BuiltOpening,
   { wall, footMm: wallFootMm }: BuiltWall,
   host: Ref,
   stand: Stand,
@@ -101,7 +101,7 @@ function writeOpening(
   ])
   if (use === 'passage') return []
   const filled = data.add('IFCLOCALPLACEMENT', at, file.place3(0, 0, 0))
-  const name = file.named(use === 'door' ? 'Door' : 'Window', widthMm, heightMm)
+  const name = typeName ?? file.named(use === 'door' ? 'Door' : 'Window', widthMm, heightMm)
   const filling =
     use === 'door'
       ? file.thing(

@@ -15,6 +15,8 @@ export const openingSchema = object({
     .oneOf(['opening'] as const)
     .required(),
   wallId: idSchema.required(),
+  /** Its kind, where it has one: its sizes are those of that. */
+  typeId: idSchema.optional(),
   use: string<OpeningUse>().oneOf(OPENING_USES).required(),
   /** From the start of the wall's traced line to the middle of the opening. */
   alongMm: lengthMm().required(),

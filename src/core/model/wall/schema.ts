@@ -32,6 +32,8 @@ export const wallSchema = object({
   heightMm: lengthMm().positive().optional(),
   /** How far its foot stands above its level. */
   baseMm: lengthMm().optional(),
+  /** How far its head stands above the next level, where it has no height of its own. */
+  topMm: lengthMm().optional(),
   /** The underlay that it was traced from, where that is known. */
   tracedFrom: idSchema.optional(),
 }).noUnknown()

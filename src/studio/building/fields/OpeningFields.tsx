@@ -4,7 +4,10 @@ import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import { whyRefused } from '@/core/building/building'
 import { DOOR_WAYS, OPENING_USES, type Opening } from '@/core/model/opening/schema'
+import { ofOpeningType, withoutType } from '@/core/model/opening-type/schema'
 import { put, tell, useProject } from '../../project/store'
+import { OpeningTypeChoice } from '../OpeningTypeChoice'
+import { addOpeningType, typeName } from '../opening-types'
 import { LengthField } from './LengthField'
 
 function Choice<T extends string>({
@@ -42,10 +45,28 @@ function changeOpening(opening: Opening, change: Partial<Opening>): void {
   put('Change opening', changed)
 }
 
+const SIZES = ['use', 'widthMm', 'heightMm', 'sillMm', 'way'] as const
+
 export function OpeningFields({ element: opening }: { element: Opening }) {
-  const change = (part: Partial<Opening>) => changeOpening(opening, part)
+  const { records } = useProject.getState()
+  // What has another size is of no type any more.
+  const change = (part: Partial<Opening>) =>
+    changeOpening(SIZES.some((key) => key in part) ? withoutType(opening) : opening, part)
+  const { use, widthMm, heightMm, sillMm, way } = opening
+  const save = () => {
+    const typeId = addOpeningType({ name: typeName(use, records), use, widthMm, heightMm, sillMm, way })
+    put('Change opening', { ...opening, typeId })
+  }
   return (
     <>
+      <OpeningTypeChoice
+        label="Type of the opening"
+        value={opening.typeId}
+        onTake={(type) =>
+          type ? changeOpening(opening, ofOpeningType(opening, type)) : put('Change opening', withoutType(opening))
+        }
+        onSave={save}
+      />
       <Choice label="Kind" value={opening.use} words={OPENING_USES} onTake={(use) => change({ use })} />
       {opening.use === 'door' && (
         <Choice label="Opens" value={opening.way} words={DOOR_WAYS} onTake={(way) => change({ way })} />

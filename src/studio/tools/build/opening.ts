@@ -2,6 +2,7 @@ import { whyRefused } from '@/core/building/building'
 import { distance } from '@/core/geometry/vector'
 import { placeOpening } from '@/core/model/opening/place'
 import type { Opening } from '@/core/model/opening/schema'
+import { ofOpeningType, openingTypeOf } from '@/core/model/opening-type/schema'
 import { faceOffsets } from '@/core/model/wall/geometry'
 import { alongOf, asideOf } from '@/core/model/wall/line'
 import type { Wall } from '@/core/model/wall/schema'
@@ -27,16 +28,17 @@ function hostAt({ points, ids }: Session, point: BoardPoint, { plan, reachMm, re
 
 /** The opening as it would be placed. @throws LengthError */
 function openingAt(session: Session, point: BoardPoint, wall: Wall, context: ToolContext): Opening {
-  const { choices, display } = context
+  const { choices, display, records } = context
+  const type = openingTypeOf({ typeId: choices.openingTypeId ?? undefined }, records)
   const at = alongOf(wall, point.at)
   const [jamb] = session.points
   const typed = session.typed.width ? parseLength(session.typed.width, display.unit) : null
   const from = jamb ? alongOf(wall, jamb.at) : null
-  const widthMm = typed ?? (from === null ? choices.openingWidthMm : Math.abs(at - from))
+  const widthMm = type?.widthMm ?? typed ?? (from === null ? choices.openingWidthMm : Math.abs(at - from))
   const alongMm = from === null ? at : from + ((at < from ? -1 : 1) * widthMm) / 2
   const { leftMm, rightMm } = faceOffsets(wall)
   const aside = asideOf(wall, point.at) - (leftMm + rightMm) / 2
-  return {
+  const made: Opening = {
     id: crypto.randomUUID(),
     kind: 'opening',
     wallId: wall.id,
@@ -49,13 +51,18 @@ function openingAt(session: Session, point: BoardPoint, wall: Wall, context: Too
     hinge: choices.doorHinge,
     opens: aside >= 0 ? 'left' : 'right',
   }
+  return type ? ofOpeningType(made, type) : made
 }
 
+/** Whether it is placed from jamb to jamb: what has a type knows its width. */
+const isByJambs = ({ choices, records }: ToolContext): boolean =>
+  choices.openingBy === 'two jambs' && !openingTypeOf({ typeId: choices.openingTypeId ?? undefined }, records)
+
 function place(session: Session, point: BoardPoint, context: ToolContext): Outcome {
-  const { choices, records } = context
+  const { records } = context
   const wall = hostAt(session, point, context)
   if (!wall) return { session, say: 'Doors and windows lie in walls: point at one.' }
-  if (choices.openingBy === 'two jambs' && session.points.length === 0)
+  if (isByJambs(context) && session.points.length === 0)
     return { session: { ...EMPTY_SESSION, points: [point], ids: [wall.id] } }
   const opening = attempt(() => openingAt(session, point, wall, context))
   if (opening instanceof Error) return { session, say: opening.message }
@@ -76,14 +83,19 @@ export const opening: Tool = {
   steps: ['trace'],
   places: true,
   loupe: false,
-  say: ({ points }, { choices }) =>
-    points.length > 0
-      ? 'Click the other jamb, or type the width and press Enter.'
-      : choices.openingBy === 'two jambs'
-        ? `Click the first jamb of the ${choices.openingUse} on its wall.`
-        : `Click where the middle of the ${choices.openingUse} lies; a door opens to the side of the mouse.`,
+  say: ({ points }, context) => {
+    const { choices, records } = context
+    const type = openingTypeOf({ typeId: choices.openingTypeId ?? undefined }, records)
+    const word = type?.name ?? `the ${choices.openingUse}`
+    if (points.length > 0) return 'Click the other jamb, or type the width and press Enter.'
+    return isByJambs(context)
+      ? `Click the first jamb of ${word} on its wall.`
+      : `Click where the middle of ${word} lies; a door opens to the side of the mouse.`
+  },
   fields: ({ typed, points, cursor }, context) => {
-    const { choices, display } = context
+    const { choices, display, records } = context
+    // The width of a type is its own.
+    if (openingTypeOf({ typeId: choices.openingTypeId ?? undefined }, records)) return []
     const shown = points[0] && cursor ? distance(points[0].at, cursor.at) : choices.openingWidthMm
     return [
       {

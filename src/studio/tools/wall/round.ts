@@ -1,11 +1,11 @@
 import { arcThrough } from '@/core/geometry/piece/feet'
 import { bulgedPiece, bulgeOf, placeAt } from '@/core/geometry/piece/piece'
-import { cross, distance, type Point, subtract } from '@/core/geometry/vector'
+import { add, cross, distance, leftOf, type Point, subtract } from '@/core/geometry/vector'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { attempt } from '../attempt'
 import type { Drawing } from '../draw/drawing'
-import { pointFields, steerPoint } from '../entry'
+import { enteredPoint, pointFields, steerPoint } from '../entry'
 import type { Session, ToolContext } from '../tool'
 import { newWall } from './new-wall'
 
@@ -28,8 +28,10 @@ function bulgeOfRadius(start: Point, end: Point, radiusMm: number, side: Point):
 /** The middle of an arc of the radius that is typed; null where none is. @throws Error with a sentence */
 function typedMiddle({ points, typed, raw }: Session, { display }: ToolContext): Point | null {
   const [a, b] = points
-  if (!a || !b || !raw || !typed.radius) return null
-  const bulge = bulgeOfRadius(a.at, b.at, parseLength(typed.radius, display.unit), raw.at)
+  if (!a || !b || !typed.radius) return null
+  // Without a mouse it bends to the left.
+  const side = raw?.at ?? add(a.at, leftOf(subtract(b.at, a.at)))
+  const bulge = bulgeOfRadius(a.at, b.at, parseLength(typed.radius, display.unit), side)
   return placeAt(bulgedPiece(a.at, b.at, bulge), 0.5)
 }
 
@@ -51,13 +53,19 @@ export const roundWall: Drawing = {
     const [a, b] = points
     if (!a || !b) return pointFields(session, context)
     const arc = cursor && arcThrough(a.at, cursor.at, b.at)
-    const shown = arc ? formatLength(arc.radius, context.display, false) : ''
+    // Never empty: an empty field would take the keyboard as one that must be answered.
+    const shown = formatLength(arc?.radius ?? 0, context.display, false)
     return [{ name: 'radius', label: 'Radius', value: typed.radius ?? shown, first: true, narrow: true }]
   },
   steer: (session, raw, context) => {
     if (session.points.length < 2) return steerPoint(session, raw, context)
     const middle = attempt(() => typedMiddle(session, context))
     return middle instanceof Error || !middle ? raw : { at: middle, caught: null }
+  },
+  entered: (session, context) => {
+    if (session.points.length < 2) return enteredPoint(session, context)
+    const at = typedMiddle(session, context)
+    return at && { at, caught: null }
   },
   shape: ([a, b, via], _, context) => {
     const bulge = a && b && via ? bulgeThrough(a.at, b.at, via.at) : 0
