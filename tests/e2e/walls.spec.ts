@@ -150,6 +150,40 @@ test('walls run round, in rectangles and along lines; their thickness is taken f
   })
 })
 
+test('a wall runs along a line of the sheet, on the side of the mouse; with Shift along all that hang together', async ({
+  page,
+}) => {
+  const studio = new StudioPage(page)
+  const id = await fittedPlan(studio, 'Along a line')
+  await studio.goTo('Trace')
+  await studio.take('Build', 'Wall along a sheet line')
+  const point = async (up: number) =>
+    expect(async () => {
+      await studio.hover(...onPaper(3000, up - 60), 0)
+      await studio.hover(...onPaper(3000, up), 0)
+      await expect(studio.bench).toContainText(/A wall of \d+ mm: click to make it/, { timeout: 1000 })
+    }).toPass()
+  // The northern outer face, from the west to the first window.
+  await point(14_400 + 300)
+  await page.mouse.down()
+  await page.mouse.up()
+  await studio.kept()
+  const [outside] = await studio.records(id, 'wall')
+  expect(Math.abs(sizeOf(outside!) - 6800)).toBeLessThan(5)
+  expect(outside!.tracedFrom).toBeDefined()
+  const rightward = outside!.end.x > outside!.start.x
+  expect(outside!.tracedLine).toBe(rightward ? 'right' : 'left')
+  await page.keyboard.press('Control+z')
+  await page.keyboard.down('Shift')
+  await studio.hover(...onPaper(3000, 14_400 + 290), 0)
+  await expect(studio.bench).toContainText(/\d walls along lines that hang together/)
+  await page.mouse.down()
+  await page.mouse.up()
+  await page.keyboard.up('Shift')
+  await studio.kept()
+  expect((await studio.records(id, 'wall')).length).toBeGreaterThan(1)
+})
+
 test('with Shift, Wall from the sheet makes all that hang together', async ({ page }) => {
   const studio = new StudioPage(page)
   await fittedPlan(studio, 'A run of walls')

@@ -5,6 +5,7 @@ import { proposedWalls } from './build/proposed-walls'
 import { roof } from './build/roof'
 import { room } from './build/room'
 import { stair } from './build/stair'
+import { wallAlong } from './build/wall-along'
 import { wallOnSheet } from './build/wall-on-sheet'
 import { corner, offset } from './change/beside'
 import { extend, split, trim } from './change/cutting'
@@ -45,6 +46,7 @@ export const TOOLS: readonly Tool[] = [
   moveSheet,
   wall,
   wallThickness,
+  wallAlong,
   wallOnSheet,
   proposedWalls,
   opening,

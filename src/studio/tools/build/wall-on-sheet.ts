@@ -3,14 +3,15 @@ import { connectedRuns } from '@/core/propose/connected-runs'
 import { makeWalls } from '@/core/propose/make-walls'
 import { type WallRun, wallRunAt } from '@/core/propose/wall-run'
 import { formatLength } from '@/core/units/format'
-import { type BoardPoint, sheetLinesOnBoard } from '../../board/catch-on-board'
+import type { BoardPoint } from '../../board/catch-on-board'
 import { paintMeasure } from '../../board/painters/measure'
 import { paintWalls } from '../../board/painters/walls'
-import { put, underlaysOf, useProject } from '../../project/store'
+import { put } from '../../project/store'
 import { useSheetData } from '../../sheets/sheet-data'
 import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '../tool'
 import { lastOf } from './last'
 import { makingOf, ringsOf } from './making'
+import { sheetLines } from './sheet-lines'
 
 const last = lastOf<WallRun | null>()
 const lastConnected = lastOf<readonly WallRun[]>()
@@ -27,14 +28,6 @@ function runsAt(point: BoardPoint, held: boolean, context: ToolContext): readonl
   const run = runAt(point, context)
   if (!run) return []
   return held ? lastConnected([run], () => connectedRuns(run, sheetLines(context))) : [run]
-}
-
-/** The lines of the sheets of the level that is worked on. */
-function sheetLines({ records, plan }: ToolContext) {
-  const underlays = underlaysOf(records).filter(({ levelId }) => plan.levelId === null || levelId === plan.levelId)
-  const { sources } = useProject.getState()
-  const sheets = useSheetData.getState().byHash
-  return sheetLinesOnBoard({ underlays, sources, sheets, model: null })
 }
 
 /** Reads a wall from the sheet: the two lines on either side of the cursor, with the openings between their jambs. */

@@ -1,0 +1,13 @@
+import type { LineFinder } from '@/core/propose/wall-run'
+import { sheetLinesOnBoard } from '../../board/catch-on-board'
+import { underlaysOf, useProject } from '../../project/store'
+import { useSheetData } from '../../sheets/sheet-data'
+import type { ToolContext } from '../tool'
+
+/** The lines of the sheets of the level that is worked on. */
+export function sheetLines({ records, plan }: ToolContext): LineFinder {
+  const underlays = underlaysOf(records).filter(({ levelId }) => plan.levelId === null || levelId === plan.levelId)
+  const { sources } = useProject.getState()
+  const sheets = useSheetData.getState().byHash
+  return sheetLinesOnBoard({ underlays, sources, sheets, model: null })
+}
