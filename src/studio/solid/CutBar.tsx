@@ -29,7 +29,8 @@ export function CutBar({ size, onSeeAll }: { size: Scene['size']; onSeeAll: () =
         position: 'absolute',
         left: 12,
         bottom: 12,
-        gap: 2,
+        columnGap: 1.5,
+        flexWrap: 'wrap',
         alignItems: 'center',
         bgcolor: 'background.paper',
         border: 1,
@@ -40,7 +41,7 @@ export function CutBar({ size, onSeeAll }: { size: Scene['size']; onSeeAll: () =
         py: 0.5,
       }}
     >
-      <Typography sx={{ fontSize: 12.5, width: 132, flexShrink: 0 }}>
+      <Typography sx={{ fontSize: 12.5, width: 118, flexShrink: 0 }}>
         {aboveMm !== undefined ? `Cut at ${formatLength(aboveMm, display)}` : rightOf ? 'Cut along a line' : 'Whole'}
       </Typography>
       <Slider

@@ -27,7 +27,8 @@ export function SavedViews() {
       sx={{
         position: 'absolute',
         left: 12,
-        top: 12,
+        // Beneath the choice of what the board shows, which reaches over it where the view is narrow.
+        top: 48,
         maxHeight: '50%',
         overflowY: 'auto',
         bgcolor: 'background.paper',
