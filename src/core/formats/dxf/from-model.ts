@@ -1,5 +1,6 @@
 import type { Chain } from '../../draft/chain'
 import { type Arc, bulgeOf, endOf, isWhole, type Piece, startOf } from '../../geometry/piece/piece'
+import type { Point } from '../../geometry/vector'
 import { type BuildingElement, isBuildingElement } from '../../model/building-shapes'
 import { type Layer, layersOf } from '../../model/layer/schema'
 import type { ProjectRecord } from '../../model/registry'
@@ -7,9 +8,13 @@ import { displayOf } from '../../model/settings/schema'
 import type { Surroundings } from '../../model/shape'
 import { isDrawn, kindOf, type Shape, surroundingsOf } from '../../model/shapes'
 import { wallOutlines } from '../../model/wall/joins'
+import { builtLayers } from '../../model/wall/layers'
+import { wallTypeOf } from '../../model/wall-type/schema'
 import type { DxfDrawing, DxfEntity, DxfLayer } from './drawing'
 
 const WALL_LAYER = 'A-WALL'
+/** How walls are built: their layers. */
+const WITHIN_LAYER = 'A-WALL-PATT'
 
 /** Layers of what else is built (after ISO 13567 and the AIA layer list, which several programs share). */
 const CLASS_LAYERS = {
@@ -38,20 +43,34 @@ export function modelDrawing(all: Iterable<ProjectRecord>): DxfDrawing {
   const handed = new Map(layers.map((layer) => [layer.id, layer]))
   const drawn = [...records.values()].filter(isDrawn).filter(({ layerId }) => handed.has(layerId))
   const used = new Set(drawn.map(({ layerId }) => layerId))
-  const outlines = [...wallOutlines(walls).values()].map(
-    (points): DxfEntity => ({ type: 'polyline', layer: WALL_LAYER, points, closed: true }),
-  )
+  const rings = wallOutlines(walls)
+  const closed =
+    (layer: string) =>
+    (points: readonly Point[]): DxfEntity => ({
+      type: 'polyline',
+      layer,
+      points,
+      closed: true,
+    })
+  const outlines = [...rings.values()].map(closed(WALL_LAYER))
+  const typed = walls.flatMap((wall) => {
+    const [type, outline] = [wallTypeOf(wall, records), rings.get(wall.id)]
+    return type && outline ? [{ wall, type, outline }] : []
+  })
+  const within = [...builtLayers(typed).values()].flat().flatMap((layer) => layer.rings.map(closed(WITHIN_LAYER)))
   const built = [...records.values()].filter(isBuildingElement).filter((element) => element.kind !== 'wall')
   const classes = [...new Set(built.map(classLayer))]
   return {
     unit: 'mm',
     layers: [
       { name: WALL_LAYER, colorIndex: 7 },
+      ...(within.length > 0 ? [{ name: WITHIN_LAYER, colorIndex: 8 }] : []),
       ...classes.map((name) => ({ name, colorIndex: 7 })),
       ...layers.filter(({ id }) => used.has(id)).map(dxfLayer),
     ],
     entities: [
       ...outlines,
+      ...within,
       ...built.flatMap((element) => entitiesOf(element, classLayer(element), around)),
       ...drawn.flatMap((shape) => entitiesOf(shape, handed.get(shape.layerId)!.name, around)),
     ],
