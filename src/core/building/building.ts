@@ -38,9 +38,11 @@ export interface BuiltWall {
   readonly type: WallType | null
   /** Joined with its neighbours, anticlockwise. */
   readonly outline: readonly Point[]
+  /** What stands of that: several rings where other walls run through it. */
+  readonly rings: readonly (readonly Point[])[]
   readonly footMm: number
   readonly heightMm: number
-  /** Its mean length: what its outline covers over its thickness. */
+  /** Its mean length: what it covers over its thickness. */
   readonly lengthMm: number
   readonly grossAreaMm2: number
   readonly netAreaMm2: number
@@ -164,6 +166,7 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
           builtWall(
             wall,
             plan.outlines.get(wall.id),
+            plan.ringsOf(wall.id),
             level,
             heightMm,
             openings.get(wall.id) ?? [],
@@ -185,7 +188,7 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
         walls,
         // Only tables ask for them.
         get layers() {
-          layers ??= builtLayers(walls.flatMap(({ wall, outline, type }) => (type ? [{ wall, outline, type }] : [])))
+          layers ??= builtLayers(walls.flatMap(({ wall, rings, type }) => (type ? [{ wall, rings, type }] : [])))
           return layers
         },
         bodies: here.filter(isBody).map((body) => builtBody(body, level.elevationMm, heightMm)),
@@ -223,6 +226,7 @@ function builtBody(body: Body, elevationMm: number, heightMm: number): BuiltBody
 
 interface WallParts {
   readonly outline: readonly Point[]
+  readonly rings: readonly (readonly Point[])[]
   readonly elevationMm: number
   readonly storeyMm: number
   readonly openings: readonly NamedOpening[]
@@ -234,6 +238,8 @@ const lastBuilt = new WeakMap<Wall, { readonly parts: WallParts; readonly built:
 
 const areSame = (a: WallParts, b: WallParts): boolean =>
   a.outline === b.outline &&
+  a.rings.length === b.rings.length &&
+  a.rings.every((ring, i) => ring === b.rings[i]) &&
   a.elevationMm === b.elevationMm &&
   a.storeyMm === b.storeyMm &&
   a.type === b.type &&
@@ -245,13 +251,14 @@ const areSame = (a: WallParts, b: WallParts): boolean =>
 function builtWall(
   wall: Wall,
   outline: readonly Point[] | undefined,
+  rings: readonly (readonly Point[])[],
   level: Level,
   storeyMm: number,
   openings: readonly NamedOpening[],
   type: WallType | null,
 ): BuiltWall[] {
   if (!outline || outline.length < 3) return []
-  const parts: WallParts = { outline, elevationMm: level.elevationMm, storeyMm, openings, type }
+  const parts: WallParts = { outline, rings, elevationMm: level.elevationMm, storeyMm, openings, type }
   const last = lastBuilt.get(wall)
   if (last && areSame(last.parts, parts)) return [last.built]
   const baseMm = wall.baseMm ?? 0
@@ -261,7 +268,7 @@ function builtWall(
     const place = placeOpening(wall, opening)
     return place ? [{ opening, typeName, place, footMm: footMm + opening.sillMm }] : []
   })
-  const covered = area(outline)
+  const covered = rings.reduce((sum, ring) => sum + area(ring), 0)
   const lengthMm = covered / wall.thicknessMm
   const factor = meanFactor(wall)
   const holes = built.reduce((sum, { opening }) => sum + opening.widthMm * factor * opening.heightMm, 0)
@@ -269,6 +276,7 @@ function builtWall(
     wall,
     type,
     outline,
+    rings,
     footMm,
     heightMm,
     lengthMm,

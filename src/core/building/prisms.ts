@@ -22,15 +22,17 @@ function keptPrisms(built: BuiltWall): readonly Prism[] {
 
 /** Prisms of one wall and of what fills its openings. Together they hold the wall's net volume. */
 export function wallPrisms(built: BuiltWall): Prism[] {
-  const { wall, outline, footMm, heightMm, openings } = built
+  const { wall, rings, footMm, heightMm, openings } = built
   const prism = (ring: readonly Point[], foot: number, height: number): Prism[] =>
     ring.length >= 3 && height > 0 ? [{ id: wall.id, kind: 'wall', ring, footMm: foot, heightMm: height }] : []
-  if (openings.length === 0) return prism(outline, footMm, heightMm)
+  if (openings.length === 0) return rings.flatMap((ring) => prism(ring, footMm, heightMm))
   const at = (p: Point) => alongOf(wall, p)
   const between = (from: number, to: number) =>
-    clipRing(
-      clipRing(outline, (p) => at(p) - from),
-      (p) => to - at(p),
+    rings.map((ring) =>
+      clipRing(
+        clipRing(ring, (p) => at(p) - from),
+        (p) => to - at(p),
+      ),
     )
   // Cut wherever an opening begins or ends; in each strip what the openings leave of the height is wall.
   const cuts = [
@@ -41,7 +43,8 @@ export function wallPrisms(built: BuiltWall): Prism[] {
   const edges = [-Infinity, ...cuts, Infinity]
   const body = edges.slice(1).flatMap((to, i) => {
     const from = edges[i]!
-    const ring = between(from, to)
+    const strips = between(from, to)
+    const standing = (foot: number, height: number) => strips.flatMap((ring) => prism(ring, foot, height))
     const holes = openings
       .filter(
         ({ opening }) => opening.alongMm - opening.widthMm / 2 < to && from < opening.alongMm + opening.widthMm / 2,
@@ -51,10 +54,10 @@ export function wallPrisms(built: BuiltWall): Prism[] {
     let foot = footMm
     const parts: Prism[] = []
     for (const hole of holes) {
-      parts.push(...prism(ring, foot, Math.min(hole.from, footMm + heightMm) - foot))
+      parts.push(...standing(foot, Math.min(hole.from, footMm + heightMm) - foot))
       foot = Math.max(foot, hole.to)
     }
-    return [...parts, ...prism(ring, foot, footMm + heightMm - foot)]
+    return [...parts, ...standing(foot, footMm + heightMm - foot)]
   })
   const fillings = openings.flatMap(({ opening, place, footMm: foot }): Prism[] => {
     if (opening.use === 'passage') return []

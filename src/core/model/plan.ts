@@ -16,6 +16,7 @@ import type { Lettering, Spot, Surroundings } from './shape'
 import { isShape, kindOf, type Shape, surroundingsOf } from './shapes'
 import { type Boundary, boundaryAround } from './space/boundary'
 import type { Space } from './space/schema'
+import { crossingsOf, standingParts } from './wall/crossings'
 import { edgesOf, SAME_POINT_MM, wallOutlines } from './wall/joins'
 import { type BuiltLayer, builtLayers } from './wall/layers'
 import { tracedPiece } from './wall/line'
@@ -64,6 +65,8 @@ export class Plan implements CatchGround {
   private readonly items = new Map<string, Item[]>()
   private readonly dependents = new Map<string, Set<string>>()
   private outlinesNow = new Map<string, Point[]>()
+  /** What stands of the walls through which others run. */
+  private readonly crossed = new Map<string, readonly (readonly Point[])[]>()
   private tree = new RBush<Item>()
   private onlyLevel: string | null = null
   private readonly boundaries = new Map<string, Boundary | null>()
@@ -95,7 +98,7 @@ export class Plan implements CatchGround {
     const lines = (box: Box) =>
       here(box)
         .flatMap(({ shape, chains }) => {
-          if (shape.kind === 'wall') return ringChain(this.outlinesNow.get(shape.id) ?? []).pieces
+          if (shape.kind === 'wall') return this.ringsOf(shape.id).flatMap((ring) => ringChain(ring).pieces)
           return shape.kind === 'separator' ? chains.flatMap(({ pieces }) => pieces) : []
         })
         .filter((piece) => overlaps(boxOfPiece(piece), box))
@@ -133,9 +136,15 @@ export class Plan implements CatchGround {
     return this.outlinesNow
   }
 
-  /** Outlines of the walls that show. */
+  /** What stands of a wall: its outline, or several rings where others run through it. */
+  ringsOf(id: string): readonly (readonly Point[])[] {
+    const outline = this.outlinesNow.get(id)
+    return this.crossed.get(id) ?? (outline ? [outline] : [])
+  }
+
+  /** What stands of the walls that show. */
   shownOutlines(): (readonly Point[])[] {
-    return [...this.outlinesNow].flatMap(([id, ring]) => (this.shows(this.planned.get(id)!) ? [ring] : []))
+    return [...this.outlinesNow.keys()].flatMap((id) => (this.shows(this.planned.get(id)!) ? this.ringsOf(id) : []))
   }
 
   get around(): Surroundings {
@@ -268,8 +277,8 @@ export class Plan implements CatchGround {
   layersIn(box: Box): BuiltLayer[] {
     const typed = this.wallsNear(box).flatMap((wall) => {
       const type = wallTypeOf(wall, this.records)
-      const outline = this.outlinesNow.get(wall.id)
-      return type && outline && this.shows(this.planned.get(wall.id)!) ? [{ wall, type, outline }] : []
+      const rings = this.ringsOf(wall.id)
+      return type && rings.length > 0 && this.shows(this.planned.get(wall.id)!) ? [{ wall, type, rings }] : []
     })
     return [...builtLayers(typed).values()].flat()
   }
@@ -302,25 +311,47 @@ export class Plan implements CatchGround {
     const joined = wallOutlines([...touched, ...around])
     const before = this.outlinesNow
     this.outlinesNow = new Map(before)
-    for (const id of changed) this.outlinesNow.delete(id)
+    for (const id of changed) {
+      this.outlinesNow.delete(id)
+      this.crossed.delete(id)
+    }
+    const through = crossingsOf([...touched, ...around])
     const gone: Item[] = []
     const fresh: Item[] = []
     for (const wall of touched) {
       const ring = joined.get(wall.id) ?? []
       const indexed = this.items.get(wall.id)
       const former = before.get(wall.id)
-      const same = former !== undefined && isSameRing(ring, former)
+      const parts = this.stand(wall.id, ring, through.get(wall.id))
+      const same = former !== undefined && isSameRing(ring, former) && !parts.changed
       // Who keeps something for an outline keeps it for as long as the outline stays.
       if (ring.length > 0) this.outlinesNow.set(wall.id, same ? former : ring)
       if (indexed && same) continue
       gone.push(...(indexed ?? []))
-      const items = itemsOf(wall.id, [tracedPiece(wall), ...edgesOf(wall, ring)])
+      const edges = this.ringsOf(wall.id).flatMap((part) => edgesOf(wall, part))
+      const items = itemsOf(wall.id, [tracedPiece(wall), ...edges])
       this.items.set(wall.id, items)
       fresh.push(...items)
       const planned = this.planned.get(wall.id)!
       this.planned.set(wall.id, { ...planned, box: unite(planned.box, boxOf(ring)) })
     }
     return { gone, fresh }
+  }
+
+  /** Notes what stands of a wall beside those that run through it. @returns whether that is other than before */
+  private stand(
+    id: string,
+    ring: readonly Point[],
+    through: Parameters<typeof standingParts>[1] = [],
+  ): { changed: boolean } {
+    const former = this.crossed.get(id)
+    const parts = through.length > 0 ? standingParts(ring, through) : null
+    const same =
+      parts && former && parts.length === former.length && parts.every((part, i) => isSameRing(part, former[i]!))
+    if (same || (!parts && !former)) return { changed: false }
+    if (parts) this.crossed.set(id, parts)
+    else this.crossed.delete(id)
+    return { changed: true }
   }
 
   /** Whether a shape shows: its layer is switched on. */

@@ -7,6 +7,7 @@ import type { ProjectRecord } from '../../model/registry'
 import { displayOf } from '../../model/settings/schema'
 import type { Surroundings } from '../../model/shape'
 import { isDrawn, kindOf, type Shape, surroundingsOf } from '../../model/shapes'
+import { crossingsOf, standingParts } from '../../model/wall/crossings'
 import { wallOutlines } from '../../model/wall/joins'
 import { builtLayers } from '../../model/wall/layers'
 import { wallTypeOf } from '../../model/wall-type/schema'
@@ -43,7 +44,10 @@ export function modelDrawing(all: Iterable<ProjectRecord>): DxfDrawing {
   const handed = new Map(layers.map((layer) => [layer.id, layer]))
   const drawn = [...records.values()].filter(isDrawn).filter(({ layerId }) => handed.has(layerId))
   const used = new Set(drawn.map(({ layerId }) => layerId))
-  const rings = wallOutlines(walls)
+  const through = crossingsOf(walls)
+  const rings = new Map(
+    [...wallOutlines(walls)].map(([id, outline]) => [id, standingParts(outline, through.get(id) ?? [])] as const),
+  )
   const closed =
     (layer: string) =>
     (points: readonly Point[]): DxfEntity => ({
@@ -52,10 +56,10 @@ export function modelDrawing(all: Iterable<ProjectRecord>): DxfDrawing {
       points,
       closed: true,
     })
-  const outlines = [...rings.values()].map(closed(WALL_LAYER))
+  const outlines = [...rings.values()].flat().map(closed(WALL_LAYER))
   const typed = walls.flatMap((wall) => {
-    const [type, outline] = [wallTypeOf(wall, records), rings.get(wall.id)]
-    return type && outline ? [{ wall, type, outline }] : []
+    const [type, parts] = [wallTypeOf(wall, records), rings.get(wall.id)]
+    return type && parts ? [{ wall, type, rings: parts }] : []
   })
   const within = [...builtLayers(typed).values()].flat().flatMap((layer) => layer.rings.map(closed(WITHIN_LAYER)))
   const built = [...records.values()].filter(isBuildingElement).filter((element) => element.kind !== 'wall')

@@ -11,7 +11,8 @@ import { ALONG, type Axis, type IfcWriter, M2, M3, type Stand, tidy, within } fr
 /** A wall with its openings and what fills them. @returns all that stands on the storey */
 export function writeWall(file: IfcWriter, built: BuiltWall, storey: Ref, zeroMm: number): Ref[] {
   const { data } = file
-  const { wall, outline, footMm, heightMm, openings } = built
+  const { wall, rings, footMm, heightMm, openings } = built
+  const covered = rings.reduce((sum, ring) => sum + area(ring), 0)
   const size = Math.hypot(wall.end.x - wall.start.x, wall.end.y - wall.start.y)
   const along = { x: (wall.end.x - wall.start.x) / size, y: (wall.end.y - wall.start.y) / size }
   const stand = file.stand(storey, wall.start, along, footMm - zeroMm)
@@ -20,7 +21,10 @@ export function writeWall(file: IfcWriter, built: BuiltWall, storey: Ref, zeroMm
     'IFCPOLYLINE',
     traced.map(({ x, y }) => file.point2(x, y)),
   )
-  const shape = file.shape([file.extrusion(file.ring(outline, stand), heightMm)], line)
+  const shape = file.shape(
+    rings.map((ring) => file.extrusion(file.ring(ring, stand), heightMm)),
+    line,
+  )
   const ref = file.thing(
     'IFCWALL',
     file.guid(wall.id),
@@ -34,10 +38,10 @@ export function writeWall(file: IfcWriter, built: BuiltWall, storey: Ref, zeroMm
     ['IFCQUANTITYLENGTH', 'Length', built.lengthMm],
     ['IFCQUANTITYLENGTH', 'Width', wall.thicknessMm],
     ['IFCQUANTITYLENGTH', 'Height', heightMm],
-    ['IFCQUANTITYAREA', 'GrossFootprintArea', area(outline) / M2],
+    ['IFCQUANTITYAREA', 'GrossFootprintArea', covered / M2],
     ['IFCQUANTITYAREA', 'GrossSideArea', built.grossAreaMm2 / M2],
     ['IFCQUANTITYAREA', 'NetSideArea', built.netAreaMm2 / M2],
-    ['IFCQUANTITYVOLUME', 'GrossVolume', (area(outline) * heightMm) / M3],
+    ['IFCQUANTITYVOLUME', 'GrossVolume', (covered * heightMm) / M3],
     ['IFCQUANTITYVOLUME', 'NetVolume', built.netVolumeMm3 / M3],
   ])
   file.properties(ref, wall.id, 'Pset_WallCommon', [

@@ -94,7 +94,7 @@ export function planGroups(
   const draw = new Drawing(onPaper, ratio)
   const level = records.get(sheet.levelId)
   const levelName = level?.kind === 'level' ? level.name : FIRST_LEVEL.name
-  const walls = [...plan.outlines].filter(([id]) => plan.shows(plan.shapes.get(id)!)).map(([, ring]) => ring)
+  const walls = plan.shownOutlines()
   const of = (...kinds: readonly string[]) => shown.filter(({ shape }) => kinds.includes(shape.kind))
   const lines = (planned: PlannedShape) => draw.lines(planned, penOf(planned.shape, records))
   const letters = (planned: PlannedShape) =>

@@ -35,7 +35,7 @@ const TYPES = new Map([CAVITY, PLASTERED].map((type) => [type.id, type]))
 
 function layersOf(walls: readonly Wall[]) {
   const outlines = wallOutlines(walls)
-  const typed = walls.map((each) => ({ wall: each, outline: outlines.get(each.id)!, type: TYPES.get(each.typeId!)! }))
+  const typed = walls.map((each) => ({ wall: each, rings: [outlines.get(each.id)!], type: TYPES.get(each.typeId!)! }))
   return { outlines, layers: builtLayers(typed) }
 }
 const areaOf = (rings: readonly (readonly Point[])[]) => rings.reduce((sum, ring) => sum + area(ring), 0)

@@ -16,7 +16,8 @@ export interface BuiltLayer {
 /** A wall with what is known of how it is built. */
 export interface TypedWall {
   readonly wall: Wall
-  readonly outline: readonly Point[]
+  /** What stands of it: one ring, or several where others run through it. */
+  readonly rings: readonly (readonly Point[])[]
   readonly type: WallType
 }
 
@@ -64,12 +65,13 @@ export function builtLayers(walls: readonly TypedWall[]): Map<string, BuiltLayer
       const across = runs.filter(({ tee }) => tee.hostId === each.wall.id)
       const layers = bandsOf(each).map((band): BuiltLayer => {
         const mine = own.filter((run) => run.band.layer === band.layer && run.band.leftMm === band.leftMm)
-        const outline = mine.reduce((ring, run) => lengthened(ring, run, byId.get(run.tee.hostId)!), each.outline)
-        const ring = within(each.wall, outline, band)
+        const rings = each.rings
+          .map((ring) => mine.reduce((long, run) => lengthened(long, run, byId.get(run.tee.hostId)!), ring))
+          .map((ring) => within(each.wall, ring, band))
         const cuts = across.filter(({ through }) => through.some(({ leftMm }) => leftMm === band.leftMm))
         return {
           layer: band.layer,
-          rings: cuts.reduce<Point[][]>(cutThrough, [ring]).filter(({ length }) => length >= 3),
+          rings: cuts.reduce<Point[][]>(cutThrough, rings).filter(({ length }) => length >= 3),
         }
       })
       return [each.wall.id, layers]

@@ -1,0 +1,69 @@
+import RBush from 'rbush'
+import { type Box, grow } from '../../geometry/box'
+import { boxOfPiece } from '../../geometry/piece/measure'
+import { meetings } from '../../geometry/piece/meetings'
+import { area, clipRing } from '../../geometry/polygon'
+import type { Point } from '../../geometry/vector'
+import { levelIdOf } from '../level/schema'
+import { type Face, faceOffsets, movedAside, type WallBand } from './geometry'
+import { asideOf, wallLengthMm } from './line'
+import type { Wall } from './schema'
+
+type CrossedWall = WallBand & Pick<Wall, 'id' | 'levelId'>
+
+interface Item extends Box {
+  readonly wall: CrossedWall
+  readonly middle: Face
+}
+
+/** Parts smaller than this are what rounding leaves. */
+const SMALLEST_MM2 = 1
+
+/**
+ * Walls through which others run, by their ids: of two walls that cross, the thinner one stands on either side of the
+ * other. Only straight walls run through others, and only where they cross them once.
+ */
+export function crossingsOf(walls: readonly CrossedWall[]): Map<string, CrossedWall[]> {
+  const items = walls.flatMap((wall): Item[] => {
+    const { leftMm, rightMm } = faceOffsets(wall)
+    const middle = movedAside(wall, (leftMm + rightMm) / 2)
+    return middle ? [{ ...grow(boxOfPiece(middle), 0), wall, middle }] : []
+  })
+  const tree = new RBush<Item>().load([...items])
+  const found = new Map<string, CrossedWall[]>()
+  for (const item of items)
+    for (const other of tree.search(item)) {
+      if (!yields(item.wall, other.wall) || other.middle.kind !== 'segment' || !crossesOnce(item, other)) continue
+      found.set(item.wall.id, [...(found.get(item.wall.id) ?? []), other.wall])
+    }
+  return found
+}
+
+/** Whether a wall stands back where another one crosses it. */
+function yields(wall: CrossedWall, other: CrossedWall): boolean {
+  if (wall.id === other.id || levelIdOf(wall) !== levelIdOf(other)) return false
+  return wall.thicknessMm < other.thicknessMm || (wall.thicknessMm === other.thicknessMm && wall.id > other.id)
+}
+
+/** Whether two walls run through one another: each well beyond the other's faces on both sides. */
+function crossesOnce({ wall, middle }: Item, { wall: other, middle: across }: Item): boolean {
+  const [met] = meetings(middle, across)
+  if (!met || meetings(middle, across, { second: true }).length > 1) return false
+  const beyond = (t: number, of: CrossedWall, by: CrossedWall) => {
+    const size = wallLengthMm(of)
+    return t * size > by.thicknessMm && (1 - t) * size > by.thicknessMm
+  }
+  return beyond(met.t, wall, other) && beyond(met.u, other, wall)
+}
+
+/** What stands of a wall beside those that run through it. */
+export function standingParts(outline: readonly Point[], through: readonly CrossedWall[]): (readonly Point[])[] {
+  return through
+    .reduce<(readonly Point[])[]>((parts, wall) => parts.flatMap((part) => beside(part, wall)), [outline])
+    .filter((part) => part.length >= 3 && area(part) > SMALLEST_MM2)
+}
+
+function beside(part: readonly Point[], wall: CrossedWall): Point[][] {
+  const { leftMm, rightMm } = faceOffsets(wall)
+  return [clipRing(part, (p) => asideOf(wall, p) - leftMm), clipRing(part, (p) => rightMm - asideOf(wall, p))]
+}
