@@ -1,9 +1,11 @@
-import { writeFile } from 'node:fs/promises'
+import { readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { expect, it } from 'vitest'
-import { house } from '../../../../tests/support/house'
+import { validateXML } from 'xmllint-wasm'
+import { house, opening, wall } from '../../../../tests/support/house'
 import { inScratch, program } from '../../../../tests/support/producers'
 import { buildingOf } from '../../building/building'
+import type { Wall } from '../../model/wall/schema'
 import { writeGbxml } from './write'
 
 /** Areas of all surfaces by kind, from their loops, as Python's own XML reader sees them. */
@@ -48,4 +50,20 @@ it('encloses each room by surfaces of the right size, walls between rooms once',
   expect(report.strangers).toEqual([])
   expect(report.names).toEqual(['01 Hall <“A&B”>', '02 Store'])
   expect(report.openings.sort()).toEqual([expect.closeTo(1.2 * 1.5, 6), expect.closeTo(0.9 * 2.1, 6)])
+})
+
+it('keeps the rules of the format, as libxml2 judges them', async () => {
+  const schema = await readFile('tests/support/gbxml.xsd', 'utf8')
+  const judge = (contents: string) => validateXML({ xml: { fileName: 'rooms.xml', contents }, schema })
+  // Round walls, rooms above one another, and every kind of opening.
+  const records = house()
+  const round: Wall = { ...wall('round', { x: 10_000, y: 6000 }, { x: 0, y: 6000 }, 300, 'right'), bulge: 0.3 }
+  records.delete('north')
+  records.set('round', round)
+  records.set('passage', opening('passage', 'partition', 'passage', 4600, 800, 2100, 0))
+  const written = writeGbxml(buildingOf(records), 'House & Co')
+  expect((await judge(written)).errors).toEqual([])
+  // The judge can say no.
+  expect((await judge(written.replace('ExteriorWall', 'Facade'))).valid).toBe(false)
+  expect((await judge(written.replace('space-1"', 'space-9"'))).valid).toBe(false)
 })
