@@ -11,6 +11,7 @@ import { FIRST_LAYER, type Layer } from './layer/schema'
 import { Plan } from './plan'
 import { type ProjectRecord, validateRecord } from './registry'
 import { anchorsOf, gripsOf, kindOf, mapped, piecesOf, type Shape, surroundingsOf } from './shapes'
+import { crossingsOf, standingParts } from './wall/crossings'
 import { wallOutlines } from './wall/joins'
 
 const on = { layerId: FIRST_LAYER.id, pen: undefined }
@@ -61,6 +62,27 @@ const SHAPES: Shape[] = [
     mirrored: false,
   },
   { id: 'wall', kind: 'wall', start: { x: 0, y: 0 }, end: { x: 900, y: 100 }, thicknessMm: 120, tracedLine: 'left' },
+  {
+    id: 'round',
+    kind: 'wall',
+    start: { x: 0, y: 0 },
+    end: { x: 900, y: 100 },
+    bulge: 0.4,
+    thicknessMm: 120,
+    tracedLine: 'left core',
+    typeId: 'type',
+    shell: { leftMm: 20, rightMm: 0 },
+    flipped: true,
+  },
+  {
+    id: 'stair',
+    kind: 'stair',
+    levelId: 'level-0',
+    start: { x: 0, y: 0 },
+    end: { x: 700, y: 90 },
+    widthMm: 120,
+    risers: 9,
+  },
 ]
 
 const records = (...all: ProjectRecord[]) => new Map([symbol, ...all].map((record) => [record.id, record]))
@@ -273,6 +295,7 @@ describe('walls of a plan that changes', () => {
         end: place,
         thicknessMm: fc.constantFrom(100, 240, 365),
         tracedLine: fc.constantFrom(...(['left', 'centre', 'right'] as const)),
+        bulge: fc.constantFrom(undefined, undefined, undefined, 0.3, -0.6),
       })
       .filter(({ start, end }) => start.x !== end.x || start.y !== end.y)
     const edit = fc.record({ id: fc.integer({ min: 0, max: 39 }).map((i) => `w${i}`), to: fc.option(anyWall) })
@@ -294,12 +317,15 @@ describe('walls of a plan that changes', () => {
           }
           const walls = [...now.values()].filter((record) => record.kind === 'wall')
           const anew = wallOutlines(walls)
+          const through = crossingsOf(walls)
           expect(new Set(plan.outlines.keys())).toEqual(new Set(anew.keys()))
           for (const [id, ring] of anew) {
             const own = plan.outlines.get(id)!
             // Corners of several walls in one line may be told in another order: the same area, and the same box.
             expect(area(own)).toBeCloseTo(area(ring), 3)
             expect(boxOf(own)).toEqual(boxOf(ring))
+            const standing = standingParts(ring, through.get(id) ?? []).reduce((sum, part) => sum + area(part), 0)
+            expect(plan.ringsOf(id).reduce((sum, part) => sum + area(part), 0)).toBeCloseTo(standing, 3)
           }
         },
       ),

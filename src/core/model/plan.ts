@@ -147,6 +147,13 @@ export class Plan implements CatchGround {
     return [...this.outlinesNow.keys()].flatMap((id) => (this.shows(this.planned.get(id)!) ? this.ringsOf(id) : []))
   }
 
+  /** What stands on one level, whichever is worked on; without what stands on every level. */
+  onLevel(levelId: string): PlannedShape[] {
+    return [...this.planned.values()].filter(
+      ({ shape }) => isBuildingElement(shape) && !kindOf(shape).everyLevel && this.levelOf(shape) === levelId,
+    )
+  }
+
   get around(): Surroundings {
     return this.aroundNow
   }

@@ -1,8 +1,10 @@
 import type { LiftPreview } from '@/core/lift/options'
+import { levelBelow } from '@/core/model/level/schema'
 import type { Plan, PlannedShape } from '@/core/model/plan'
 import { isDrawn } from '@/core/model/shapes'
 import { type BenchState, useBench } from '../bench-store'
 import { useLift } from '../lift/lift-store'
+import { recordsInSight, useProject } from '../project/store'
 import { paintLayers } from './painters/layers'
 import { paintChords } from './painters/lit'
 import { paintRooms } from './painters/rooms'
@@ -12,8 +14,8 @@ import { currentPlan } from './plan'
 import type { View } from './view'
 
 /** What a picture of everything drawn shows besides the view. */
-export const pictureKey = (plan: Plan, { looking, quietOthers, choices }: BenchState): string =>
-  [plan.version, looking, quietOthers, looking === 'layer' || quietOthers ? choices.layerId : ''].join(' ')
+export const pictureKey = (plan: Plan, { looking, quietOthers, ghostBelow, choices }: BenchState): string =>
+  [plan.version, ghostBelow, looking, quietOthers, looking === 'layer' || quietOthers ? choices.layerId : ''].join(' ')
 
 /** Shapes painted at once: a few milliseconds. */
 const AT_ONCE = 2000
@@ -21,11 +23,22 @@ const AT_ONCE = 2000
 /** Paints everything that is drawn and shows, piece by piece. */
 export function* paintDrawn(context: OffscreenCanvasRenderingContext2D, view: View): Generator<void> {
   const plan = currentPlan()
-  const { looking, quietOthers, choices } = useBench.getState()
+  const { looking, quietOthers, ghostBelow, choices } = useBench.getState()
   const onActive = ({ shape }: PlannedShape) => isDrawn(shape) && shape.layerId === choices.layerId
   // Both kinds of canvas paint alike.
   const canvas = context as unknown as CanvasRenderingContext2D
   if (looking !== 'layer') {
+    const below = ghostBelow && plan.levelId ? levelBelow(recordsInSight(useProject.getState()), plan.levelId) : null
+    if (below) {
+      const ghosts = plan.onLevel(below).filter(({ shape }) => shape.kind !== 'space')
+      paintWalls(
+        canvas,
+        view,
+        ghosts.flatMap(({ shape }) => plan.ringsOf(shape.id)),
+        'ghost',
+      )
+      paintShapes(canvas, view, plan, ghosts, () => 'ghost')
+    }
     paintRooms(canvas, view, plan, plan.shapes.values(), 'kept')
     paintWalls(canvas, view, plan.shownOutlines(), 'kept')
     paintLayers(canvas, view, plan)

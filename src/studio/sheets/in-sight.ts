@@ -1,4 +1,4 @@
-import { levelsOf } from '@/core/model/level/schema'
+import { levelBelow } from '@/core/model/level/schema'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { useBench } from '../bench-store'
 import { palette } from '../board/palette'
@@ -28,10 +28,4 @@ export function underlaysInSight(): Underlay[] {
       return { ...underlay, visible, tint: underlay.tint ?? GHOST, tone: Math.min(underlay.tone, 0.55) }
     return visible === underlay.visible ? underlay : { ...underlay, visible }
   })
-}
-
-/** The level under another one. */
-function levelBelow(records: Parameters<typeof levelsOf>[0], levelId: string): string | null {
-  const levels = levelsOf(records)
-  return levels[levels.findIndex(({ id }) => id === levelId) - 1]?.id ?? null
 }

@@ -31,3 +31,9 @@ const isLevel = (record: AnyRecord): record is Level => record.kind === 'level'
 /** All levels, the lowest first. */
 export const levelsOf = (records: ReadonlyMap<string, AnyRecord>): Level[] =>
   [...records.values()].filter(isLevel).sort((a, b) => a.elevationMm - b.elevationMm)
+
+/** The id of the level under another one; null under the lowest. */
+export function levelBelow(records: ReadonlyMap<string, AnyRecord>, levelId: string): string | null {
+  const levels = levelsOf(records)
+  return levels[levels.findIndex(({ id }) => id === levelId) - 1]?.id ?? null
+}

@@ -7,6 +7,8 @@ const LOOKS = {
   kept: { fill: palette.wallFilm, edge: palette.wallEdge, width: 1.25 },
   picked: { fill: palette.wallPicked, edge: palette.red, width: 2 },
   drawn: { fill: palette.wallFilm, edge: palette.red, width: 1.5 },
+  /** Of the level below: broken lines without a film. */
+  ghost: { fill: 'transparent', edge: palette.inkSoft, width: 1 },
 } as const
 
 /** Walls as thin films, so that the print shows through. */
@@ -26,7 +28,9 @@ export function paintWalls(
   canvas.strokeStyle = edge
   canvas.lineWidth = width
   canvas.lineJoin = 'round'
+  if (look === 'ghost') canvas.setLineDash([5, 4])
   canvas.stroke()
+  canvas.setLineDash([])
 }
 
 const FILMS = {
