@@ -11,6 +11,7 @@ import { isPlainShape, type PlainShape } from '@/core/model/plain-shapes'
 import type { Plan } from '@/core/model/plan'
 import { chainsOf, type Drawn, gripsOf, isDrawn, kindOf, penOf, type Shape } from '@/core/model/shapes'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
+import { facesOf } from '@/core/model/wall/geometry'
 import type { Wall } from '@/core/model/wall/schema'
 import { commit, put } from '../project/store'
 import type { ToolContext } from '../tools/tool'
@@ -81,11 +82,14 @@ export function wallsAlong(shapes: readonly Shape[], context: ToolContext): Done
       }),
     ),
   )
-  if (pieces.length === 0) return { say: 'Walls run along straight lines and arcs: pick some.' }
-  const made = pieces.map(({ piece, tracedFrom }): Wall => {
-    const [start, end] = [startOf(piece), endOf(piece)]
-    return { ...newWall(start, end, context, [], bulgeOf(piece)), ...(tracedFrom && { tracedFrom }) }
-  })
+  const made = pieces
+    .map(({ piece, tracedFrom }): Wall => {
+      const [start, end] = [startOf(piece), endOf(piece)]
+      return { ...newWall(start, end, context, [], bulgeOf(piece)), ...(tracedFrom && { tracedFrom }) }
+    })
+    // An arc that is tighter than the wall is thick bears none.
+    .filter((wall) => facesOf(wall) !== null)
+  if (made.length === 0) return { say: 'Walls run along straight lines and arcs: pick some.' }
   put('Make walls along lines', ...made)
   return {
     say: `${count(made.length, 'wall')} made along ${count(shapes.length, 'line')}, which stay.`,

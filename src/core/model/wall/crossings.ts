@@ -3,10 +3,11 @@ import { type Box, grow } from '../../geometry/box'
 import { boxOfPiece } from '../../geometry/piece/measure'
 import { meetings } from '../../geometry/piece/meetings'
 import { area, clipRing } from '../../geometry/polygon'
-import type { Point } from '../../geometry/vector'
+import { lineCrossing } from '../../geometry/segment'
+import { cross, type Point, subtract, unit } from '../../geometry/vector'
 import { levelIdOf } from '../level/schema'
 import { type Face, faceOffsets, movedAside, type WallBand } from './geometry'
-import { asideOf, wallLengthMm } from './line'
+import { wallLengthMm } from './line'
 import type { Wall } from './schema'
 
 type CrossedWall = WallBand & Pick<Wall, 'id' | 'levelId'>
@@ -47,8 +48,8 @@ function yields(wall: CrossedWall, other: CrossedWall): boolean {
 
 /** Whether two walls run through one another: each well beyond the other's faces on both sides. */
 function crossesOnce({ wall, middle }: Item, { wall: other, middle: across }: Item): boolean {
-  const [met] = meetings(middle, across)
-  if (!met || meetings(middle, across, { second: true }).length > 1) return false
+  const met = onlyMeeting(middle, across)
+  if (!met) return false
   const beyond = (t: number, of: CrossedWall, by: CrossedWall) => {
     const size = wallLengthMm(of)
     return t * size > by.thicknessMm && (1 - t) * size > by.thicknessMm
@@ -56,14 +57,30 @@ function crossesOnce({ wall, middle }: Item, { wall: other, middle: across }: It
   return beyond(met.t, wall, other) && beyond(met.u, other, wall)
 }
 
-/** What stands of a wall beside those that run through it. */
-export function standingParts(outline: readonly Point[], through: readonly CrossedWall[]): (readonly Point[])[] {
-  return through
-    .reduce<(readonly Point[])[]>((parts, wall) => parts.flatMap((part) => beside(part, wall)), [outline])
-    .filter((part) => part.length >= 3 && area(part) > SMALLEST_MM2)
+/** Where a middle line crosses another one, and does not cross its extension again. */
+function onlyMeeting(middle: Face, across: Face): { readonly t: number; readonly u: number } | null {
+  // Most walls are straight.
+  if (middle.kind === 'segment' && across.kind === 'segment')
+    return lineCrossing(middle.start, middle.end, across.start, across.end)
+  const [met] = meetings(middle, across)
+  return met && meetings(middle, across, { second: true }).length === 1 ? met : null
 }
 
+/** What stands of a wall beside those that run through it. */
+export const standingParts = (
+  outline: readonly Point[],
+  through: readonly CrossedWall[],
+): readonly (readonly Point[])[] =>
+  // What is empty goes at once: each wall would double it.
+  through.reduce<readonly (readonly Point[])[]>((parts, wall) => parts.flatMap((part) => beside(part, wall)), [outline])
+
+/** What of a part lies on either side of a straight wall. */
 function beside(part: readonly Point[], wall: CrossedWall): Point[][] {
+  const along = unit(subtract(wall.end, wall.start))
+  if (!along) return [[...part]]
   const { leftMm, rightMm } = faceOffsets(wall)
-  return [clipRing(part, (p) => asideOf(wall, p) - leftMm), clipRing(part, (p) => rightMm - asideOf(wall, p))]
+  const aside = (p: Point) => cross(along, subtract(p, wall.start))
+  return [clipRing(part, (p) => aside(p) - leftMm), clipRing(part, (p) => rightMm - aside(p))].filter(
+    (each) => each.length >= 3 && area(each) > SMALLEST_MM2,
+  )
 }

@@ -1,4 +1,5 @@
 import { bulgeOf, endOf, startOf } from '@/core/geometry/piece/piece'
+import { facesOf } from '@/core/model/wall/geometry'
 import { wallOutlines } from '@/core/model/wall/joins'
 import { asideOf, wallLengthMm } from '@/core/model/wall/line'
 import type { Wall } from '@/core/model/wall/schema'
@@ -34,11 +35,18 @@ function wallsAt(point: BoardPoint, held: boolean, context: ToolContext): Wall[]
   const tracedLine = least > 0 ? 'right' : 'left'
   const [line] = sheetLines(context)(point.at, 2 * context.reachMm)
   const tracedFrom = line?.on && useProject.getState().records.has(line.on) ? { tracedFrom: line.on } : {}
-  return nearest.map(({ start, end, bulge }) => ({
-    ...newWall(start, end, context, [], bulge),
-    ...tracedFrom,
-    tracedLine,
-  }))
+  return (
+    nearest
+      .map(
+        ({ start, end, bulge }): Wall => ({
+          ...newWall(start, end, context, [], bulge),
+          ...tracedFrom,
+          tracedLine,
+        }),
+      )
+      // An arc that is tighter than the wall is thick bears none.
+      .filter((wall) => facesOf(wall) !== null)
+  )
 }
 
 /** Makes a wall along a line of the sheet: what would be made shows before the click. */

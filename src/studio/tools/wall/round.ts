@@ -1,6 +1,7 @@
 import { arcThrough } from '@/core/geometry/piece/feet'
 import { bulgedPiece, bulgeOf, placeAt } from '@/core/geometry/piece/piece'
 import { add, cross, distance, leftOf, type Point, subtract } from '@/core/geometry/vector'
+import { facesOf } from '@/core/model/wall/geometry'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { attempt } from '../attempt'
@@ -69,9 +70,13 @@ export const roundWall: Drawing = {
   },
   shape: ([a, b, via], _, context) => {
     const bulge = a && b && via ? bulgeThrough(a.at, b.at, via.at) : 0
-    return a && b && bulge !== null ? newWall(a.at, b.at, context, [a, b], bulge) : null
+    const made = a && b && bulge !== null ? newWall(a.at, b.at, context, [a, b], bulge) : null
+    return made && facesOf(made) ? made : null
   },
-  refuse: () => 'These three places lie in one line: choose the last one beside it.',
+  refuse: ([a, b, via]) =>
+    a && b && via && bulgeThrough(a.at, b.at, via.at) === null
+      ? 'These three places lie in one line: choose the last one beside it.'
+      : 'This arc is tighter than the wall is thick: choose a flatter one, or trace its other face.',
   // The next wall begins where this one ends.
   nextFrom: ([, end]) => (end ? [end] : []),
 }
