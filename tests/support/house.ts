@@ -4,6 +4,7 @@ import type { Opening } from '@/core/model/opening/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { Space } from '@/core/model/space/schema'
 import type { TracedLine, Wall } from '@/core/model/wall/schema'
+import type { LayerUse, WallType } from '@/core/model/wall-type/schema'
 
 /** Elements for tests, as short as they can be written. */
 export const wall = (
@@ -19,6 +20,18 @@ export const wall = (
   end,
   thicknessMm,
   tracedLine,
+})
+
+/** A type of the layers that are given: material, thickness in millimetres, and what it is for. */
+export const wallType = (
+  id: string,
+  name: string,
+  ...layers: readonly (readonly [material: string, thicknessMm: number, use: LayerUse])[]
+): WallType => ({
+  id,
+  kind: 'wall-type',
+  name,
+  layers: layers.map(([material, thicknessMm, use]) => ({ material, thicknessMm, use })),
 })
 
 export const opening = (

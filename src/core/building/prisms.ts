@@ -1,4 +1,4 @@
-import { clipRing } from '../geometry/polygon'
+import { ringBetween } from '../geometry/polygon'
 import type { Point } from '../geometry/vector'
 import { alongOf } from '../model/wall/line'
 import type { Prism } from './bodies/body'
@@ -26,14 +26,7 @@ export function wallPrisms(built: BuiltWall): Prism[] {
   const prism = (ring: readonly Point[], foot: number, height: number): Prism[] =>
     ring.length >= 3 && height > 0 ? [{ id: wall.id, kind: 'wall', ring, footMm: foot, heightMm: height }] : []
   if (openings.length === 0) return rings.flatMap((ring) => prism(ring, footMm, heightMm))
-  const at = (p: Point) => alongOf(wall, p)
-  const between = (from: number, to: number) =>
-    rings.map((ring) =>
-      clipRing(
-        clipRing(ring, (p) => at(p) - from),
-        (p) => to - at(p),
-      ),
-    )
+  const along = (p: Point) => alongOf(wall, p)
   // Cut wherever an opening begins or ends; in each strip what the openings leave of the height is wall.
   const cuts = [
     ...new Set(
@@ -43,7 +36,7 @@ export function wallPrisms(built: BuiltWall): Prism[] {
   const edges = [-Infinity, ...cuts, Infinity]
   const body = edges.slice(1).flatMap((to, i) => {
     const from = edges[i]!
-    const strips = between(from, to)
+    const strips = rings.map((ring) => ringBetween(ring, along, from, to))
     const standing = (foot: number, height: number) => strips.flatMap((ring) => prism(ring, foot, height))
     const holes = openings
       .filter(

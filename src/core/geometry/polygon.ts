@@ -25,7 +25,7 @@ export function isInside(ring: readonly Point[], p: Point): boolean {
 }
 
 /** The part of a ring where `side` is not negative (Sutherland and Hodgman 1974). */
-export function clipRing(ring: readonly Point[], side: (p: Point) => number): Point[] {
+function clipRing(ring: readonly Point[], side: (p: Point) => number): Point[] {
   return ring.flatMap((a, i) => {
     const b = ring[(i + 1) % ring.length]!
     const [s, t] = [side(a), side(b)]
@@ -35,6 +35,32 @@ export function clipRing(ring: readonly Point[], side: (p: Point) => number): Po
     return [...kept, { x: a.x + (b.x - a.x) * u, y: a.y + (b.y - a.y) * u }]
   })
 }
+
+/** The part of a ring where a measure lies between two bounds. */
+export const ringBetween = (
+  ring: readonly Point[],
+  measure: (p: Point) => number,
+  low: number,
+  high: number,
+): Point[] =>
+  clipRing(
+    clipRing(ring, (p) => measure(p) - low),
+    (p) => high - measure(p),
+  )
+
+/** Parts smaller than this are what rounding leaves. */
+const SMALLEST_MM2 = 1
+
+/** What of a ring lies on either side of two bounds of a measure. What is empty is left out: cut on, it would double. */
+export const ringsBeside = (
+  ring: readonly Point[],
+  measure: (p: Point) => number,
+  low: number,
+  high: number,
+): Point[][] =>
+  [clipRing(ring, (p) => measure(p) - high), clipRing(ring, (p) => low - measure(p))].filter(
+    (part) => part.length >= 3 && area(part) > SMALLEST_MM2,
+  )
 
 /** A ring run through anticlockwise. */
 export const anticlockwise = (ring: readonly Point[]): readonly Point[] =>

@@ -1,13 +1,13 @@
 import RBush from 'rbush'
-import { type Box, grow } from '../../geometry/box'
+import type { Box } from '../../geometry/box'
 import { boxOfPiece } from '../../geometry/piece/measure'
 import { meetings } from '../../geometry/piece/meetings'
-import { area, clipRing } from '../../geometry/polygon'
+import { ringsBeside } from '../../geometry/polygon'
 import { lineCrossing } from '../../geometry/segment'
-import { cross, type Point, subtract, unit } from '../../geometry/vector'
+import type { Point } from '../../geometry/vector'
 import { levelIdOf } from '../level/schema'
 import { type Face, faceOffsets, movedAside, type WallBand } from './geometry'
-import { wallLengthMm } from './line'
+import { asideFrom, wallLengthMm } from './line'
 import type { Wall } from './schema'
 
 type CrossedWall = WallBand & Pick<Wall, 'id' | 'levelId'>
@@ -17,9 +17,6 @@ interface Item extends Box {
   readonly middle: Face
 }
 
-/** Parts smaller than this are what rounding leaves. */
-const SMALLEST_MM2 = 1
-
 /**
  * Walls through which others run, by their ids: of two walls that cross, the thinner one stands on either side of the
  * other. Only straight walls run through others, and only where they cross them once.
@@ -28,7 +25,7 @@ export function crossingsOf(walls: readonly CrossedWall[]): Map<string, CrossedW
   const items = walls.flatMap((wall): Item[] => {
     const { leftMm, rightMm } = faceOffsets(wall)
     const middle = movedAside(wall, (leftMm + rightMm) / 2)
-    return middle ? [{ ...grow(boxOfPiece(middle), 0), wall, middle }] : []
+    return middle ? [{ ...boxOfPiece(middle), wall, middle }] : []
   })
   const tree = new RBush<Item>().load([...items])
   const found = new Map<string, CrossedWall[]>()
@@ -71,16 +68,10 @@ export const standingParts = (
   outline: readonly Point[],
   through: readonly CrossedWall[],
 ): readonly (readonly Point[])[] =>
-  // What is empty goes at once: each wall would double it.
   through.reduce<readonly (readonly Point[])[]>((parts, wall) => parts.flatMap((part) => beside(part, wall)), [outline])
 
-/** What of a part lies on either side of a straight wall. */
+/** What of a part lies on either side of a wall. */
 function beside(part: readonly Point[], wall: CrossedWall): Point[][] {
-  const along = unit(subtract(wall.end, wall.start))
-  if (!along) return [[...part]]
   const { leftMm, rightMm } = faceOffsets(wall)
-  const aside = (p: Point) => cross(along, subtract(p, wall.start))
-  return [clipRing(part, (p) => aside(p) - leftMm), clipRing(part, (p) => rightMm - aside(p))].filter(
-    (each) => each.length >= 3 && area(each) > SMALLEST_MM2,
-  )
+  return ringsBeside(part, asideFrom(wall), rightMm, leftMm)
 }

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { wall } from '../../../../tests/support/house'
+import { wall, wallType } from '../../../../tests/support/house'
 import { area } from '../../geometry/polygon'
 import type { Point } from '../../geometry/vector'
-import type { WallType } from '../wall-type/schema'
 import { withType } from '../wall-type/typed'
 import { wallOutlines } from './joins'
 import { builtLayers } from './layers'
@@ -10,27 +9,21 @@ import type { Wall } from './schema'
 
 const p = (x: number, y: number): Point => ({ x, y })
 
-const CAVITY: WallType = {
-  id: 'cavity',
-  kind: 'wall-type',
-  name: 'Cavity wall',
-  layers: [
-    { material: 'Brick', thicknessMm: 100, use: 'finish' },
-    { material: 'Mineral wool', thicknessMm: 120, use: 'insulation' },
-    { material: 'Block', thicknessMm: 140, use: 'bearing' },
-    { material: 'Plaster', thicknessMm: 15, use: 'finish' },
-  ],
-}
-const PLASTERED: WallType = {
-  id: 'plastered',
-  kind: 'wall-type',
-  name: 'Plastered block',
-  layers: [
-    { material: 'Plaster', thicknessMm: 15, use: 'finish' },
-    { material: 'Block', thicknessMm: 100, use: 'bearing' },
-    { material: 'Plaster', thicknessMm: 15, use: 'finish' },
-  ],
-}
+const CAVITY = wallType(
+  'cavity',
+  'Cavity wall',
+  ['Brick', 100, 'finish'],
+  ['Mineral wool', 120, 'insulation'],
+  ['Block', 140, 'bearing'],
+  ['Plaster', 15, 'finish'],
+)
+const PLASTERED = wallType(
+  'plastered',
+  'Plastered block',
+  ['Plaster', 15, 'finish'],
+  ['Block', 100, 'bearing'],
+  ['Plaster', 15, 'finish'],
+)
 const TYPES = new Map([CAVITY, PLASTERED].map((type) => [type.id, type]))
 
 function layersOf(walls: readonly Wall[]) {
@@ -78,6 +71,16 @@ describe('layers of a wall', () => {
       [...outlines.values()].reduce((sum, each) => sum + area(each), 0),
       2,
     )
+  })
+
+  it('are cut once by each of many walls that end in one', () => {
+    const corridor = typed('corridor', p(0, 0), p(60_000, 0))
+    const stems = Array.from({ length: 40 }, (_, i) =>
+      typed(`stem${i}`, p(1000 + i * 1400, -375), p(1000 + i * 1400, -4000), PLASTERED),
+    )
+    const { layers } = layersOf([corridor, ...stems])
+    // Their bearing layers part the plaster at which they arrive, and nothing behind it.
+    expect(layers.get('corridor')!.map(({ rings }) => rings.length)).toEqual([1, 1, 1, 41])
   })
 
   it('turn round with a wall that is flipped, which stays on its traced line', () => {

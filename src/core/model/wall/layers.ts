@@ -1,10 +1,10 @@
-import { clipRing } from '../../geometry/polygon'
+import { ringBetween, ringsBeside } from '../../geometry/polygon'
 import { meetsLineAt } from '../../geometry/segment'
 import { add, cross, distance, type Point, scale, subtract, unit } from '../../geometry/vector'
 import { LAYER_USES, type WallLayer, type WallType } from '../wall-type/schema'
 import { type Face, faceOffsets, movedAside } from './geometry'
 import { SAME_POINT_MM, type Tee, teesOf } from './joins'
-import { asideOf } from './line'
+import { asideFrom } from './line'
 import type { Wall } from './schema'
 
 /** One layer of a wall as it is built: where others run through it, it has several rings. */
@@ -81,10 +81,7 @@ export function builtLayers(walls: readonly TypedWall[]): Map<string, BuiltLayer
 
 /** The part of a ring that lies in a band of its wall. */
 const within = (wall: Wall, ring: readonly Point[], { leftMm, rightMm }: Band): Point[] =>
-  clipRing(
-    clipRing(ring, (p) => leftMm - asideOf(wall, p)),
-    (p) => asideOf(wall, p) - rightMm,
-  )
+  ringBetween(ring, asideFrom(wall), rightMm, leftMm)
 
 function runsOf(tee: Tee, walls: ReadonlyMap<string, TypedWall>): Run[] {
   const [stem, host] = [walls.get(tee.stemId), walls.get(tee.hostId)]
@@ -116,9 +113,5 @@ const offLine = ({ start, end }: Extract<Face, { kind: 'segment' }>, p: Point): 
   Math.abs(cross(unit(subtract(end, start))!, subtract(p, start)))
 
 /** What a layer that runs through leaves of rings: what lies to its left and to its right. */
-function cutThrough(rings: readonly Point[][], { stem, band }: Run): Point[][] {
-  return rings.flatMap((ring) => [
-    clipRing(ring, (p) => asideOf(stem.wall, p) - band.leftMm),
-    clipRing(ring, (p) => band.rightMm - asideOf(stem.wall, p)),
-  ])
-}
+const cutThrough = (rings: readonly Point[][], { stem, band }: Run): Point[][] =>
+  rings.flatMap((ring) => ringsBeside(ring, asideFrom(stem.wall), band.rightMm, band.leftMm))

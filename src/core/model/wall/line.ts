@@ -28,14 +28,14 @@ export function alongOf(wall: TracedPiece, p: Point): number {
 }
 
 /** How far to the left of a wall's traced line a place lies. */
-export function asideOf(wall: TracedPiece, p: Point): number {
+export const asideOf = (wall: TracedPiece, p: Point): number => asideFrom(wall)(p)
+
+/** The same for many places of one wall. */
+export function asideFrom(wall: TracedPiece): (p: Point) => number {
   const piece = tracedPiece(wall)
-  if (piece.kind === 'arc') {
-    const inwards = piece.radius - distance(p, piece.center)
-    return piece.sweepRad > 0 ? inwards : -inwards
-  }
+  if (piece.kind === 'arc') return (p) => Math.sign(piece.sweepRad) * (piece.radius - distance(p, piece.center))
   const direction = unit(subtract(wall.end, wall.start))
-  return direction ? cross(direction, subtract(p, wall.start)) : 0
+  return direction ? (p) => cross(direction, subtract(p, wall.start)) : () => 0
 }
 
 /** A place of a wall, with the directions of its line there. */
