@@ -14,6 +14,18 @@ import { StudioPage, test } from './studio'
 const RATIO = 100 / 0.6866
 const MM_PER_PT = (25.4 / 72) * RATIO
 
+/** Brings the plan in and traces its front before it is fitted. */
+async function tracedWall(studio: StudioPage, id: string): Promise<Wall> {
+  await studio.upload('plans.pdf', await boathouseSet())
+  await studio.bringIn(1, A3.width, A3.height)
+  await studio.goTo('Trace')
+  await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
+  await studio.clickOn(...onPaper(...CORNERS[3]), 'end')
+  await studio.page.keyboard.press('Escape')
+  const [wall] = await studio.records(id, 'wall')
+  return wall!
+}
+
 test('a sheet proposes its scale with its evidence, and is fitted by a part of it', async ({ page }) => {
   const studio = new StudioPage(page)
   const id = await studio.newProject('Proposed')
@@ -72,13 +84,7 @@ test('of several known lengths the wrong one is told, and taken out', async ({ p
 test('what was traced follows a new fit, and undo takes back both', async ({ page }) => {
   const studio = new StudioPage(page)
   const id = await studio.newProject('Refit')
-  await studio.upload('plans.pdf', await boathouseSet())
-  await studio.bringIn(1, A3.width, A3.height)
-  await studio.goTo('Trace')
-  await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
-  await studio.clickOn(...onPaper(...CORNERS[3]), 'end')
-  await page.keyboard.press('Escape')
-  const [before] = await studio.records(id, 'wall')
+  const before = await tracedWall(studio, id)
   await studio.take('Draw', 'Line')
   await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
   await studio.clickOn(...onPaper(...CORNERS[1]), 'end')
@@ -330,13 +336,7 @@ test('whichever way sheets are moved, what becomes of the tracing is asked; once
 }) => {
   const studio = new StudioPage(page)
   const id = await studio.newProject('Asked')
-  await studio.upload('plans.pdf', await boathouseSet())
-  await studio.bringIn(1, A3.width, A3.height)
-  await studio.goTo('Trace')
-  await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
-  await studio.clickOn(...onPaper(...CORNERS[3]), 'end')
-  await page.keyboard.press('Escape')
-  const [before] = await studio.records(id, 'wall')
+  const before = await tracedWall(studio, id)
   const question = page.getByRole('dialog', { name: 'What was traced' })
   const wall = async () => (await studio.records(id, 'wall'))[0]!
 
@@ -351,7 +351,7 @@ test('whichever way sheets are moved, what becomes of the tracing is asked; once
   await studio.board.focus()
   await page.keyboard.press('ArrowRight')
   await page.keyboard.press('ArrowUp')
-  await expect.poll(async () => (await wall()).start).toEqual({ x: before!.start.x + 20, y: before!.start.y + 10 })
+  await expect.poll(async () => (await wall()).start).toEqual({ x: before.start.x + 20, y: before.start.y + 10 })
   await expect(question).toBeHidden()
 
   await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
@@ -359,7 +359,7 @@ test('whichever way sheets are moved, what becomes of the tracing is asked; once
   await question.getByLabel('The tracing stays where it is').check()
   await question.getByRole('button', { name: 'Fit, and stay' }).click()
   await studio.kept()
-  expect((await wall()).start).toEqual({ x: before!.start.x + 20, y: before!.start.y + 10 })
+  expect((await wall()).start).toEqual({ x: before.start.x + 20, y: before.start.y + 10 })
   expect((await studio.records(id, 'underlay'))[0]!.placement.originMm.y).toBeGreaterThan(1000)
 
   await page.getByRole('button', { name: /^Adjust plans – page 1/ }).click()
@@ -368,19 +368,13 @@ test('whichever way sheets are moved, what becomes of the tracing is asked; once
   await studio.kept()
   const { start, end } = await wall()
   expect(Math.abs(end.x - start.x)).toBeLessThan(1e-6)
-  expect(end.y - start.y).toBeCloseTo(before!.end.x - before!.start.x, 6)
+  expect(end.y - start.y).toBeCloseTo(before.end.x - before.start.x, 6)
 })
 
 test('a set fitted alike asks about what was traced from the other sheets', async ({ page }) => {
   const studio = new StudioPage(page)
   const id = await studio.newProject('Asked of the set')
-  await studio.upload('plans.pdf', await boathouseSet())
-  await studio.bringIn(1, A3.width, A3.height)
-  await studio.goTo('Trace')
-  await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
-  await studio.clickOn(...onPaper(...CORNERS[3]), 'end')
-  await page.keyboard.press('Escape')
-  const [before] = await studio.records(id, 'wall')
+  const before = await tracedWall(studio, id)
   await studio.goTo('Bring in')
   await studio.pageCard(2).click()
   await page.getByRole('button', { name: 'Bring it in' }).click()

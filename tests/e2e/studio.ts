@@ -131,6 +131,13 @@ export class StudioPage {
     await this.page.mouse.up()
   }
 
+  /** Clicks a place of the sheet, whatever is caught there. */
+  async pressOn(xPt: number, yPt: number, missPx = 0): Promise<void> {
+    await this.hover(xPt, yPt, missPx)
+    await this.page.mouse.down()
+    await this.page.mouse.up()
+  }
+
   /** Takes a tool by its menu. */
   async take(menu: 'Build' | 'Draw' | 'Change', word: string): Promise<void> {
     await this.bench.getByRole('button', { name: new RegExp(`^${menu}`) }).click()

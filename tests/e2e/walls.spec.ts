@@ -139,9 +139,7 @@ test('walls run round, in rectangles and along lines; their thickness is taken f
     await page.keyboard.press('Escape')
     const [line] = await studio.records(id, 'path')
     await page.keyboard.press('l')
-    await studio.hover(...onPaper(31_200, 7000), 0)
-    await page.mouse.down()
-    await page.mouse.up()
+    await studio.pressOn(...onPaper(31_200, 7000))
     await page.getByRole('button', { name: 'Walls along' }).click()
     await expect(page.getByText('2 walls made along 1 line, which stay.')).toBeVisible()
     const walls = await studio.records(id, 'wall')
@@ -243,9 +241,7 @@ test('a grid, a stair and a roof are drawn; the solids are cut along a line and 
   await expect(page.getByText(/Pick a wall, a grid line or another straight line first/)).toBeVisible()
   await page.getByRole('button', { name: 'Plan', exact: true }).click()
   // The roof lies over the lines: a bubble is free.
-  await studio.hover(...onPaper(31_600, 14_800), 0)
-  await page.mouse.down()
-  await page.mouse.up()
+  await studio.pressOn(...onPaper(31_600, 14_800))
   await expect(page.getByText('Grid line', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Solid', exact: true }).click()
   await page.getByRole('button', { name: 'Cut along picked' }).click()
@@ -271,15 +267,11 @@ test('a jamb that is pulled too far is let go again, with the reason', async ({ 
   await studio.clickOn(...onPaper(...CORNERS[3]), 'end')
   await page.keyboard.press('Escape')
   await studio.take('Build', 'Door or window')
-  await studio.hover(...onPaper(8000, 30), 0)
-  await page.mouse.down()
-  await page.mouse.up()
+  await studio.pressOn(...onPaper(8000, 30))
   const [before] = await studio.records(id, 'opening')
   await page.keyboard.press('Escape')
   await page.keyboard.press('s')
-  await studio.hover(...onPaper(8000, -60), 0)
-  await page.mouse.down()
-  await page.mouse.up()
+  await studio.pressOn(...onPaper(8000, -60))
   const jamb = before!.alongMm + before!.widthMm / 2
   const drag = async (toMm: number) => {
     // The jamb stands in the middle of the wall, which lies below its traced line.
@@ -310,9 +302,7 @@ test('doors and windows have types: placed at their size, and changed together w
   await page.getByRole('option', { name: 'Save as a type' }).click()
   await expect(studio.bench.getByLabel('Type of the opening')).toHaveText('W1')
   for (const at of [5000, 12_000, 28_000]) {
-    await studio.hover(...onPaper(at, 250), 0)
-    await page.mouse.down()
-    await page.mouse.up()
+    await studio.pressOn(...onPaper(at, 250))
   }
   await studio.kept()
   const placed = await studio.records(id, 'opening')

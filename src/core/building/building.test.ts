@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { house, opening, room, wall } from '../../../tests/support/house'
+import { house, opening, room, wall, wallType } from '../../../tests/support/house'
 import { area } from '../geometry/polygon'
 import type { Point } from '../geometry/vector'
 import { FIRST_LEVEL } from '../model/level/schema'
@@ -10,7 +10,6 @@ import { type OpeningType, ofOpeningType } from '../model/opening-type/schema'
 import { Plan } from '../model/plan'
 import type { ProjectRecord } from '../model/registry'
 import type { Wall } from '../model/wall/schema'
-import type { WallType } from '../model/wall-type/schema'
 import { flipped, withType } from '../model/wall-type/typed'
 import { tablesOf } from '../tables/registry'
 import { totalsOf } from '../tables/table'
@@ -275,16 +274,13 @@ it('openings of a type are told by its name', () => {
 })
 
 describe('walls of a type', () => {
-  const type: WallType = {
-    id: 'cavity',
-    kind: 'wall-type',
-    name: 'Cavity wall',
-    layers: [
-      { material: 'Brick', thicknessMm: 100, use: 'finish' },
-      { material: 'Wool', thicknessMm: 60, use: 'insulation' },
-      { material: 'Block', thicknessMm: 140, use: 'bearing' },
-    ],
-  }
+  const type = wallType(
+    'cavity',
+    'Cavity wall',
+    ['Brick', 100, 'finish'],
+    ['Wool', 60, 'insulation'],
+    ['Block', 140, 'bearing'],
+  )
   const corners = [p(0, 0), p(0, 6000), p(10_000, 6000), p(10_000, 0)]
   const around = corners.map((corner, i) => withType(wall(String(i), corner, corners[(i + 1) % 4]!, 1, 'left'), type))
 

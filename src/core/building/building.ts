@@ -42,6 +42,8 @@ export interface BuiltWall {
   readonly rings: readonly (readonly Point[])[]
   readonly footMm: number
   readonly heightMm: number
+  /** What it covers on the plan. */
+  readonly coveredMm2: number
   /** Its mean length: what it covers over its thickness. */
   readonly lengthMm: number
   readonly grossAreaMm2: number
@@ -268,8 +270,8 @@ function builtWall(
     const place = placeOpening(wall, opening)
     return place ? [{ opening, typeName, place, footMm: footMm + opening.sillMm }] : []
   })
-  const covered = rings.reduce((sum, ring) => sum + area(ring), 0)
-  const lengthMm = covered / wall.thicknessMm
+  const coveredMm2 = rings.reduce((sum, ring) => sum + area(ring), 0)
+  const lengthMm = coveredMm2 / wall.thicknessMm
   const factor = meanFactor(wall)
   const holes = built.reduce((sum, { opening }) => sum + opening.widthMm * factor * opening.heightMm, 0)
   const made: BuiltWall = {
@@ -279,11 +281,12 @@ function builtWall(
     rings,
     footMm,
     heightMm,
+    coveredMm2,
     lengthMm,
     openings: built,
     grossAreaMm2: lengthMm * heightMm,
     netAreaMm2: lengthMm * heightMm - holes,
-    netVolumeMm3: covered * heightMm - holes * wall.thicknessMm,
+    netVolumeMm3: coveredMm2 * heightMm - holes * wall.thicknessMm,
   }
   lastBuilt.set(wall, { parts, built: made })
   return [made]

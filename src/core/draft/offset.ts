@@ -10,6 +10,7 @@ import {
   type Piece,
   placeAt,
   SAME_MM,
+  type Segment,
   segment,
   startOf,
   TURN,
@@ -50,7 +51,7 @@ export function offsetChain(chain: Chain, distanceMm: number): Chain[] {
 }
 
 /** A straight piece or arc shifted to its left; null where an arc shrinks to nothing. */
-export function shiftedPiece(piece: Piece, distanceMm: number): Piece | null {
+export function shiftedPiece(piece: Piece, distanceMm: number): Segment | Arc | null {
   if (piece.kind === 'arc') {
     const radius = piece.radius - Math.sign(piece.sweepRad) * distanceMm
     return radius > SAME_MM ? { ...piece, radius } : null

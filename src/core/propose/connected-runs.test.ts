@@ -1,24 +1,18 @@
 import { expect, it } from 'vitest'
-import { distanceTo } from '../geometry/piece/measure'
-import { type Piece, placeAt, segment } from '../geometry/piece/piece'
+import { lineFinder } from '../../../tests/support/line-finder'
+import { type Piece, segment } from '../geometry/piece/piece'
 import { distance, type Point } from '../geometry/vector'
 import { connectedRuns } from './connected-runs'
-import { type LineFinder, wallRunAt } from './wall-run'
+import { wallRunAt } from './wall-run'
 
 const ring = (...corners: readonly (readonly [number, number])[]): Piece[] =>
   corners.map(([x, y], i) => {
     const [toX, toY] = corners[(i + 1) % corners.length]!
     return segment({ x, y }, { x: toX, y: toY })
   })
-const finder =
-  (pieces: readonly Piece[]): LineFinder =>
-  (at, reach) =>
-    pieces
-      .filter((piece) => distanceTo(piece, at) <= reach)
-      .map((piece, item) => ({ item, flags: 0, piece, start: placeAt(piece, 0), end: placeAt(piece, 1) }))
 
 it('takes all walls that hang together end to end, with slanted ones, and nothing that stands apart', () => {
-  const lines = finder([
+  const lines = lineFinder([
     // A wall of 300 mm around a room with one slanted corner.
     ...ring([0, 0], [8000, 0], [8000, 3000], [6000, 5000], [0, 5000]),
     ...ring([300, 300], [7700, 300], [7700, 2876], [5876, 4700], [300, 4700]),

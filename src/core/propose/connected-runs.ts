@@ -1,5 +1,6 @@
-import { nearestOnSegment } from '../geometry/segment'
-import { add, along, distance, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
+import { distanceTo } from '../geometry/piece/measure'
+import { segment } from '../geometry/piece/piece'
+import { add, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
 import { type LineFinder, type WallRun, wallRunAt } from './wall-run'
 
 /** So many walls are taken in one go at most. */
@@ -12,8 +13,7 @@ const TURNS_RAD = [0, 1, 2, 3, 4, 5, 6, 7].map((eighth) => (eighth * Math.PI) / 
 const UNLIKE = 4
 
 /** How far a place lies from the centre line of a run. */
-const offRun = ({ start, end }: WallRun, p: Point): number =>
-  distance(along(start, end, nearestOnSegment(start, end, p)), p)
+const offRun = ({ start, end }: WallRun, p: Point): number => distanceTo(segment(start, end), p)
 
 /** Whether two runs are one wall, read from two places. */
 const isOne = (a: WallRun, b: WallRun): boolean => {

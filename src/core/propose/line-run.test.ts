@@ -1,17 +1,8 @@
 import { expect, it } from 'vitest'
-import { distanceTo } from '../geometry/piece/measure'
-import { bulgedPiece, endOf, type Piece, placeAt, segment, startOf } from '../geometry/piece/piece'
+import { line, lineFinder } from '../../../tests/support/line-finder'
+import { bulgedPiece, endOf, segment, startOf } from '../geometry/piece/piece'
 import { distance } from '../geometry/vector'
 import { lineRunAt } from './line-run'
-import type { LineFinder } from './wall-run'
-
-const line = (x1: number, y1: number, x2: number, y2: number): Piece => segment({ x: x1, y: y1 }, { x: x2, y: y2 })
-const finder =
-  (pieces: readonly Piece[]): LineFinder =>
-  (at, reach) =>
-    pieces
-      .filter((piece) => distanceTo(piece, at) <= reach)
-      .map((piece, item) => ({ item, flags: 0, piece, start: placeAt(piece, 0), end: placeAt(piece, 1) }))
 
 // A line in three pieces, one of them drawn backwards, round a corner and on in an arc to a fork.
 const drawing = [
@@ -25,13 +16,13 @@ const drawing = [
 ]
 
 it('a line is taken over all pieces that it is drawn in', () => {
-  const [only, ...more] = lineRunAt({ x: 1700, y: 12 }, 50, finder(drawing), false)
+  const [only, ...more] = lineRunAt({ x: 1700, y: 12 }, 50, lineFinder(drawing), false)
   expect(more).toEqual([])
   expect([startOf(only!).x, endOf(only!).x].sort((a, b) => a - b)).toEqual([0, 4000])
 })
 
 it('all that hangs together is taken in order, to its ends and to where it forks', () => {
-  const run = lineRunAt({ x: 3990, y: 1500 }, 50, finder(drawing), true)
+  const run = lineRunAt({ x: 3990, y: 1500 }, 50, lineFinder(drawing), true)
   expect(run.map(({ kind }) => kind)).toEqual(['segment', 'segment', 'arc'])
   run.slice(1).forEach((piece, i) => {
     expect(distance(startOf(piece), endOf(run[i]!))).toBeLessThan(2)
@@ -41,8 +32,8 @@ it('all that hangs together is taken in order, to its ends and to where it forks
 it('a closed line is gone round once', () => {
   const square = [line(0, 0, 9, 0), line(9, 0, 9, 9), line(9, 9, 0, 9), line(0, 9, 0, 0)].map((piece) => piece)
   const large = square.map((piece) => segment(scaled(startOf(piece)), scaled(endOf(piece))))
-  expect(lineRunAt({ x: 4500, y: 0 }, 50, finder(large), true)).toHaveLength(4)
-  expect(lineRunAt({ x: 4500, y: 800 }, 50, finder(large), true)).toEqual([])
+  expect(lineRunAt({ x: 4500, y: 0 }, 50, lineFinder(large), true)).toHaveLength(4)
+  expect(lineRunAt({ x: 4500, y: 800 }, 50, lineFinder(large), true)).toEqual([])
 })
 
 const scaled = ({ x, y }: { x: number; y: number }) => ({ x: x * 1000, y: y * 1000 })

@@ -1,4 +1,4 @@
-import { lengthOf, nearestPlace } from '../geometry/piece/measure'
+import { distanceTo, lengthOf } from '../geometry/piece/measure'
 import { type Arc, directionAt, endOf, reversed, type Segment, segment, startOf } from '../geometry/piece/piece'
 import { cross, distance, type Point, unit } from '../geometry/vector'
 import { Flag } from '../sheet/linework'
@@ -24,6 +24,13 @@ const isOne = (a: RunPiece, b: RunPiece): boolean =>
   (distance(startOf(a), startOf(b)) < SAME_END_MM && distance(endOf(a), endOf(b)) < SAME_END_MM) ||
   (distance(startOf(a), endOf(b)) < SAME_END_MM && distance(endOf(a), startOf(b)) < SAME_END_MM)
 
+/** Whether a straight piece goes on in another one. */
+function goesOn(piece: RunPiece, other: RunPiece): boolean {
+  const [u, v] = [unit(directionAt(piece, 1)), unit(directionAt(other, 0))]
+  const straight = piece.kind === 'segment' && other.kind === 'segment'
+  return straight && u !== null && v !== null && Math.abs(cross(u, v)) < STRAIGHT
+}
+
 /** The only piece that goes on from the end of another one, turned to run on; null at a free end and where several go on. */
 function next(piece: RunPiece, lines: LineFinder, straightOn: boolean): RunPiece | null {
   const at = endOf(piece)
@@ -36,10 +43,7 @@ function next(piece: RunPiece, lines: LineFinder, straightOn: boolean): RunPiece
   const found = others.filter((other, i) => others.findIndex((each) => isOne(each, other)) === i)
   const [only] = found
   if (!only || found.length > 1) return null
-  if (!straightOn) return only
-  const [u, v] = [unit(directionAt(piece, 1)), unit(directionAt(only, 0))]
-  const goesOn = piece.kind === 'segment' && only.kind === 'segment' && u && v && Math.abs(cross(u, v)) < STRAIGHT
-  return goesOn ? only : null
+  return !straightOn || goesOn(piece, only) ? only : null
 }
 
 /** What follows a piece, over its end. */
@@ -58,9 +62,7 @@ function merged(pieces: readonly RunPiece[]): RunPiece[] {
   const all: RunPiece[] = []
   for (const piece of pieces) {
     const last = all.at(-1)
-    const [u, v] = last ? [unit(directionAt(last, 1)), unit(directionAt(piece, 0))] : [null, null]
-    const goesOn = last?.kind === 'segment' && piece.kind === 'segment' && u && v && Math.abs(cross(u, v)) < STRAIGHT
-    if (goesOn) all[all.length - 1] = segment(last.start, piece.end)
+    if (last && goesOn(last, piece)) all[all.length - 1] = segment(startOf(last), endOf(piece))
     else all.push(piece)
   }
   return all
@@ -72,7 +74,7 @@ function merged(pieces: readonly RunPiece[]): RunPiece[] {
  * @returns nothing where no line comes within `reachMm`
  */
 export function lineRunAt(p: Point, reachMm: number, lines: LineFinder, whole: boolean): RunPiece[] {
-  const off = (piece: RunPiece) => distance(nearestPlace(piece, p), p)
+  const off = (piece: RunPiece) => distanceTo(piece, p)
   const first = near(p, reachMm, lines).reduce<RunPiece | null>(
     (best, each) => (!best || off(each) < off(best) ? each : best),
     null,

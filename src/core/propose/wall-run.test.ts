@@ -1,21 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { distanceTo } from '../geometry/piece/measure'
-import { type Arc, type Piece, placeAt, segment } from '../geometry/piece/piece'
+import { line, lineFinder } from '../../../tests/support/line-finder'
+import { type Arc, type Piece, segment } from '../geometry/piece/piece'
 import { distance, type Point } from '../geometry/vector'
-import type { NearLine } from '../snap/catch-index'
 import { wallRunAt } from './wall-run'
 
 const p = (x: number, y: number): Point => ({ x, y })
 
-/** Finds lines of a small drawing, turned and moved as a whole. */
-function finder(pieces: readonly Piece[]) {
-  return (at: Point, reach: number): NearLine[] =>
-    pieces
-      .filter((piece) => distanceTo(piece, at) <= reach)
-      .map((piece, item) => ({ item, flags: 0, piece, start: placeAt(piece, 0), end: placeAt(piece, 1) }))
-}
-
-const line = (x1: number, y1: number, x2: number, y2: number): Piece => segment(p(x1, y1), p(x2, y2))
 /** Two faces of 200 mm along x, with gaps between jambs. */
 function faces(to: number, gaps: readonly (readonly [number, number])[]): Piece[] {
   const edges = [0, ...gaps.flat(), to]
@@ -51,7 +41,7 @@ describe('a wall under the cursor', () => {
     for (const rad of [0, 0.4, Math.PI / 2]) {
       const at = (x: number, y: number) =>
         p(x * Math.cos(rad) - y * Math.sin(rad) + 1e6, x * Math.sin(rad) + y * Math.cos(rad) - 4e5)
-      const run = wallRunAt(at(1000, 90), finder(turned(drawing, rad)))!
+      const run = wallRunAt(at(1000, 90), lineFinder(turned(drawing, rad)))!
       expect(run.thicknessMm).toBeCloseTo(200, 6)
       const ends = [run.start, run.end]
       for (const wanted of [at(0, 100), at(9000, 100)])
@@ -65,7 +55,7 @@ describe('a wall under the cursor', () => {
 
   it('ends half-way between its faces at a corner', () => {
     const drawing = [line(0, 0, 8000, 0), line(300, 300, 7700, 300), line(0, 0, 0, 5000), line(300, 300, 300, 5000)]
-    const run = wallRunAt(p(4000, 100), finder(drawing))!
+    const run = wallRunAt(p(4000, 100), lineFinder(drawing))!
     expect([run.start.x, run.end.x].sort((a, b) => a - b)).toEqual([expect.closeTo(150, 6), expect.closeTo(7850, 6)])
   })
 
@@ -77,7 +67,7 @@ describe('a wall under the cursor', () => {
       line(3000, 300, 3000, 4000),
       line(3100, 300, 3100, 4000),
     ]
-    const run = wallRunAt(p(1000, 100), finder(drawing))!
+    const run = wallRunAt(p(1000, 100), lineFinder(drawing))!
     expect(run.openings).toEqual([])
     expect(distance(run.start, run.end)).toBeCloseTo(8000, 6)
   })
@@ -91,7 +81,7 @@ describe('a wall under the cursor', () => {
           : piece,
       ),
     ]
-    const run = wallRunAt(p(1000, 100), finder(drawing))!
+    const run = wallRunAt(p(1000, 100), lineFinder(drawing))!
     expect(distance(run.start, run.end)).toBeCloseTo(3000, 6)
   })
 
@@ -100,6 +90,6 @@ describe('a wall under the cursor', () => {
     ['lines too far apart', [line(0, 0, 5000, 0), line(0, 900, 5000, 900)]],
     ['lines at an angle', [line(0, 0, 5000, 0), line(0, 200, 5000, 500)]],
   ])('is none between %s', (_, drawing) => {
-    expect(wallRunAt(p(2000, 100), finder(drawing))).toBeNull()
+    expect(wallRunAt(p(2000, 100), lineFinder(drawing))).toBeNull()
   })
 })

@@ -1,5 +1,4 @@
 import { area } from '../geometry/polygon'
-import { meanFactor } from '../model/wall/geometry'
 import { column, type TableKind } from './table'
 
 /** What the layers of walls come to, by material: net of openings. */
@@ -19,11 +18,8 @@ export const materials: TableKind = {
       { ids: Set<string>; material: string; use: string; thicknessMm: number; volumeMm3: number }
     >()
     for (const { walls, layers } of levels)
-      for (const { wall, heightMm, openings } of walls) {
-        const holesMm2 = openings.reduce(
-          (sum, { opening }) => sum + opening.widthMm * meanFactor(wall) * opening.heightMm,
-          0,
-        )
+      for (const { wall, heightMm, grossAreaMm2, netAreaMm2 } of walls) {
+        const holesMm2 = grossAreaMm2 - netAreaMm2
         for (const { layer, rings } of layers.get(wall.id) ?? []) {
           const { material, use, thicknessMm } = layer
           const key = `${material} ${use} ${thicknessMm}`

@@ -3,13 +3,9 @@ import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import { type NearMiss, nearMisses } from '@/core/check/near-misses'
-import { placeOpening, whyNotFit } from '@/core/model/opening/place'
-import type { Opening } from '@/core/model/opening/schema'
-import type { ProjectRecord } from '@/core/model/registry'
-import { alongOf } from '@/core/model/wall/line'
-import type { Wall } from '@/core/model/wall/schema'
 import { formatLength } from '@/core/units/format'
 import { select, toolContext } from '../bench-store'
+import { handedOn } from '../edit/edits'
 import { commit, useProject } from '../project/store'
 
 const WORDS: Record<NearMiss['kind'], (off: string) => string> = {
@@ -32,28 +28,17 @@ const MENDS: Record<NearMiss['kind'], string> = {
 function mend({ kind, mended, gone }: NearMiss): void {
   const { records } = useProject.getState()
   const openings = [...records.values()].filter((record) => record.kind === 'opening')
-  const after = new Map([...mended].map((wall) => [wall.id, wall]))
   commit(MENDS[kind], [
     ...mended.map((wall) => ({ id: wall.id, after: wall })),
-    ...openings.flatMap((opening) => carried(opening, records, after, gone)),
+    // Openings keep their place on the plan: those of a wall that goes lie in the one that takes its place.
+    ...openings.flatMap((opening) => {
+      const wall = records.get(opening.wallId)
+      const heirs = gone.includes(opening.wallId) ? mended : mended.filter(({ id }) => id === opening.wallId)
+      const stays = heirs.length === 0 && !gone.includes(opening.wallId)
+      return stays || wall?.kind !== 'wall' ? [] : [handedOn(opening, wall, heirs)]
+    }),
     ...gone.map((id) => ({ id, after: null })),
   ])
-}
-
-/** Openings keep their place on the plan: those of a wall that goes lie in the one that takes its place, where they do. */
-function carried(
-  opening: Opening,
-  records: ReadonlyMap<string, ProjectRecord>,
-  mended: ReadonlyMap<string, Wall>,
-  gone: readonly string[],
-): { id: string; after: Opening | null }[] {
-  const wall = records.get(opening.wallId)
-  const isGone = gone.includes(opening.wallId)
-  const heir = isGone ? [...mended.values()][0] : mended.get(opening.wallId)
-  const middle = wall?.kind === 'wall' && placeOpening(wall, opening)?.middle
-  if (!heir || !middle) return isGone ? [{ id: opening.id, after: null }] : []
-  const moved = { ...opening, wallId: heir.id, alongMm: alongOf(heir, middle) }
-  return [{ id: opening.id, after: whyNotFit(heir, Number.POSITIVE_INFINITY, moved, []) ? null : moved }]
 }
 
 /** Walls that are almost as they were meant, each with what mends it. */

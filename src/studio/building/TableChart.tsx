@@ -1,7 +1,7 @@
 'use client'
 
 import Box from '@mui/material/Box'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Table, TableColumn } from '@/core/tables/table'
 import type { LengthDisplay } from '@/core/units/format'
 import { select } from '../bench-store'
@@ -32,19 +32,30 @@ export default function TableChart({ table, display }: { readonly table: Table; 
   )
 }
 
-function Bars({ table, measure, display }: { table: Table; measure: TableColumn; display: LengthDisplay }) {
-  const holder = useRef<HTMLDivElement>(null)
-  const words = table.columns.filter(({ summed }) => !summed)
-  const name = (cells: Table['rows'][number]['cells']) =>
-    words.map((column) => shown(cells[column.key], column, display)).join(', ')
-  const bars = [...table.rows]
-    .map(({ ids, cells }) => ({ ids, name: name(cells), value: Number(cells[measure.key]) }))
+interface Bar {
+  readonly ids: readonly string[]
+  readonly name: string
+  readonly value: number
+}
+
+/** The largest rows of a table by one of its sums. */
+function barsOf({ columns, rows }: Table, measure: TableColumn, display: LengthDisplay): Bar[] {
+  const words = columns.filter(({ summed }) => !summed)
+  return rows
+    .map(({ ids, cells }) => ({
+      ids,
+      name: words.map((column) => shown(cells[column.key], column, display)).join(', '),
+      value: Number(cells[measure.key]),
+    }))
     .sort((a, b) => b.value - a.value)
     .slice(0, MOST_BARS)
-  const told = JSON.stringify(bars)
+}
+
+function Bars({ table, measure, display }: { table: Table; measure: TableColumn; display: LengthDisplay }) {
+  const holder = useRef<HTMLDivElement>(null)
+  const bars = useMemo(() => barsOf(table, measure, display), [table, measure, display])
   useEffect(() => {
     if (!holder.current) return
-    const rows = JSON.parse(told) as typeof bars
     const chart = chartIn(holder.current)
     chart.setOption({
       animation: false,
@@ -53,7 +64,7 @@ function Bars({ table, measure, display }: { table: Table; measure: TableColumn;
       yAxis: {
         ...WORD_AXIS,
         inverse: true,
-        data: rows.map((row) => row.name),
+        data: bars.map(({ name }) => name),
         axisLabel: { ...CHART_FIGURE, width: 165, overflow: 'truncate' },
       },
       series: [
@@ -67,13 +78,13 @@ function Bars({ table, measure, display }: { table: Table; measure: TableColumn;
             position: 'right',
             formatter: ({ value }: { value: number }) => shown(value, measure, display),
           },
-          data: rows.map(({ value }) => value),
+          data: bars.map(({ value }) => value),
         },
       ],
     })
-    chart.on('click', ({ dataIndex }) => select(rows[dataIndex]?.ids ?? []))
+    chart.on('click', ({ dataIndex }) => select(bars[dataIndex]?.ids ?? []))
     return () => chart.dispose()
-  }, [told, measure, display])
+  }, [bars, measure, display])
   const said = bars.map((bar) => `${bar.name} ${shown(bar.value, measure, display)}`).join('; ')
   return (
     <Box

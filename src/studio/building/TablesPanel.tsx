@@ -42,7 +42,8 @@ export function TablesPanel() {
   const whole = tables.find((each) => each.name === name) ?? tables[0]!
   const groupable = whole.columns.filter(({ unit }) => unit === 'text' || unit === 'mm').filter(({ summed }) => !summed)
   const by = groupable.find(({ key }) => key === groupKey)
-  const table = by ? grouped(whole, by.key) : whole
+  const key = by?.key
+  const table = useMemo(() => (key ? grouped(whole, key) : whole), [whole, key])
   const measures = whole.columns.filter(({ summed }) => summed)
   const { display } = toolContext()
   const totals = totalsOf(table)

@@ -94,7 +94,7 @@ function replacedWall(wall: Extract<Shape, { kind: 'wall' }>, chains: readonly C
 }
 
 /** An opening goes with the part of its wall that it lies in whole; it goes where there is none. */
-function handedOn(opening: Opening, wall: Wall, parts: readonly Wall[]): After {
+export function handedOn(opening: Opening, wall: Wall, parts: readonly Wall[]): After {
   const middle = placeOpening(wall, opening)?.middle
   for (const part of parts) {
     if (!middle) break

@@ -152,7 +152,7 @@ function OpeningChoices() {
   const choices = useChoices()
   const { openingUse, doorWay, openingTypeId } = choices
   const records = useProject((project) => project.records)
-  const type = openingTypeOf({ typeId: openingTypeId ?? undefined }, records)
+  const type = openingTypeOf({ typeId: openingTypeId }, records)
   const save = () => {
     const { openingWidthMm: widthMm, openingHeightMm: heightMm, openingSillMm } = choices
     const sillMm = openingUse === 'window' ? openingSillMm : 0

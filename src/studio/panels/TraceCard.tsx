@@ -1,22 +1,21 @@
 'use client'
 
 import Button from '@mui/material/Button'
-import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
-import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { wallHeightMm } from '@/core/building/building'
 import { isBuildingElement } from '@/core/model/building-shapes'
 import { isShape } from '@/core/model/shapes'
 import { wallLengthMm } from '@/core/model/wall/line'
 import type { Wall } from '@/core/model/wall/schema'
-import { wallTypeOf, wallTypesOf } from '@/core/model/wall-type/schema'
+import { wallTypeOf } from '@/core/model/wall-type/schema'
 import { flipped, withType } from '@/core/model/wall-type/typed'
 import { formatLength } from '@/core/units/format'
 import { select, toolContext, useBench } from '../bench-store'
 import { LengthField, withLength } from '../building/fields/LengthField'
 import { PickedElement } from '../building/PickedElement'
 import { tracedWords, WallSection } from '../building/WallSection'
+import { WallTypeChoice } from '../building/WallTypeChoice'
 import { removeShapes } from '../edit/edits'
 import { put, useProject } from '../project/store'
 import { SymbolList } from '../symbols/SymbolList'
@@ -77,13 +76,9 @@ function AllWalls({ walls }: { walls: readonly Wall[] }) {
   )
 }
 
-const PLAIN = 'plain'
-const EDIT = 'edit'
-
 function PickedWalls({ walls }: { walls: readonly Wall[] }) {
   const { display, choices, records } = toolContext()
   const [first] = walls
-  const types = wallTypesOf(records)
   const alike = walls.every(({ typeId }) => typeId === first!.typeId)
   const type = wallTypeOf(first!, records)
   return (
@@ -99,25 +94,11 @@ function PickedWalls({ walls }: { walls: readonly Wall[] }) {
         </Stack>
       ))}
       <Stack sx={{ gap: 1.25 }}>
-        <TextField
-          select
-          size="small"
+        <WallTypeChoice
           label="Type"
-          value={alike ? (type?.id ?? PLAIN) : ''}
-          onChange={({ target }) => {
-            if (target.value === EDIT) return useBench.setState({ wallTypesOpen: true })
-            const taken = types.find(({ id }) => id === target.value) ?? null
-            put('Change type of wall', ...walls.map((each) => withType(each, taken)))
-          }}
-        >
-          <MenuItem value={PLAIN}>Plain wall</MenuItem>
-          {types.map(({ id, name }) => (
-            <MenuItem key={id} value={id}>
-              {name}
-            </MenuItem>
-          ))}
-          <MenuItem value={EDIT}>Wall types…</MenuItem>
-        </TextField>
+          type={alike ? type : undefined}
+          onTake={(taken) => put('Change type of wall', ...walls.map((each) => withType(each, taken)))}
+        />
         <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center' }}>
           <WallSection
             layers={type?.layers ?? [{ material: 'Wall', thicknessMm: first!.thicknessMm, use: 'bearing' }]}

@@ -1,9 +1,7 @@
 'use client'
 
 import Button from '@mui/material/Button'
-import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
-import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { type WallType, wallTypeOf, wallTypesOf } from '@/core/model/wall-type/schema'
 import { thicknessOf } from '@/core/model/wall-type/typed'
@@ -11,6 +9,7 @@ import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { setChoices, toolContext, updateSession, useBench } from '../bench-store'
 import { WallSection } from '../building/WallSection'
+import { WallTypeChoice } from '../building/WallTypeChoice'
 import { addWallType } from '../building/wall-types'
 import { useProject } from '../project/store'
 import { ChoiceField } from './ChoiceField'
@@ -22,7 +21,7 @@ export function WallChoices() {
   const records = useProject((project) => project.records)
   const { wallForm, wallThicknessMm, wallTypeId, tracedLine, wallFlipped, pickedThicknessMm } = choices
   const { display } = toolContext()
-  const type = wallTypeOf({ typeId: wallTypeId ?? undefined }, records)
+  const type = wallTypeOf({ typeId: wallTypeId }, records)
   if (pickedThicknessMm !== null) return <PickedThickness mm={pickedThicknessMm} types={wallTypesOf(records)} />
   const take = (text: string) => {
     const mm = parseLength(text, display.unit)
@@ -41,7 +40,12 @@ export function WallChoices() {
           updateSession({ points: useBench.getState().session.points.slice(-1), typed: {} })
         }}
       />
-      <TypeChoice type={type} />
+      <WallTypeChoice
+        type={type}
+        onTake={(taken) => setChoices({ wallTypeId: taken?.id ?? null })}
+        slotProps={{ select: { inputProps: { 'aria-label': 'Wall type' } } }}
+        sx={{ width: 124, flexShrink: 0, '& .MuiSelect-select': { py: 0.7, fontSize: 13 } }}
+      />
       <ChoiceField
         label="Thickness"
         name="wall-thickness"
@@ -58,34 +62,6 @@ export function WallChoices() {
     </>
   )
 }
-
-/** The type of the next walls; the last entry opens all of them. */
-function TypeChoice({ type }: { type: WallType | null }) {
-  const records = useProject((project) => project.records)
-  return (
-    <TextField
-      select
-      size="small"
-      value={type?.id ?? ''}
-      onChange={({ target }) => {
-        if (target.value === EDIT) useBench.setState({ wallTypesOpen: true })
-        else setChoices({ wallTypeId: target.value || null })
-      }}
-      slotProps={{ select: { displayEmpty: true, inputProps: { 'aria-label': 'Wall type' } } }}
-      sx={{ width: 124, flexShrink: 0, '& .MuiSelect-select': { py: 0.7, fontSize: 13 } }}
-    >
-      <MenuItem value="">Plain wall</MenuItem>
-      {wallTypesOf(records).map(({ id, name }) => (
-        <MenuItem key={id} value={id}>
-          {name}
-        </MenuItem>
-      ))}
-      <MenuItem value={EDIT}>Wall types…</MenuItem>
-    </TextField>
-  )
-}
-
-const EDIT = 'edit'
 
 /** Types as thick as this, against what was picked, are offered. */
 const NEAR_MM = 25

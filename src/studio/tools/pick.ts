@@ -157,9 +157,9 @@ function whyOpeningsRefuse(moved: Shape, records: ToolContext['records']): strin
     return wall?.kind === 'wall' ? whyRefused(moved, wall, records) : null
   }
   if (moved.kind !== 'wall') return null
-  const own = [...records.values()].filter((record) => record.kind === 'opening' && record.wallId === moved.id)
-  const refused = own.map((opening) => opening.kind === 'opening' && whyRefused(opening, moved, records))
-  return refused.find((why) => typeof why === 'string') || null
+  const openings = [...records.values()].filter((record) => record.kind === 'opening')
+  const own = openings.filter(({ wallId }) => wallId === moved.id)
+  return own.map((opening) => whyRefused(opening, moved, records)).find((why) => why !== null) ?? null
 }
 
 /** Lengthens lines along the arrow: the end that lies further that way moves. */

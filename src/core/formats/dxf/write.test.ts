@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { readDxf } from '../../../../tests/support/ezdxf'
 import { handWritten } from '../../../../tests/support/hand-written'
+import { wall as wallOf, wallType } from '../../../../tests/support/house'
 import { readSheet } from '../../../../tests/support/read-sheet'
 import { distance } from '../../geometry/vector'
 import { wallOutlines } from '../../model/wall/joins'
 import type { Wall } from '../../model/wall/schema'
-import type { WallType } from '../../model/wall-type/schema'
 import { withType } from '../../model/wall-type/typed'
 import type { DxfDrawing } from './drawing'
 import { lineworkDrawing } from './from-linework'
@@ -38,23 +38,8 @@ describe('a DXF, as another program reads it', () => {
   })
 
   it('holds the layers of a wall beside one another, in the wall', async () => {
-    const type: WallType = {
-      id: 't',
-      kind: 'wall-type',
-      name: 'Clad',
-      layers: [
-        { material: 'Larch', thicknessMm: 30, use: 'finish' },
-        { material: 'Timber', thicknessMm: 160, use: 'bearing' },
-      ],
-    }
-    const plain: Wall = {
-      id: 'a',
-      kind: 'wall',
-      start: { x: 0, y: 0 },
-      end: { x: 4000, y: 0 },
-      thicknessMm: 1,
-      tracedLine: 'left',
-    }
+    const type = wallType('t', 'Clad', ['Larch', 30, 'finish'], ['Timber', 160, 'bearing'])
+    const plain = wallOf('a', { x: 0, y: 0 }, { x: 4000, y: 0 }, 1, 'left')
     const report = await readDxf(asFile(modelDrawing([type, withType(plain, type)])))
     expect(report.errors).toEqual([])
     const edges = report.polylines
@@ -151,35 +136,6 @@ describe('a DXF of release 12, as another program reads it', () => {
     expect(report.lines).toEqual([[0, 0, 2540.125, 0]])
     expect(report.texts).toEqual(['Größe 3 m²'])
     expect(report.layers).toEqual(expect.arrayContaining(['0', 'W_NDE__INNEN', 'W_NDE__INNEN_2']))
-  })
-
-  it('holds the layers of a wall beside one another, in the wall', async () => {
-    const type: WallType = {
-      id: 't',
-      kind: 'wall-type',
-      name: 'Clad',
-      layers: [
-        { material: 'Larch', thicknessMm: 30, use: 'finish' },
-        { material: 'Timber', thicknessMm: 160, use: 'bearing' },
-      ],
-    }
-    const plain: Wall = {
-      id: 'a',
-      kind: 'wall',
-      start: { x: 0, y: 0 },
-      end: { x: 4000, y: 0 },
-      thicknessMm: 1,
-      tracedLine: 'left',
-    }
-    const report = await readDxf(asFile(modelDrawing([type, withType(plain, type)])))
-    expect(report.errors).toEqual([])
-    const edges = report.polylines
-      .filter(({ layer }) => layer === 'A-WALL-PATT')
-      .map(({ points }) => points.map(([, y]) => Math.round(y!)).sort((a, b) => b - a))
-    expect(edges).toEqual([
-      [0, 0, -30, -30],
-      [-30, -30, -190, -190],
-    ])
   })
 
   it('of nothing is a good file too', async () => {

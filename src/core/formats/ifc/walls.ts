@@ -1,6 +1,5 @@
 import type { BuiltOpening, BuiltWall } from '../../building/building'
 import { flatten } from '../../geometry/piece/measure'
-import { area } from '../../geometry/polygon'
 import type { Point } from '../../geometry/vector'
 import { faceOffsets } from '../../model/wall/geometry'
 import { tracedPiece, wallPlace } from '../../model/wall/line'
@@ -11,8 +10,7 @@ import { ALONG, type Axis, type IfcWriter, M2, M3, type Stand, tidy, within } fr
 /** A wall with its openings and what fills them. @returns all that stands on the storey */
 export function writeWall(file: IfcWriter, built: BuiltWall, storey: Ref, zeroMm: number): Ref[] {
   const { data } = file
-  const { wall, rings, footMm, heightMm, openings } = built
-  const covered = rings.reduce((sum, ring) => sum + area(ring), 0)
+  const { wall, rings, coveredMm2, footMm, heightMm, openings } = built
   const size = Math.hypot(wall.end.x - wall.start.x, wall.end.y - wall.start.y)
   const along = { x: (wall.end.x - wall.start.x) / size, y: (wall.end.y - wall.start.y) / size }
   const stand = file.stand(storey, wall.start, along, footMm - zeroMm)
@@ -38,10 +36,10 @@ export function writeWall(file: IfcWriter, built: BuiltWall, storey: Ref, zeroMm
     ['IFCQUANTITYLENGTH', 'Length', built.lengthMm],
     ['IFCQUANTITYLENGTH', 'Width', wall.thicknessMm],
     ['IFCQUANTITYLENGTH', 'Height', heightMm],
-    ['IFCQUANTITYAREA', 'GrossFootprintArea', covered / M2],
+    ['IFCQUANTITYAREA', 'GrossFootprintArea', coveredMm2 / M2],
     ['IFCQUANTITYAREA', 'GrossSideArea', built.grossAreaMm2 / M2],
     ['IFCQUANTITYAREA', 'NetSideArea', built.netAreaMm2 / M2],
-    ['IFCQUANTITYVOLUME', 'GrossVolume', (covered * heightMm) / M3],
+    ['IFCQUANTITYVOLUME', 'GrossVolume', (coveredMm2 * heightMm) / M3],
     ['IFCQUANTITYVOLUME', 'NetVolume', built.netVolumeMm3 / M3],
   ])
   file.properties(ref, wall.id, 'Pset_WallCommon', [

@@ -1,9 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import * as WebIfc from 'web-ifc'
-import { house, opening, wall } from '../../../../tests/support/house'
+import { house, opening, wall, wallType } from '../../../../tests/support/house'
 import { buildingOf } from '../../building/building'
 import type { ProjectRecord } from '../../model/registry'
-import type { WallType } from '../../model/wall-type/schema'
 import { withType } from '../../model/wall-type/typed'
 import { ifcGuid } from './guid'
 import { writeIfc } from './write'
@@ -133,16 +132,7 @@ describe('a house, read by another program', () => {
 describe('round walls of a type, roofs, stairs and the grid, read by another program', () => {
   const api = new WebIfc.IfcAPI()
   let model = 0
-  const type: WallType = {
-    id: 'shell',
-    kind: 'wall-type',
-    name: 'Shell',
-    layers: [
-      { material: 'Larch', thicknessMm: 30, use: 'finish' },
-      { material: 'Air', thicknessMm: 40, use: 'cavity' },
-      { material: 'Timber', thicknessMm: 180, use: 'bearing' },
-    ],
-  }
+  const type = wallType('shell', 'Shell', ['Larch', 30, 'finish'], ['Air', 40, 'cavity'], ['Timber', 180, 'bearing'])
   const at = (x: number, y: number) => ({ x, y })
   const list: ProjectRecord[] = [
     { id: 'ground', kind: 'level', name: 'Ground', elevationMm: 1000, heightMm: 3000 },

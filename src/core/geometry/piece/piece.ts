@@ -159,4 +159,8 @@ export function bulgedPiece(start: Point, end: Point, bulge: number): Segment | 
   }
 }
 
+/** The bulge of the smaller arc of a radius over a chord of a length; null where the radius does not reach. */
+export const bulgeOfRadius = (chord: number, radius: number): number | null =>
+  radius < chord / 2 ? null : (2 * (radius - Math.sqrt(radius * radius - (chord * chord) / 4))) / chord
+
 export const bulgeOf = (piece: Segment | Arc): number => (piece.kind === 'arc' ? Math.tan(piece.sweepRad / 4) : 0)

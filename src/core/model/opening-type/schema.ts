@@ -28,7 +28,7 @@ export const openingTypesOf = (records: ReadonlyMap<string, AnyRecord>): Opening
 
 /** The type of an opening; null where it has none, or one that is gone. */
 export function openingTypeOf(
-  { typeId }: { readonly typeId?: string | undefined },
+  { typeId }: { readonly typeId?: string | null | undefined },
   records: ReadonlyMap<string, AnyRecord>,
 ): OpeningType | null {
   const found = typeId ? records.get(typeId) : undefined

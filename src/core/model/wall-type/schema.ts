@@ -35,7 +35,7 @@ export const wallTypesOf = (records: ReadonlyMap<string, AnyRecord>): WallType[]
 
 /** The type of a wall; null where it has none, or one that is gone. */
 export function wallTypeOf(
-  { typeId }: { readonly typeId?: string | undefined },
+  { typeId }: { readonly typeId?: string | null | undefined },
   records: ReadonlyMap<string, AnyRecord>,
 ): WallType | null {
   const found = typeId ? records.get(typeId) : undefined

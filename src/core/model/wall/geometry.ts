@@ -1,5 +1,5 @@
-import { type Arc, type Segment, segment } from '../../geometry/piece/piece'
-import { add, leftOf, scale, subtract, unit } from '../../geometry/vector'
+import { shiftedPiece } from '../../draft/offset'
+import type { Arc, Segment } from '../../geometry/piece/piece'
 import { tracedPiece } from './line'
 import type { Wall } from './schema'
 
@@ -42,17 +42,8 @@ export function meanFactor(wall: WallBand): number {
 export type Face = Segment | Arc
 
 /** The traced line moved to its left; null where an arc is too tight for that, or the wall has no length. */
-export function movedAside(wall: Pick<Wall, 'start' | 'end' | 'bulge'>, leftMm: number): Face | null {
-  const piece = tracedPiece(wall)
-  if (piece.kind === 'arc') {
-    const radius = piece.radius - Math.sign(piece.sweepRad) * leftMm
-    return radius > 0 ? { ...piece, radius } : null
-  }
-  const direction = unit(subtract(piece.end, piece.start))
-  if (!direction) return null
-  const aside = scale(leftOf(direction), leftMm)
-  return segment(add(piece.start, aside), add(piece.end, aside))
-}
+export const movedAside = (wall: Pick<Wall, 'start' | 'end' | 'bulge'>, leftMm: number): Face | null =>
+  shiftedPiece(tracedPiece(wall), leftMm)
 
 /** The two faces of a wall; null for a wall without length, and for an arc that is tighter than the wall is thick. */
 export function facesOf(wall: WallBand): { left: Face; right: Face } | null {

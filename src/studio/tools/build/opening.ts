@@ -26,10 +26,13 @@ function hostAt({ points, ids }: Session, point: BoardPoint, { plan, reachMm, re
   return found?.kind === 'wall' ? found : null
 }
 
+/** The type of the openings that are placed; null where they have sizes of their own. */
+const typeInHand = ({ choices, records }: ToolContext) => openingTypeOf({ typeId: choices.openingTypeId }, records)
+
 /** The opening as it would be placed. @throws LengthError */
 function openingAt(session: Session, point: BoardPoint, wall: Wall, context: ToolContext): Opening {
-  const { choices, display, records } = context
-  const type = openingTypeOf({ typeId: choices.openingTypeId ?? undefined }, records)
+  const { choices, display } = context
+  const type = typeInHand(context)
   const at = alongOf(wall, point.at)
   const [jamb] = session.points
   const typed = session.typed.width ? parseLength(session.typed.width, display.unit) : null
@@ -55,8 +58,7 @@ function openingAt(session: Session, point: BoardPoint, wall: Wall, context: Too
 }
 
 /** Whether it is placed from jamb to jamb: what has a type knows its width. */
-const isByJambs = ({ choices, records }: ToolContext): boolean =>
-  choices.openingBy === 'two jambs' && !openingTypeOf({ typeId: choices.openingTypeId ?? undefined }, records)
+const isByJambs = (context: ToolContext): boolean => context.choices.openingBy === 'two jambs' && !typeInHand(context)
 
 function place(session: Session, point: BoardPoint, context: ToolContext): Outcome {
   const { records } = context
@@ -84,18 +86,17 @@ export const opening: Tool = {
   places: true,
   loupe: false,
   say: ({ points }, context) => {
-    const { choices, records } = context
-    const type = openingTypeOf({ typeId: choices.openingTypeId ?? undefined }, records)
-    const word = type?.name ?? `the ${choices.openingUse}`
+    const type = typeInHand(context)
+    const word = type?.name ?? `the ${context.choices.openingUse}`
     if (points.length > 0) return 'Click the other jamb, or type the width and press Enter.'
     return isByJambs(context)
       ? `Click the first jamb of ${word} on its wall.`
       : `Click where the middle of ${word} lies; a door opens to the side of the mouse.`
   },
   fields: ({ typed, points, cursor }, context) => {
-    const { choices, display, records } = context
+    const { choices, display } = context
     // The width of a type is its own.
-    if (openingTypeOf({ typeId: choices.openingTypeId ?? undefined }, records)) return []
+    if (typeInHand(context)) return []
     const shown = points[0] && cursor ? distance(points[0].at, cursor.at) : choices.openingWidthMm
     return [
       {

@@ -1,3 +1,4 @@
+import type { Point } from '@/core/geometry/vector'
 import type { LineFinder } from '@/core/propose/wall-run'
 import { sheetLinesOnBoard } from '../../board/catch-on-board'
 import { underlaysOf, useProject } from '../../project/store'
@@ -11,3 +12,7 @@ export function sheetLines({ records, plan }: ToolContext): LineFinder {
   const sheets = useSheetData.getState().byHash
   return sheetLinesOnBoard({ underlays, sources, sheets, model: null })
 }
+
+/** The sheet whose line lies at a place: what is made there follows a later fit of it. */
+export const sheetAt = (p: Point, reachMm: number, context: ToolContext): string | undefined =>
+  sheetLines(context)(p, reachMm)[0]?.on

@@ -7,12 +7,12 @@ import { lineRunAt, type RunPiece } from '@/core/propose/line-run'
 import { formatLength } from '@/core/units/format'
 import type { BoardPoint } from '../../board/catch-on-board'
 import { paintWalls } from '../../board/painters/walls'
-import { put, useProject } from '../../project/store'
+import { put } from '../../project/store'
 import { useSheetData } from '../../sheets/sheet-data'
 import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '../tool'
 import { newWall } from '../wall/new-wall'
 import { lastOf } from './last'
-import { sheetLines } from './sheet-lines'
+import { sheetAt, sheetLines } from './sheet-lines'
 
 const last = lastOf<readonly RunPiece[]>()
 
@@ -33,14 +33,11 @@ function wallsAt(point: BoardPoint, held: boolean, context: ToolContext): Wall[]
   const least = off.reduce((best, each) => (Math.abs(each) < Math.abs(best) ? each : best), Infinity)
   // The wall lies to the left of a line that is its right face.
   const tracedLine = least > 0 ? 'right' : 'left'
-  const [line] = sheetLines(context)(point.at, 2 * context.reachMm)
-  const tracedFrom = line?.on && useProject.getState().records.has(line.on) ? { tracedFrom: line.on } : {}
   return (
     nearest
       .map(
         ({ start, end, bulge }): Wall => ({
           ...newWall(start, end, context, [], bulge),
-          ...tracedFrom,
           tracedLine,
         }),
       )
@@ -71,7 +68,9 @@ export const wallAlong: Tool = {
   click: (session, point, context) => {
     const walls = wallsAt(point, session.held, context)
     if (walls.length === 0) return { session, say: 'No line of a sheet is near enough: point beside one.' }
-    put(walls.length === 1 ? 'Make wall along line' : 'Make walls along lines', ...walls)
+    const tracedFrom = sheetAt(point.at, 2 * context.reachMm, context)
+    const made = walls.map((wall) => ({ ...wall, ...(tracedFrom && { tracedFrom }) }))
+    put(made.length === 1 ? 'Make wall along line' : 'Make walls along lines', ...made)
     return { session: EMPTY_SESSION, pick: walls.map(({ id }) => id) }
   },
   enter: () => ({ session: EMPTY_SESSION, done: true }),

@@ -11,7 +11,7 @@ import { useSheetData } from '../../sheets/sheet-data'
 import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '../tool'
 import { lastOf } from './last'
 import { makingOf, ringsOf } from './making'
-import { sheetLines } from './sheet-lines'
+import { sheetAt, sheetLines } from './sheet-lines'
 
 const last = lastOf<WallRun | null>()
 const lastConnected = lastOf<readonly WallRun[]>()
@@ -55,10 +55,8 @@ export const wallOnSheet: Tool = {
   click: (session, point, context) => {
     const run = runAt(point, context)
     if (!run) return { session, say: 'No two lines of a sheet run on either side of this place.' }
-    const [line] = sheetLines(context)(point.at, run.thicknessMm)
-    // A later fit of the sheet may take the wall along.
     const runs = runsAt(point, session.held, context)
-    const made = makeWalls(runs, context.records, makingOf(context, line?.on))
+    const made = makeWalls(runs, context.records, makingOf(context, sheetAt(point.at, run.thicknessMm, context)))
     if (made.length === 0) return { session, say: 'This wall is there already.' }
     put(runs.length === 1 ? 'Read wall from sheet' : 'Read walls from sheet', ...made)
     return {

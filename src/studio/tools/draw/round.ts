@@ -1,5 +1,5 @@
 import { arcThrough } from '@/core/geometry/piece/feet'
-import { type Arc, angleOf, bulgeOf, polar, TURN, turnAhead } from '@/core/geometry/piece/piece'
+import { type Arc, angleOf, bulgeOf, bulgeOfRadius, polar, TURN, turnAhead } from '@/core/geometry/piece/piece'
 import { cross, distance, dot, leftOf, length, middle, type Point, scale, subtract, unit } from '@/core/geometry/vector'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
@@ -77,9 +77,8 @@ function arcOf(points: readonly Point[], way: ToolContext['choices']['arcWay'], 
   const chord = distance(a, b)
   const aside = cross(subtract(b, a), subtract(c, a)) / chord
   if (radius === null) return throughBulge(a, b, -(2 * aside) / chord)
-  if (radius < chord / 2) return null
-  const rise = radius - Math.sqrt(radius * radius - (chord * chord) / 4)
-  return throughBulge(a, b, (-Math.sign(aside || 1) * 2 * rise) / chord)
+  const bulge = bulgeOfRadius(chord, radius)
+  return bulge === null ? null : throughBulge(a, b, -Math.sign(aside || 1) * bulge)
 }
 
 function throughBulge(a: Point, b: Point, bulge: number): Arc | null {

@@ -16,7 +16,7 @@ export function newWall(
 ): Wall {
   const { choices, records, levelId } = context
   const { wallThicknessMm, wallTypeId, wallFlipped, tracedLine } = choices
-  const type = wallTypeOf({ typeId: wallTypeId ?? undefined }, records)
+  const type = wallTypeOf({ typeId: wallTypeId }, records)
   return {
     id: crypto.randomUUID(),
     kind: 'wall',

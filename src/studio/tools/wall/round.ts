@@ -1,5 +1,5 @@
 import { arcThrough } from '@/core/geometry/piece/feet'
-import { bulgedPiece, bulgeOf, placeAt } from '@/core/geometry/piece/piece'
+import { bulgedPiece, bulgeOf, bulgeOfRadius, placeAt } from '@/core/geometry/piece/piece'
 import { add, cross, distance, leftOf, type Point, subtract } from '@/core/geometry/vector'
 import { facesOf } from '@/core/model/wall/geometry'
 import { formatLength } from '@/core/units/format'
@@ -17,12 +17,13 @@ function bulgeThrough(start: Point, end: Point, via: Point): number | null {
 }
 
 /** The bulge of the smaller arc of a radius over a chord, on the side of a place. @throws Error with a sentence */
-function bulgeOfRadius(start: Point, end: Point, radiusMm: number, side: Point): number {
-  const half = distance(start, end) / 2
-  if (radiusMm < half)
-    throw new Error(`A radius of less than half the distance, ${Math.ceil(half)} mm, does not reach from end to end.`)
-  // The tangent of a quarter of the sweep, from the sine of its half.
-  const size = Math.tan(Math.asin(half / radiusMm) / 2)
+function bulgeTowards(start: Point, end: Point, radiusMm: number, side: Point): number {
+  const chord = distance(start, end)
+  const size = bulgeOfRadius(chord, radiusMm)
+  if (size === null)
+    throw new Error(
+      `A radius of less than half the distance, ${Math.ceil(chord / 2)} mm, does not reach from end to end.`,
+    )
   return cross(subtract(end, start), subtract(side, start)) > 0 ? -size : size
 }
 
@@ -32,7 +33,7 @@ function typedMiddle({ points, typed, raw }: Session, { display }: ToolContext):
   if (!a || !b || !typed.radius) return null
   // Without a mouse it bends to the left.
   const side = raw?.at ?? add(a.at, leftOf(subtract(b.at, a.at)))
-  const bulge = bulgeOfRadius(a.at, b.at, parseLength(typed.radius, display.unit), side)
+  const bulge = bulgeTowards(a.at, b.at, parseLength(typed.radius, display.unit), side)
   return placeAt(bulgedPiece(a.at, b.at, bulge), 0.5)
 }
 
