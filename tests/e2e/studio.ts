@@ -138,6 +138,13 @@ export class StudioPage {
     await this.page.mouse.up()
   }
 
+  /** Chooses from a list that opens, once that has the keyboard: before, it takes no click. */
+  async choose(list: Locator, word: string): Promise<void> {
+    await list.press('Enter')
+    await expect(this.page.getByRole('listbox').locator(':focus')).toBeVisible()
+    await this.page.getByRole('option', { name: word, exact: true }).click()
+  }
+
   /** Takes a tool by its menu. */
   async take(menu: 'Build' | 'Draw' | 'Change', word: string): Promise<void> {
     await this.bench.getByRole('button', { name: new RegExp(`^${menu}`) }).click()

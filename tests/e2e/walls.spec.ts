@@ -17,8 +17,7 @@ test('walls have types of layers, are flipped while they are drawn, and follow w
   await studio.goTo('Trace')
 
   await test.step('a type is made of two layers', async () => {
-    await studio.bench.getByLabel('Wall type').press('Enter')
-    await page.getByRole('option', { name: 'Wall types…' }).click()
+    await studio.choose(studio.bench.getByLabel('Wall type'), 'Wall types…')
     const dialog = page.getByRole('dialog', { name: 'Wall types' })
     await dialog.getByRole('button', { name: 'New wall type' }).click()
     await dialog.getByLabel('Name of the type').fill('Clad')
@@ -53,8 +52,7 @@ test('walls have types of layers, are flipped while they are drawn, and follow w
   })
 
   await test.step('walls follow their type', async () => {
-    await studio.bench.getByLabel('Wall type').press('Enter')
-    await page.getByRole('option', { name: 'Wall types…' }).click()
+    await studio.choose(studio.bench.getByLabel('Wall type'), 'Wall types…')
     const dialog = page.getByRole('dialog', { name: 'Wall types' })
     await dialog.getByLabel('Thickness').first().fill('40')
     await dialog.getByLabel('Thickness').first().press('Enter')
@@ -71,8 +69,7 @@ test('walls have types of layers, are flipped while they are drawn, and follow w
     const tables = page.getByRole('region', { name: 'Tables' })
     await tables.getByRole('button', { name: 'Materials' }).click()
     await expect(tables.getByRole('gridcell', { name: 'Larch' })).toBeVisible()
-    await tables.getByRole('combobox', { name: 'Grouped by' }).press('Enter')
-    await page.getByRole('option', { name: 'For' }).click()
+    await studio.choose(tables.getByRole('combobox', { name: 'Grouped by' }), 'For')
     await expect(tables.getByRole('columnheader', { name: 'Material' })).toHaveCount(0)
     await expect(tables.getByRole('img', { name: /^Volume: bearing .*; finish/ })).toBeVisible()
   })
@@ -298,8 +295,7 @@ test('doors and windows have types: placed at their size, and changed together w
   await page.keyboard.press('Escape')
   await studio.take('Build', 'Door or window')
   await studio.bench.getByRole('button', { name: 'Window', exact: true }).click()
-  await studio.bench.getByLabel('Type of the opening').press('Enter')
-  await page.getByRole('option', { name: 'Save as a type' }).click()
+  await studio.choose(studio.bench.getByLabel('Type of the opening'), 'Save as a type')
   await expect(studio.bench.getByLabel('Type of the opening')).toHaveText('W1')
   for (const at of [5000, 12_000, 28_000]) {
     await studio.pressOn(...onPaper(at, 250))
@@ -308,8 +304,7 @@ test('doors and windows have types: placed at their size, and changed together w
   const placed = await studio.records(id, 'opening')
   expect(placed.map(({ use, widthMm, sillMm }) => [use, widthMm, sillMm])).toEqual(Array(3).fill(['window', 900, 900]))
 
-  await studio.bench.getByLabel('Type of the opening').press('Enter')
-  await page.getByRole('option', { name: 'Types…' }).click()
+  await studio.choose(studio.bench.getByLabel('Type of the opening'), 'Types…')
   const row = page.getByRole('dialog', { name: 'Types of doors and windows' }).getByRole('region', { name: 'W1' })
   await row.getByLabel('Width').fill('1.5 m')
   await row.getByLabel('Width').press('Enter')

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { opening, wall } from '../../../tests/support/house'
 import { type Affine, apply, lengthFactor } from '../geometry/affine'
 import { boxOf } from '../geometry/box'
 import { distanceTo } from '../geometry/piece/measure'
@@ -243,6 +244,22 @@ describe('the plan', () => {
         ]),
       ),
     ).toHaveLength(0)
+  })
+
+  it('tells what stands on a level while another one is worked on: walls with their openings, not the grid', () => {
+    const plan = new Plan()
+    const shown = [
+      { ...wall('low', { x: 0, y: 0 }, { x: 4000, y: 0 }), levelId: 'ground' },
+      { ...wall('high', { x: 0, y: 0 }, { x: 4000, y: 0 }), levelId: 'upper' },
+      opening('door', 'low', 'door', 2000, 900, 2100, 0),
+      { id: 'axis', kind: 'grid-line', name: 'A', start: { x: 0, y: 0 }, end: { x: 9000, y: 0 } } as const,
+    ]
+    plan.update(records(...shown), DISPLAY)
+    plan.lookAt('upper')
+    const ids = (all: readonly { readonly shape: Shape }[]) => all.map(({ shape }) => shape.id).sort()
+    expect(ids(plan.onLevel('ground'))).toEqual(['door', 'low'])
+    // The grid stands on every level.
+    expect(ids([...plan.shapes.values()].filter((each) => plan.shows(each)))).toEqual(['axis', 'high'])
   })
 
   it('worked out in slices is the same as at once', () => {
