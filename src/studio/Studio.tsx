@@ -21,6 +21,7 @@ import { TablesPanel } from './building/TablesPanel'
 import { WallTypesDialog } from './building/WallTypesDialog'
 import { RefitDialog } from './fit/RefitDialog'
 import { PastBanner } from './history/PastBanner'
+import { SectionDialog } from './members/SectionDialog'
 import { Bench } from './panels/Bench'
 import { Card } from './panels/Card'
 import { ConflictDialog } from './panels/ConflictDialog'
@@ -135,6 +136,7 @@ export function Studio({ projectId }: { projectId: string }) {
       <KeysDialog />
       <WallTypesDialog />
       <OpeningTypesDialog />
+      <SectionDialog />
       <Snackbar
         open={notice !== null}
         autoHideDuration={8000}

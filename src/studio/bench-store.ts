@@ -3,6 +3,7 @@ import type { Point } from '@/core/geometry/vector'
 import { FIRST_LAYER } from '@/core/model/layer/schema'
 import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
 import { displayOf } from '@/core/model/settings/schema'
+import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { currentPlan } from './board/plan'
 import { useView } from './board/view'
 import { tell, useProject } from './project/store'
@@ -38,6 +39,10 @@ export interface BenchState {
   readonly keysOpen: boolean
   readonly wallTypesOpen: boolean
   readonly openingTypesOpen: boolean
+  /** Who asked for a section: the catalogue opens, and tells them. */
+  readonly sectionWanted: ((sectionId: string) => void) | null
+  /** The work plane that is copied along the building. */
+  readonly copiedPlane: string | null
   /** The underlay that is pointed at, on the board or in the stack. */
   readonly pointed: string | null
   /** Underlays that are looked at alone; null for all that are shown. */
@@ -89,6 +94,19 @@ export const useBench = create<BenchState>(() => ({
     roofThicknessMm: 250,
     stairWidthMm: 1000,
     lastGridName: null,
+    memberUse: 'beam',
+    sectionId: 'IPE 200',
+    seat: 'middle',
+    memberTurnDeg: 0,
+    memberAcrossMm: 0,
+    memberUpMm: 0,
+    memberMirrored: false,
+    memberAsideMm: 0,
+    memberRuns: 'through',
+    memberFit: 'plain',
+    jointKind: 'face',
+    jointGapMm: 0,
+    planeBy: 'a line',
     layerId: FIRST_LAYER.id,
     linePiece: 'straight',
     arcWay: 'three points',
@@ -120,6 +138,8 @@ export const useBench = create<BenchState>(() => ({
   keysOpen: false,
   wallTypesOpen: false,
   openingTypesOpen: false,
+  sectionWanted: null,
+  copiedPlane: null,
   pointed: null,
   solo: null,
   sideCard: null,
@@ -192,6 +212,12 @@ function levelForNew(): string {
   return levelId && records.has(levelId) ? levelId : (levelsOf(records)[0] ?? FIRST_LEVEL).id
 }
 
+/** The work plane that is worked on; null on the plan. */
+export function planeWorkedOn(): string | null {
+  const { levelId } = get()
+  return levelId && workPlaneOf(levelId, useProject.getState().records) ? levelId : null
+}
+
 /** How near a click must come to a line to pick it. */
 const PICK_RADIUS_PX = 8
 
@@ -204,6 +230,7 @@ export function toolContext(): ToolContext {
     selection,
     choices,
     levelId: levelForNew(),
+    planeId: planeWorkedOn(),
     plan: currentPlan(),
     reachMm: PICK_RADIUS_PX / useView.getState().pxPerMm,
   }

@@ -15,6 +15,7 @@ import { nextCandidate, pointAgain } from './board/pointing'
 import { showAll } from './board/show'
 import { panBy, useView, zoomAbout } from './board/view'
 import { pickedShapes, removeShapes } from './edit/edits'
+import { changeBoardAndSolid, changePlaneAndPlan } from './members/planes'
 import { removeSheets } from './panels/stack-edits'
 import { useProject } from './project/store'
 import { STEPS } from './steps'
@@ -37,6 +38,8 @@ export const KEYS: readonly { keys: string; does: string }[] = [
   { keys: 'Arrows', does: 'move the view, or nudge what is picked' },
   { keys: 'Shift Arrows', does: 'lengthen what is picked' },
   { keys: '+ and −', does: 'come nearer, go further away' },
+  { keys: '/', does: 'from the plan to the work plane looked at last, and back' },
+  { keys: '\\', does: 'from the board to the solids, and back' },
   { keys: 'Home', does: 'show everything' },
   { keys: 'Delete', does: 'remove what is picked' },
   { keys: 'Ctrl A', does: 'pick everything that is drawn' },
@@ -134,6 +137,12 @@ function act(event: KeyboardEvent): boolean {
       return true
     case '-':
       zoomAbout(middle, 1 / ZOOM)
+      return true
+    case '/':
+      changePlaneAndPlan()
+      return true
+    case '\\':
+      changeBoardAndSolid()
       return true
     case '?':
       useBench.setState({ keysOpen: true })

@@ -3,7 +3,7 @@ import { type Box, boxOf, grow } from '../geometry/box'
 import { area, isInside } from '../geometry/polygon'
 import { distance, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
 import type { GridLine } from '../model/grid-line/schema'
-import { FIRST_LEVEL, type Level, levelIdOf, levelsOf, STOREY_MM } from '../model/level/schema'
+import { FIRST_LEVEL, type Level, levelIdOf, levelsOf, STOREY_MM, storeyHeightMm } from '../model/level/schema'
 import { type PlacedOpening, placeOpening, whyNotFit } from '../model/opening/place'
 import type { Opening } from '../model/opening/schema'
 import { openingTypeOf } from '../model/opening-type/schema'
@@ -19,6 +19,7 @@ import { type WallType, wallTypeOf } from '../model/wall-type/schema'
 import { USUAL_DISPLAY } from '../units/format'
 import type { Prism } from './bodies/body'
 import { type Body, isBody, prismsOfBody } from './bodies/registry'
+import { type BuiltMember, builtMembers } from './members'
 
 /** A door, window or passage with the name of its type; null where it has none. */
 interface NamedOpening {
@@ -98,12 +99,7 @@ export interface BuiltLevel {
 export interface Building {
   readonly levels: readonly BuiltLevel[]
   readonly gridLines: readonly GridLine[]
-}
-
-/** Height of a storey: its own, else to the next level above, else a usual one. */
-export function storeyHeightMm(level: Level, levels: readonly Level[]): number {
-  const above = levels.map(({ elevationMm }) => elevationMm - level.elevationMm).filter((height) => height > 0)
-  return level.heightMm ?? (above.length > 0 ? Math.min(...above) : STOREY_MM)
+  readonly members: readonly BuiltMember[]
 }
 
 /** The height of the storey that an element stands on. */
@@ -158,6 +154,7 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
   }
   return {
     gridLines: all.filter((record) => record.kind === 'grid-line'),
+    members: builtMembers(records),
     levels: levels.map((level) => {
       const heightMm = storeyHeightMm(level, levels)
       const here = all.filter((record) => 'kind' in record && 'levelId' in record && onLevel(record) === level.id)

@@ -1,7 +1,8 @@
 import earcut from 'earcut'
+import { cross3, subtract3, unit3, type Vector3 } from '../geometry/space'
 import type { Point } from '../geometry/vector'
 import { risenMm, type Slope } from '../model/roof/plane'
-import type { Prism } from './bodies/body'
+import type { Solid } from './prisms'
 
 /** Triangles with flat shading: three corners each, x y z in metres about an origin, z up. */
 export interface Mesh {
@@ -13,14 +14,29 @@ export interface Mesh {
 export const capOf = (ring: readonly Point[]): number[] => earcut(ring.flatMap(({ x, y }) => [x, y]))
 
 /** @param origin of the mesh, in model millimetres: sites carry coordinates that single precision can't hold */
-export function meshOf(prisms: readonly Prism[], origin: Point): Mesh {
+export function meshOf(solids: readonly Solid[], origin: Point): Mesh {
   const positions: number[] = []
   const normals: number[] = []
   const corner = (p: Point, zMm: number) => positions.push((p.x - origin.x) / 1000, (p.y - origin.y) / 1000, zMm / 1000)
   const facing = (x: number, y: number, z: number) => {
     for (let i = 0; i < 3; i++) normals.push(x, y, z)
   }
-  for (const { ring, footMm, heightMm, slope } of prisms) {
+  const face = (corners: readonly Vector3[]) => {
+    const [a] = corners as [Vector3]
+    for (let i = 1; i + 1 < corners.length; i++) {
+      const [p, q] = [corners[i]!, corners[i + 1]!]
+      const out = unit3(cross3(subtract3(p, a), subtract3(q, a)))
+      if (!out) continue
+      for (const each of [a, p, q]) corner(each, each.z)
+      facing(out.x, out.y, out.z)
+    }
+  }
+  for (const solid of solids) {
+    if ('faces' in solid) {
+      solid.faces.forEach(face)
+      continue
+    }
+    const { ring, footMm, heightMm, slope } = solid
     const foot = (p: Point) => footMm + (slope ? risenMm(slope, p) : 0)
     const top = (p: Point) => foot(p) + heightMm
     const up = slope ? normalOf(slope) : UPRIGHT

@@ -1,15 +1,41 @@
+import type { Box } from '../geometry/box'
 import { ringBetween } from '../geometry/polygon'
 import type { Point } from '../geometry/vector'
 import { alongOf } from '../model/wall/line'
 import type { Prism } from './bodies/body'
 import type { Building, BuiltWall } from './building'
+import type { Hull } from './hull'
+import { hullOf } from './members'
 
 /** Thickness of panes and leaves, which stand in the middle of their wall. */
 const PANE_MM = 40
 
-/** The building as prisms: walls are cut into what stands beside, beneath and above their openings. */
-export const prismsOf = ({ levels }: Building): Prism[] =>
+/** One solid of the building. */
+export type Solid = Prism | Hull
+
+/** What stands upright as prisms: walls are cut into what stands beside, beneath and above their openings. */
+export const prismsOf = ({ levels }: Pick<Building, 'levels'>): Prism[] =>
   levels.flatMap(({ walls, bodies }) => [...walls.flatMap(keptPrisms), ...bodies.flatMap(({ prisms }) => prisms)])
+
+/** Everything that is built, as solids. */
+export const solidsOf = (building: Building): Solid[] => [...prismsOf(building), ...building.members.map(hullOf)]
+
+/** The box around solids, with how high and how low they reach. Project millimetres. */
+export function extentOf(solids: readonly Solid[]): Box & { readonly foot: number; readonly top: number } {
+  let [minX, minY, maxX, maxY, foot, top] = [Infinity, Infinity, -Infinity, -Infinity, Infinity, -Infinity]
+  const take = (x: number, y: number, low: number, high: number) => {
+    minX = Math.min(minX, x)
+    minY = Math.min(minY, y)
+    maxX = Math.max(maxX, x)
+    maxY = Math.max(maxY, y)
+    foot = Math.min(foot, low)
+    top = Math.max(top, high)
+  }
+  for (const solid of solids)
+    if ('ring' in solid) for (const { x, y } of solid.ring) take(x, y, solid.footMm, solid.footMm + solid.heightMm)
+    else for (const face of solid.faces) for (const { x, y, z } of face) take(x, y, z, z)
+  return { minX, minY, maxX, maxY, foot, top }
+}
 
 /** Prisms of walls that stay as they are are the same ones: who makes triangles of them can keep these. */
 const kept = new WeakMap<BuiltWall, readonly Prism[]>()

@@ -9,7 +9,7 @@ import type { Spline } from '../model/spline/schema'
 import type { Chain } from './chain'
 
 /** What all records of one chain have in common. */
-export type DrawnBase = Pick<Path, 'layerId' | 'pen' | 'tracedFrom'>
+export type DrawnBase = Pick<Path, 'layerId' | 'planeId' | 'pen' | 'tracedFrom'>
 
 export type LineShape = Path | Circle | Ellipse | Spline
 

@@ -41,7 +41,7 @@ function followed<S extends Shape>(shape: S, move: Homography, around: Surroundi
   const kind = kindOf(shape)
   const grips = gripsOf(shape, around)
   const local = grips[0] ? linearised(move, grips[0]) : IDENTITY
-  const carried: S = { ...mapped(shape, local), ...kind.stated?.(shape) }
+  const carried: S = { ...mapped(shape, local, around), ...kind.stated?.(shape) }
   const bent = move[6] !== 0 || move[7] !== 0 || !isSimilar(local)
   if (!bent || !kind.byGrips) return withAnchors(carried, shape)
   const placed = grips.reduce<S>((each, grip, i) => kind.withGrip(each, i, project(move, grip), around), carried)

@@ -9,6 +9,7 @@ import { along, type Point } from '../geometry/vector'
 import type { LineType } from '../model/pen'
 import { type PlainShape, plainKind } from '../model/plain-shapes'
 import type { Surroundings } from '../model/shape'
+import { PLAN_FRAME } from '../model/work-plane/frame'
 import { type Clip, ClipArea, isInside, visibleParts } from '../sheet/clip'
 import { joinWords } from '../sheet/join-runs'
 import { curveOf, Flag, type LineStyle, type Linework, segmentEnds } from '../sheet/linework'
@@ -247,7 +248,12 @@ function texts(
 }
 
 /** Lifted shapes look at nothing else. */
-const NO_SURROUNDINGS: Surroundings = { records: new Map(), display: { unit: 'mm', precision: 0 }, anchor: () => null }
+const NO_SURROUNDINGS: Surroundings = {
+  records: new Map(),
+  display: { unit: 'mm', precision: 0 },
+  frame: PLAN_FRAME,
+  anchor: () => null,
+}
 
 /** More chords than these are not shown: they would be a red surface. */
 const MOST_CHORDS = 60_000

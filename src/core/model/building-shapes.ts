@@ -2,6 +2,8 @@ import type { Column } from './column/schema'
 import { columnShape } from './column/shape'
 import type { GridLine } from './grid-line/schema'
 import { gridLineShape } from './grid-line/shape'
+import type { Member } from './member/schema'
+import { memberShape } from './member/shape'
 import type { Opening } from './opening/schema'
 import { openingShape } from './opening/shape'
 import type { Roof } from './roof/schema'
@@ -19,7 +21,7 @@ import type { Wall } from './wall/schema'
 import { wallShape } from './wall/shape'
 
 /** Elements of the building: they lie on levels, not on layers. A new one is a folder beside this and a line in each list. */
-export type BuildingElement = Wall | Opening | Space | Separator | Column | Slab | Roof | Stair | GridLine
+export type BuildingElement = Wall | Opening | Space | Separator | Column | Slab | Roof | Stair | GridLine | Member
 
 export const BUILDING_SHAPES: {
   [K in BuildingElement['kind']]: ShapeKind<Extract<BuildingElement, { kind: K }>>
@@ -33,6 +35,7 @@ export const BUILDING_SHAPES: {
   roof: roofShape,
   stair: stairShape,
   'grid-line': gridLineShape,
+  member: memberShape,
 }
 
 export const isBuildingElement = (record: { readonly kind: string }): record is BuildingElement =>

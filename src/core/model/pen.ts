@@ -33,6 +33,8 @@ export interface Pen {
 export const drawnFields = {
   id: idSchema.required(),
   layerId: idSchema.required(),
+  /** The work plane that it lies on; the plan where left out. */
+  planeId: idSchema.optional(),
   pen: penSchema.optional().default(undefined),
   /** The underlay that it was traced or lifted from, where that is known. */
   tracedFrom: idSchema.optional(),

@@ -10,7 +10,7 @@ import { type BuildingElement, isBuildingElement } from './building-shapes'
 import { columnRing } from './column/shape'
 import type { Insert } from './insert/schema'
 import { layerOf } from './layer/schema'
-import { levelIdOf } from './level/schema'
+import { levelIdOf, levelsOf, STOREY_MM, storeyHeightMm } from './level/schema'
 import type { ProjectRecord } from './registry'
 import type { Lettering, Spot, Surroundings } from './shape'
 import { isShape, kindOf, type Shape, surroundingsOf } from './shapes'
@@ -22,6 +22,8 @@ import { type BuiltLayer, builtLayers } from './wall/layers'
 import { tracedPiece } from './wall/line'
 import type { Wall } from './wall/schema'
 import { wallTypeOf } from './wall-type/schema'
+import { frameOf, PLAN_FRAME } from './work-plane/frame'
+import { type WorkPlane, workPlaneOf } from './work-plane/schema'
 
 /** A shape with the geometry that follows from it. */
 export interface PlannedShape {
@@ -31,6 +33,8 @@ export interface PlannedShape {
   readonly letters: readonly Lettering[]
   readonly spots: readonly Spot[]
   readonly box: Box
+  /** Of what stands in space: from where to where out of the plane that is looked at it lies. */
+  readonly depth: { readonly from: number; readonly to: number } | null
 }
 
 interface Item extends Box {
@@ -51,6 +55,8 @@ const itemsOf = (id: string, pieces: readonly Piece[]): Item[] =>
 
 /** Lines given back in one query at most. */
 const MOST_NEAR = 48
+/** Members that lie so far beneath a floor show on its plan. */
+const BELOW_FLOOR_MM = 600
 /** A letter is about this wide, in heights. */
 const LETTER_WIDTH = 0.6
 
@@ -80,6 +86,15 @@ export class Plan implements CatchGround {
     if (levelId === this.onlyLevel) return
     this.onlyLevel = levelId
     this.version++
+    this.lookFrom(this.records)
+  }
+
+  /** Takes the plane that is looked at; what stands in space is worked out anew where it is another one. */
+  private lookFrom(records: ReadonlyMap<string, ProjectRecord>): void {
+    const frame = this.onlyLevel === null ? PLAN_FRAME : frameOf(this.onlyLevel, records)
+    if (frame === this.aroundNow.frame) return
+    this.aroundNow = surroundingsOf(records, this.aroundNow.display, frame)
+    for (const [id, { shape }] of this.planned) if (kindOf(shape).depth) this.due.add(id)
   }
 
   /** What encloses a room; null where it is open. Worked out when it is first asked for after a change around it. */
@@ -173,7 +188,8 @@ export class Plan implements CatchGround {
       const changed = this.changedSince(records)
       if (relabelled) for (const [id, { shape }] of this.planned) if (shape.kind === 'dimension') changed.add(id)
       this.records = records
-      this.aroundNow = surroundingsOf(records, display)
+      this.aroundNow = surroundingsOf(records, display, this.aroundNow.frame)
+      this.lookFrom(records)
       for (const id of this.withDependents(changed)) this.due.add(id)
     }
     return this.due.size === 0 || (budgetMs > 0 && this.catchUp(budgetMs))
@@ -259,7 +275,8 @@ export class Plan implements CatchGround {
       boxOf(kind.grips(shape, this.around)),
       ...letters.map(({ at, text, heightMm }) => grow(boxOf([at]), heightMm * Math.max(1, text.length * LETTER_WIDTH))),
     ].reduce(unite)
-    this.planned.set(id, { shape, chains, letters, spots, fills: kind.fills?.(shape, this.around) ?? [], box })
+    const fills = kind.fills?.(shape, this.around) ?? []
+    this.planned.set(id, { shape, chains, letters, spots, fills, box, depth: kind.depth?.(shape, this.around) ?? null })
     // A wall is indexed once it is joined, with its faces.
     if (shape.kind === 'wall') return []
     const items = [
@@ -361,10 +378,34 @@ export class Plan implements CatchGround {
     return { changed: true }
   }
 
-  /** Whether a shape shows: its layer is switched on. */
-  shows({ shape }: PlannedShape): boolean {
-    if (!isBuildingElement(shape)) return layerOf(this.records, shape.layerId).visible
-    return this.levelId === null || kindOf(shape).everyLevel === true || this.levelOf(shape) === this.levelId
+  /** Whether a shape shows: its layer is switched on, and it lies on the plane that is looked at, or near it. */
+  shows({ shape, depth }: PlannedShape): boolean {
+    if (!isBuildingElement(shape))
+      return (
+        layerOf(this.records, shape.layerId).visible && (shape.planeId ?? null) === (this.plane ? this.levelId : null)
+      )
+    if (this.levelId === null) return depth !== null || !this.liesOnPlane(shape)
+    if (depth) return this.reaches(depth)
+    if (this.plane) return false
+    return kindOf(shape).everyLevel === true || this.levelOf(shape) === this.levelId
+  }
+
+  /** The work plane that is looked at; null on a level. */
+  private get plane(): WorkPlane | null {
+    return this.levelId === null ? null : workPlaneOf(this.levelId, this.records)
+  }
+
+  private liesOnPlane(element: BuildingElement): boolean {
+    return workPlaneOf(this.levelOf(element), this.records) !== null
+  }
+
+  /** Whether what stands in space comes near enough to the plane that is looked at. */
+  private reaches({ from, to }: { readonly from: number; readonly to: number }): boolean {
+    const plane = this.plane
+    if (plane) return from <= plane.beforeMm && to >= -plane.behindMm
+    const levels = levelsOf(this.records)
+    const level = levels.find(({ id }) => id === this.levelId)
+    return from < (level ? storeyHeightMm(level, levels) : STOREY_MM) && to > -BELOW_FLOOR_MM
   }
 
   /** The level that an element lies on: an opening's is its wall's. */

@@ -8,11 +8,13 @@ import { type Hatch, hatchSchema } from './hatch/schema'
 import { type Insert, insertSchema } from './insert/schema'
 import { type Layer, layerSchema } from './layer/schema'
 import { type Level, levelSchema } from './level/schema'
+import { type Member, memberSchema } from './member/schema'
 import { type Opening, openingSchema } from './opening/schema'
 import { type OpeningType, openingTypeSchema } from './opening-type/schema'
 import { type Path, pathSchema } from './path/schema'
 import { type Reading, readingSchema } from './reading/schema'
 import { type Roof, roofSchema } from './roof/schema'
+import { type OwnSection, sectionSchema } from './section/schema'
 import { type Separator, separatorSchema } from './separator/schema'
 import { type Settings, settingsSchema } from './settings/schema'
 import { type Slab, slabSchema } from './slab/schema'
@@ -25,15 +27,18 @@ import { type Underlay, underlaySchema } from './underlay/schema'
 import { type SavedView, viewSchema } from './view/schema'
 import { type Wall, wallSchema } from './wall/schema'
 import { type WallType, wallTypeSchema } from './wall-type/schema'
+import { type WorkPlane, workPlaneSchema } from './work-plane/schema'
 
 /** Every kind of record that a project holds; a new one is a folder beside this and a line in each list. */
 export type ProjectRecord =
   | Settings
   | Level
+  | WorkPlane
   | Underlay
   | Reading
   | WallType
   | OpeningType
+  | OwnSection
   | SavedView
   | Wall
   | Layer
@@ -54,16 +59,19 @@ export type ProjectRecord =
   | Separator
   | Opening
   | Column
+  | Member
 
 export type RecordKind = ProjectRecord['kind']
 
 const SCHEMAS: Record<RecordKind, ObjectSchema<object>> = {
   settings: settingsSchema,
   level: levelSchema,
+  'work-plane': workPlaneSchema,
   underlay: underlaySchema,
   reading: readingSchema,
   'wall-type': wallTypeSchema,
   'opening-type': openingTypeSchema,
+  section: sectionSchema as unknown as ObjectSchema<object>,
   view: viewSchema,
   wall: wallSchema,
   layer: layerSchema,
@@ -84,6 +92,7 @@ const SCHEMAS: Record<RecordKind, ObjectSchema<object>> = {
   separator: separatorSchema,
   opening: openingSchema,
   column: columnSchema,
+  member: memberSchema,
 }
 
 const kindSchema = object({

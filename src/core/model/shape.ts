@@ -1,6 +1,7 @@
 import type { ObjectSchema } from 'yup'
 import type { Chain } from '../draft/chain'
 import type { Affine } from '../geometry/affine'
+import type { Frame } from '../geometry/space'
 import type { Point } from '../geometry/vector'
 import type { LengthDisplay } from '../units/format'
 import type { Pen } from './pen'
@@ -10,6 +11,8 @@ import type { ProjectRecord } from './registry'
 export interface Surroundings {
   readonly records: ReadonlyMap<string, ProjectRecord>
   readonly display: LengthDisplay
+  /** The plane that is looked at: what stands in space is drawn as it is seen there. */
+  readonly frame: Frame
   /** Where a point of an element lies that a dimension may follow; null where it is gone. */
   anchor(id: string, index: number): Point | null
 }
@@ -35,6 +38,8 @@ export interface ShapeKind<S> {
   readonly schema: ObjectSchema<object>
   /** Whether it stands on every level. */
   readonly everyLevel?: true
+  /** Of what stands in space and shows on every plane that it comes near: from where to where out of the plane it lies. */
+  depth?(shape: S, around: Surroundings): { readonly from: number; readonly to: number } | null
   /** What elements of the building are drawn with; linework has the pen of its layer. */
   readonly pen?: Pen
   /** What a person calls one of them. */
@@ -59,8 +64,10 @@ export interface ShapeKind<S> {
   stated?(shape: S): Partial<S>
   /** Points that a dimension may follow, in a lasting order, where they are more than the grips. */
   anchors?(shape: S, around: Surroundings): readonly Point[]
-  /** Its image under a map that keeps shapes. */
-  mapped(shape: S, map: Affine): S
+  /** Its image under a map that keeps shapes: of its own plane, or of the one that is looked at. */
+  mapped(shape: S, map: Affine, around?: Surroundings): S
+  /** A copy that refers to copies, where there are any of what it refers to. */
+  renamed?(shape: S, idOf: (id: string) => string): S
   /** Records whose change changes it. */
   needs?(shape: S): readonly string[]
 }

@@ -1,6 +1,7 @@
 import type { Chain } from '../draft/chain'
 import type { Affine } from '../geometry/affine'
 import type { Piece } from '../geometry/piece/piece'
+import type { Frame } from '../geometry/space'
 import type { Point } from '../geometry/vector'
 import { BUILDING_SHAPES, type BuildingElement, isBuildingElement } from './building-shapes'
 import type { Dimension } from './dimension/schema'
@@ -12,6 +13,7 @@ import type { Pen } from './pen'
 import { PLAIN_SHAPES, type PlainShape } from './plain-shapes'
 import type { ProjectRecord } from './registry'
 import type { ShapeKind, Surroundings } from './shape'
+import { PLAN_FRAME } from './work-plane/frame'
 
 /** Everything that is drawn on the plan. */
 export type Shape = PlainShape | Dimension | Insert | BuildingElement
@@ -32,7 +34,8 @@ export const chainsOf = (shape: Shape, around: Surroundings): readonly Chain[] =
 export const piecesOf = (shape: Shape, around: Surroundings): Piece[] =>
   chainsOf(shape, around).flatMap(({ pieces }) => pieces)
 export const gripsOf = (shape: Shape, around: Surroundings): readonly Point[] => kindOf(shape).grips(shape, around)
-export const mapped = <S extends Shape>(shape: S, map: Affine): S => kindOf(shape).mapped(shape, map)
+export const mapped = <S extends Shape>(shape: S, map: Affine, around?: Surroundings): S =>
+  kindOf(shape).mapped(shape, map, around)
 
 /** Points that a dimension may follow. */
 export function anchorsOf(shape: Shape, around: Surroundings): readonly Point[] {
@@ -53,11 +56,16 @@ export function penOf(shape: Shape, records: Surroundings['records']): Pen {
   }
 }
 
-/** What shapes may look at, of a project. */
-export function surroundingsOf(records: Surroundings['records'], display: Surroundings['display']): Surroundings {
+/** What shapes may look at, of a project. @param frame the plane that is looked at */
+export function surroundingsOf(
+  records: Surroundings['records'],
+  display: Surroundings['display'],
+  frame: Frame = PLAN_FRAME,
+): Surroundings {
   const around: Surroundings = {
     records,
     display,
+    frame,
     anchor: (id, index) => {
       const record = records.get(id)
       return (record && isShape(record) && anchorsOf(record, around)[index]) || null

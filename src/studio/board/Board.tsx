@@ -33,6 +33,8 @@ import { paintCursor } from './painters/cursor'
 import { paintDimensions } from './painters/dimensions'
 import { paintGround } from './painters/ground'
 import { paintLit } from './painters/lit'
+import { paintMemberEnds } from './painters/member-ends'
+import { paintLevelLines, planeLookedAt } from './painters/plane'
 import { paintRefit } from './painters/refit'
 import { paintRooms } from './painters/rooms'
 import { paintShapes } from './painters/shapes'
@@ -200,6 +202,7 @@ export function Board() {
               const canvas = konva._context
               const view = useView.getState()
               const plan = currentPlan()
+              if (planeLookedAt(plan)) paintLevelLines(canvas, view, plan)
               if (plan.shapes.size === 0) return
               picture.show(canvas, view, pictureKey(plan, bench), window.devicePixelRatio)
               const picked = selection.flatMap((id) => plan.shapes.get(id) ?? [])
@@ -211,6 +214,7 @@ export function Board() {
                 selection.map((id) => plan.outlines.get(id) ?? []),
                 'picked',
               )
+              paintMemberEnds(canvas, view, plan, selection)
             }}
           />
         </Layer>

@@ -1,3 +1,4 @@
+import { type Building, builtFrom } from '@/core/building/building'
 import type { LiftPreview } from '@/core/lift/options'
 import { levelBelow } from '@/core/model/level/schema'
 import type { Plan, PlannedShape } from '@/core/model/plan'
@@ -7,6 +8,7 @@ import { useLift } from '../lift/lift-store'
 import { recordsInSight, useProject } from '../project/store'
 import { paintLayers } from './painters/layers'
 import { paintChords } from './painters/lit'
+import { paintNeighbours, planeLookedAt } from './painters/plane'
 import { paintRooms } from './painters/rooms'
 import { paintShapes, type ShapeLook } from './painters/shapes'
 import { paintWalls } from './painters/walls'
@@ -16,6 +18,14 @@ import type { View } from './view'
 /** What a picture of everything drawn shows besides the view. */
 export const pictureKey = (plan: Plan, { looking, quietOthers, ghostBelow, choices }: BenchState): string =>
   [plan.version, ghostBelow, looking, quietOthers, looking === 'layer' || quietOthers ? choices.layerId : ''].join(' ')
+
+let built: { readonly version: number; readonly building: Building } | null = null
+
+/** What the plan comes to, kept until it changes. */
+function buildingNow(plan: Plan): Building {
+  if (built?.version !== plan.version) built = { version: plan.version, building: builtFrom(plan, plan.around.records) }
+  return built.building
+}
 
 /** Shapes painted at once: a few milliseconds. */
 const AT_ONCE = 2000
@@ -39,6 +49,8 @@ export function* paintDrawn(context: OffscreenCanvasRenderingContext2D, view: Vi
       )
       paintShapes(canvas, view, plan, ghosts, () => 'ghost')
     }
+    const plane = planeLookedAt(plan)
+    if (plane) paintNeighbours(canvas, view, buildingNow(plan), plan.around.frame, plane)
     paintRooms(canvas, view, plan, plan.shapes.values(), 'kept')
     paintWalls(canvas, view, plan.shownOutlines(), 'kept')
     paintLayers(canvas, view, plan)
@@ -46,7 +58,12 @@ export function* paintDrawn(context: OffscreenCanvasRenderingContext2D, view: Vi
   const shown = [...plan.shapes.values()].filter(
     (planned) => plan.shows(planned) && (looking !== 'layer' || onActive(planned)),
   )
-  const look = (planned: PlannedShape): ShapeLook => (quietOthers && !onActive(planned) ? 'quiet' : 'kept')
+  const onPlane = planeLookedAt(plan)?.id
+  // Members of other planes that come near are there to be caught, not to be mistaken for those of this one.
+  const isOther = ({ shape }: PlannedShape) =>
+    onPlane !== undefined && shape.kind === 'member' && shape.levelId !== onPlane
+  const look = (planned: PlannedShape): ShapeLook =>
+    isOther(planned) || (quietOthers && !onActive(planned)) ? 'quiet' : 'kept'
   for (let from = 0; from < shown.length; from += AT_ONCE) {
     paintShapes(canvas, view, plan, shown.slice(from, from + AT_ONCE), look)
     yield

@@ -15,8 +15,8 @@ import { RoomFields } from './fields/RoomFields'
 import { SlabFields } from './fields/SlabFields'
 import { StairFields } from './fields/StairFields'
 
-/** Walls have a card of their own: many are changed at once. */
-type Element = Exclude<BuildingElement, { kind: 'wall' }>
+/** Walls and members have cards of their own: many are changed at once. */
+type Element = Exclude<BuildingElement, { kind: 'wall' | 'member' }>
 
 /** What can be changed about each kind, under its name; a new one is a file in `fields` and a line here. */
 const CARDS: {

@@ -1,7 +1,6 @@
-import { storeyHeightMm } from '@/core/building/building'
 import { IDENTITY } from '@/core/geometry/affine'
 import { isBuildingElement } from '@/core/model/building-shapes'
-import { type Level, levelIdOf, levelsOf } from '@/core/model/level/schema'
+import { type Level, levelIdOf, levelsOf, storeyHeightMm } from '@/core/model/level/schema'
 import { workOn } from '../bench-store'
 import { copies } from '../edit/edits'
 import { put, tell, useProject } from '../project/store'

@@ -43,7 +43,7 @@ export function join(shapes: readonly Shape[], { plan }: ToolContext): Done {
   if (lines.length < 2 || joined.length >= chains.length)
     return { say: 'No ends meet here: lines join where their ends are within 1 mm.' }
   const [first] = lines as [Drawn, ...Drawn[]]
-  const base = { layerId: first.layerId, pen: first.pen }
+  const base = { layerId: first.layerId, planeId: first.planeId, pen: first.pen }
   const ids = lines.map(({ id }) => id)
   const made = joined.flatMap((chain) => shapesOfChain(chain, base, () => ids.shift() ?? crypto.randomUUID()))
   const kept = new Set(made.map(({ id }) => id))
@@ -163,8 +163,8 @@ export function makeSymbol(
   if (inside.length === 0) return { say: 'A symbol holds lines, texts and hatches: pick some first.' }
   const base = middleOf(inside, context.plan)
   const symbol: SymbolRecord = { id: crypto.randomUUID(), kind: 'symbol', name, base, shapes: inside }
-  const { layerId } = shapes.find(isDrawn) ?? context.choices
-  const insert = newInsert(symbol.id, base, layerId)
+  const { layerId, planeId } = shapes.find(isDrawn) ?? { ...context.choices, planeId: context.planeId ?? undefined }
+  const insert = newInsert(symbol.id, base, layerId, planeId)
   const gone = shapes.filter(({ kind }) => kind === 'insert' || isPlainShape({ kind }))
   commit('Make symbol', [{ id: symbol.id, after: symbol }, { id: insert.id, after: insert }, ...removed(gone)])
   return {

@@ -9,6 +9,7 @@ import type { Opening } from '@/core/model/opening/schema'
 import { isDrawn, isShape, kindOf, mapped, type Shape } from '@/core/model/shapes'
 import { alongOf } from '@/core/model/wall/line'
 import type { Wall } from '@/core/model/wall/schema'
+import { currentPlan } from '../board/plan'
 import { commit, put, remove, useProject } from '../project/store'
 import type { ToolContext } from '../tools/tool'
 
@@ -26,8 +27,9 @@ export function pickedShapes({ records, selection, plan }: ToolContext): Shape[]
 /** Images of shapes. Dimensions among them follow the elements that come along, and stay with those that don't. */
 export function mappedShapes(shapes: readonly Shape[], map: Affine): Shape[] {
   const ids = new Set(shapes.map(({ id }) => id))
+  const { around } = currentPlan()
   return shapes.map((shape) => {
-    const image = mapped(shape, map)
+    const image = mapped(shape, map, around)
     if (shape.kind !== 'dimension' || image.kind !== 'dimension') return image
     return { ...image, anchors: image.anchors.map((anchor, i) => followed(anchor, shape, i, ids)) }
   })
@@ -47,16 +49,14 @@ export function withOpenings(shapes: readonly Shape[]): Shape[] {
   return [...shapes, ...openings.filter(isShape)]
 }
 
-/** Copies with new ids; dimensions among them follow the copies, openings their walls. */
+/** Copies with new ids; what refers to others among them refers to their copies. */
 export function copies(picked: readonly Shape[], map: Affine): Shape[] {
   const shapes = withOpenings(picked)
   const renamed = new Map(shapes.map(({ id }) => [id, crypto.randomUUID()]))
+  const idOf = (id: string) => renamed.get(id) ?? id
   return mappedShapes(shapes, map).map((shape) => {
-    const copy = { ...shape, id: renamed.get(shape.id)! }
-    if (copy.kind === 'opening') return { ...copy, wallId: renamed.get(copy.wallId) ?? copy.wallId }
-    if (copy.kind !== 'dimension') return copy
-    const anchors = copy.anchors.map(({ at, on }) => ({ at, on: on && { ...on, id: renamed.get(on.id) ?? on.id } }))
-    return { ...copy, anchors }
+    const copy = { ...shape, id: idOf(shape.id) }
+    return kindOf(copy).renamed?.(copy, idOf) ?? copy
   })
 }
 
@@ -73,7 +73,12 @@ export function replaced(shape: Shape, chains: readonly Chain[]): After[] {
     first = false
     return id
   }
-  const base = { layerId: shape.layerId, pen: shape.pen, ...(shape.tracedFrom && { tracedFrom: shape.tracedFrom }) }
+  const base = {
+    layerId: shape.layerId,
+    planeId: shape.planeId,
+    pen: shape.pen,
+    ...(shape.tracedFrom && { tracedFrom: shape.tracedFrom }),
+  }
   const made = chains.flatMap((chain) => shapesOfChain(chain, base, idOf))
   return made.length > 0 ? made.map((after) => ({ id: after.id, after })) : [{ id: shape.id, after: null }]
 }

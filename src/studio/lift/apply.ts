@@ -5,6 +5,7 @@ import type { Edit } from '@/core/model/change/change'
 import { FIRST_LAYER, type Layer, layersOf } from '@/core/model/layer/schema'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
+import { workPlaneOf } from '@/core/model/work-plane/schema'
 import type { Lifter } from '@/workers/lift'
 import { contentUrl } from '../api'
 import { useBench } from '../bench-store'
@@ -99,11 +100,13 @@ export async function applyLift(underlay: Underlay): Promise<void> {
   if (!prepared || prepared.job.underlayId !== underlay.id) return
   const { count, fresh } = prepared
   useLift.setState({ busy: true })
+  // What is lifted from a sheet that stands upright lies where that stands.
+  const on = workPlaneOf(underlay.levelId, useProject.getState().records) ? { planeId: underlay.levelId } : {}
   const edits: Omit<Edit, 'before'>[] = []
   const used = new Set<string>()
   for (let from = 0; from < count; from += AT_ONCE)
     for (const shape of await lifter().take(from, AT_ONCE)) {
-      const after = { ...shape, id: crypto.randomUUID() }
+      const after = { ...shape, id: crypto.randomUUID(), ...on }
       used.add(after.layerId)
       edits.push({ id: after.id, after })
     }

@@ -11,13 +11,13 @@ import Stack from '@mui/material/Stack'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
-import { storeyHeightMm } from '@/core/building/building'
-import { type Level, levelsOf, STOREY_MM } from '@/core/model/level/schema'
+import { type Level, levelsOf, STOREY_MM, storeyHeightMm } from '@/core/model/level/schema'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
-import { toolContext, useBench, workOn } from '../bench-store'
+import { toolContext, useBench } from '../bench-store'
 import { copyLevel } from '../building/copy-level'
 import { LengthField, withLength } from '../building/fields/LengthField'
+import { lookOn } from '../members/planes'
 import { put, remove, tell, useProject } from '../project/store'
 import { NameField } from './NameField'
 
@@ -77,7 +77,8 @@ function StoreyHeight({ level, levels }: { level: Level; levels: readonly Level[
 function OnOneLevel() {
   const levelId = useBench((bench) => bench.levelId)
   const ghost = useBench((bench) => bench.ghostBelow)
-  if (!levelId) return null
+  const onLevel = useProject(({ records }) => levelId !== null && records.get(levelId)?.kind === 'level')
+  if (!onLevel) return null
   return (
     <>
       <FormControlLabel
@@ -92,7 +93,7 @@ function OnOneLevel() {
         label="The level below as ghost"
         slotProps={{ typography: { sx: { fontSize: 12.5 } } }}
       />
-      <Button size="small" fullWidth variant="outlined" onClick={() => workOn(null)}>
+      <Button size="small" fullWidth variant="outlined" onClick={() => lookOn(null)}>
         All levels again
       </Button>
     </>
@@ -136,7 +137,7 @@ function LevelRow({ level }: { level: Level }) {
             size="small"
             aria-label={`Work on level ${level.name}`}
             aria-pressed={worked}
-            onClick={() => workOn(worked ? null : level.id)}
+            onClick={() => lookOn(worked ? null : level.id)}
           >
             <LevelIcon sx={{ fontSize: 14 }} />
           </IconButton>

@@ -11,6 +11,7 @@ import Typography from '@mui/material/Typography'
 import type { ReactNode } from 'react'
 import { levelsOf } from '@/core/model/level/schema'
 import type { Underlay } from '@/core/model/underlay/schema'
+import { workPlanesOf } from '@/core/model/work-plane/schema'
 import { goTo, select, takeTool, useBench } from '../bench-store'
 import { ResolutionField } from '../bring-in/ResolutionField'
 import { put, underlaysOf, useProject } from '../project/store'
@@ -137,19 +138,20 @@ function CropRow({ underlay }: { underlay: Underlay }) {
 }
 
 function LevelRow({ underlays }: { underlays: readonly Underlay[] }) {
-  const levels = levelsOf(useProject((project) => project.records))
-  if (levels.length < 2) return null
+  const records = useProject((project) => project.records)
+  const planes = [...levelsOf(records), ...workPlanesOf(records)]
+  if (planes.length < 2) return null
   return (
-    <Row label="Level">
+    <Row label="Lies on">
       <TextField
         select
         size="small"
         value={underlays[0]!.levelId}
         onChange={({ target }) => changeSheets('Move to level', underlays, { levelId: target.value })}
-        slotProps={{ htmlInput: { 'aria-label': 'Level of the sheet' } }}
+        slotProps={{ htmlInput: { 'aria-label': 'Level or work plane of the sheet' } }}
         sx={{ flex: 1 }}
       >
-        {levels.map(({ id, name }) => (
+        {planes.map(({ id, name }) => (
           <MenuItem key={id} value={id}>
             {name}
           </MenuItem>

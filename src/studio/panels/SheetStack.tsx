@@ -18,6 +18,7 @@ import Typography from '@mui/material/Typography'
 import { isDrawn } from '@/core/model/shapes'
 import { lookAlone, useBench } from '../bench-store'
 import { palette } from '../board/palette'
+import { PlaneList } from '../members/PlaneList'
 import { underlaysOf, useProject } from '../project/store'
 import { LastUseDialog } from './LastUseDialog'
 import { LevelList } from './LevelList'
@@ -31,6 +32,7 @@ export function SheetStack() {
   const solo = useBench((bench) => bench.solo)
   const picked = useBench((bench) => bench.selection)
   const walls = [...records.values()].filter((record) => record.kind === 'wall').length
+  const members = [...records.values()].filter((record) => record.kind === 'member').length
   const lines = [...records.values()].filter(isDrawn).length
   const underlays = underlaysOf(records).reverse()
   const ids = underlays.map(({ id }) => id)
@@ -66,6 +68,7 @@ export function SheetStack() {
       }}
     >
       <LevelList />
+      <PlaneList />
       <Box
         sx={{
           px: 1.5,
@@ -81,6 +84,7 @@ export function SheetStack() {
           Tracing{' '}
           <Typography component="span" sx={{ fontWeight: 400, fontSize: 13 }}>
             {walls === 1 ? '1 wall' : `${walls} walls`}
+            {members > 0 && (members === 1 ? ', 1 member' : `, ${members} members`)}
             {lines > 0 && ', '}
             {lines > 0 && <span>{lines === 1 ? '1 line' : `${lines.toLocaleString('en')} lines`}</span>}
           </Typography>

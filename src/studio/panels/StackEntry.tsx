@@ -25,6 +25,7 @@ import Typography from '@mui/material/Typography'
 import { type MouseEvent, type ReactNode, useState } from 'react'
 import { levelsOf } from '@/core/model/level/schema'
 import type { Underlay } from '@/core/model/underlay/schema'
+import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { contentUrl, type SourceView } from '../api'
 import { goTo, lookAlone, pointAt, select, showSheetCard, useBench } from '../bench-store'
 import { showUnderlays } from '../board/show'
@@ -46,7 +47,12 @@ export function StackEntry({ underlay, order }: { underlay: Underlay; order: rea
   const superseded = found && sources.some(({ supersedes }) => supersedes === found.source.id)
   const { ratio, words, trusted } = fitState(underlay, sources)
   const levels = levelsOf(records)
-  const level = levels.length > 1 ? levels.find((each) => each.id === underlay.levelId)?.name : null
+  const plane = workPlaneOf(underlay.levelId, records)
+  const level = plane
+    ? plane.name
+    : levels.length > 1
+      ? levels.find((each) => each.id === underlay.levelId)?.name
+      : null
   const change = (label: string, part: Partial<Underlay>) => changeSheets(label, [underlay], part)
   const sortable = useSortable({ id })
   return (

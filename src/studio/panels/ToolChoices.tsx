@@ -6,6 +6,7 @@ import { parseLength } from '@/core/units/length'
 import { setChoices, toolContext, useBench } from '../bench-store'
 import { OpeningTypeChoice } from '../building/OpeningTypeChoice'
 import { addOpeningType, typeName } from '../building/opening-types'
+import { SectionField } from '../members/SectionField'
 import { useProject } from '../project/store'
 import type { Choices, ToolName } from '../tools/tool'
 import { ChoiceField } from './ChoiceField'
@@ -45,6 +46,7 @@ function Words<K extends Worded>({
 function LengthChoice({
   of,
   label,
+  least,
 }: {
   of:
     | 'letterMm'
@@ -54,7 +56,11 @@ function LengthChoice({
     | 'slabThicknessMm'
     | 'roofThicknessMm'
     | 'stairWidthMm'
+    | 'memberAsideMm'
+    | 'jointGapMm'
   label: string
+  /** What it may not be less than; more than nothing where left out. */
+  least?: number
 }) {
   const choices = useChoices()
   const { display } = toolContext()
@@ -64,8 +70,9 @@ function LengthChoice({
       name={`choice-${of}`}
       value={formatLength(choices[of], display, false)}
       onTake={(text) => {
-        const mm = parseLength(text, display.unit)
-        if (!(mm > 0)) throw new Error(`${label} is more than nothing.`)
+        const mm = /^[+-]?0$/.test(text.trim()) ? 0 : parseLength(text, display.unit)
+        if (least !== undefined && !(mm >= least)) throw new Error(`${label} is too little.`)
+        if (least === undefined && !(mm > 0)) throw new Error(`${label} is more than nothing.`)
         setChoices({ [of]: mm } as Partial<Choices>)
       }}
     />
@@ -144,6 +151,26 @@ const CHOICES: Readonly<Record<ToolName, () => React.ReactNode>> = {
   ),
   corner: () => <Words of="cornerWay" label="Kind of corner" words={pickWords('round', 'bevel', 'sharp')} />,
   array: () => <Words of="arrayWay" label="How the copies stand" words={pickWords('along', 'around')} />,
+  member: () => <MemberChoices />,
+  'member-along': () => <MemberChoices />,
+  'member-in-pair': () => <MemberUseChoice />,
+  joint: () => (
+    <>
+      <Words
+        of="jointKind"
+        label="How the end is cut"
+        words={{ square: 'Square', face: 'Along its face', mitre: 'Mitred', notch: 'Notched' }}
+      />
+      <LengthChoice of="jointGapMm" label="Gap" least={0} />
+    </>
+  ),
+  'work-plane': () => (
+    <Words
+      of="planeBy"
+      label="How the plane is given"
+      words={{ 'a line': 'Along a line', 'two points': 'By two points' }}
+    />
+  ),
   mirror: () => <Mirror />,
   symbol: () => <MirroredSymbol />,
 }
@@ -214,6 +241,30 @@ function MirroredSymbol() {
       words={{ plain: 'As it is', mirrored: 'Mirrored' }}
       onChange={(value) => setChoices({ symbolMirrored: value === 'mirrored' })}
     />
+  )
+}
+
+function MemberUseChoice() {
+  return (
+    <Words of="memberUse" label="What the member is" words={pickWords('beam', 'column', 'brace', 'rafter', 'purlin')} />
+  )
+}
+
+/** The section and how it lies on its line are chosen in the card. */
+function MemberChoices() {
+  const { sectionId } = useChoices()
+  return (
+    <>
+      <SectionField sectionId={sectionId} onTake={(taken) => setChoices({ sectionId: taken })} />
+      <MemberUseChoice />
+      <LengthChoice of="memberAsideMm" label="Out of plane" least={-1e6} />
+      <Words of="memberRuns" label="Over others" words={{ through: 'Runs through', broken: 'Broken at others' }} />
+      <Words
+        of="memberFit"
+        label="Ends placed on others"
+        words={{ plain: 'Plain', square: 'Square', face: 'Face', mitre: 'Mitre', notch: 'Notch' }}
+      />
+    </>
   )
 }
 

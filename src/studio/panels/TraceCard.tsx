@@ -17,6 +17,8 @@ import { PickedElement } from '../building/PickedElement'
 import { tracedWords, WallSection } from '../building/WallSection'
 import { WallTypeChoice } from '../building/WallTypeChoice'
 import { removeShapes } from '../edit/edits'
+import { MemberCard } from '../members/MemberCard'
+import { SeatChoice } from '../members/SeatChoice'
 import { put, useProject } from '../project/store'
 import { SymbolList } from '../symbols/SymbolList'
 import { LayerList } from './LayerList'
@@ -26,6 +28,7 @@ import { PickedShapes } from './PickedShapes'
 export function TraceCard() {
   const records = useProject((project) => project.records)
   const selection = useBench((bench) => bench.selection)
+  const tool = useBench((bench) => bench.tool)
   const walls = [...records.values()].filter((record) => record.kind === 'wall')
   const shapes = selection.flatMap((id) => {
     const record = records.get(id)
@@ -33,11 +36,16 @@ export function TraceCard() {
   })
   const only = shapes.length === 1 ? shapes[0] : undefined
   const picked = shapes.filter((shape) => shape.kind === 'wall')
+  const members = shapes.filter((shape) => shape.kind === 'member')
   return (
     <>
-      {picked.length > 0 && picked.length === shapes.length ? (
+      {shapes.length === 0 && PLACING.has(tool) ? (
+        <SeatChoice />
+      ) : picked.length > 0 && picked.length === shapes.length ? (
         <PickedWalls walls={picked} />
-      ) : only && isBuildingElement(only) && only.kind !== 'wall' ? (
+      ) : members.length > 0 && members.length === shapes.length ? (
+        <MemberCard members={members} />
+      ) : only && isBuildingElement(only) && only.kind !== 'wall' && only.kind !== 'member' ? (
         <PickedElement key={only.id} element={only} />
       ) : shapes.length > 0 ? (
         <PickedShapes shapes={shapes} />
@@ -54,6 +62,9 @@ export function TraceCard() {
     </>
   )
 }
+
+/** Tools that place members. */
+const PLACING: ReadonlySet<string> = new Set(['member', 'member-along', 'member-in-pair'])
 
 function AllWalls({ walls }: { walls: readonly Wall[] }) {
   const { display } = toolContext()

@@ -1,5 +1,6 @@
 import { levelBelow } from '@/core/model/level/schema'
 import type { Underlay } from '@/core/model/underlay/schema'
+import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { useBench } from '../bench-store'
 import { palette } from '../board/palette'
 import { recordsInSight, underlaysOf, useProject } from '../project/store'
@@ -18,7 +19,8 @@ export function underlaysInSight(): Underlay[] {
   const mover = tool === 'tie' && selection.length === 1 ? selection[0] : null
   const below = levelId && ghostBelow ? levelBelow(records, levelId) : null
   return underlays.map((underlay) => {
-    const offLevel = levelId !== null && underlay.levelId !== levelId
+    // On the plan of all levels sheets that stand upright have no place.
+    const offLevel = levelId === null ? workPlaneOf(underlay.levelId, records) !== null : underlay.levelId !== levelId
     const ghost = offLevel && underlay.levelId === below
     const visible = (solo ? solo.includes(underlay.id) : underlay.visible) && (!offLevel || ghost)
     // A ghost is there to be seen through, and caught as well.

@@ -5,10 +5,12 @@ import Typography from '@mui/material/Typography'
 import { Canvas, type ThreeEvent, useThree } from '@react-three/fiber'
 import { useEffect, useMemo, useState } from 'react'
 import { DoubleSide, type Plane, TextureLoader } from 'three'
-import type { PrismKind } from '@/core/building/bodies/body'
+
 import { project } from '@/core/geometry/projective'
-import { levelsOf } from '@/core/model/level/schema'
+import { placeIn } from '@/core/geometry/space'
 import { boardMap } from '@/core/model/underlay/placement'
+import { frameOf } from '@/core/model/work-plane/frame'
+import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { contentUrl } from '../api'
 import { select, useBench } from '../bench-store'
 import { useBuilding } from '../building/use-building'
@@ -19,9 +21,9 @@ import { planesOf } from './cut'
 import { Eye } from './Eye'
 import { SavedViews } from './SavedViews'
 import { useSolid } from './solid-store'
-import { type Scene, type Solid, sceneOf } from './solids'
+import { type LookKind, type Scene, type Solid, sceneOf } from './solids'
 
-const COLORS: Record<PrismKind, string> = {
+const COLORS: Record<LookKind, string> = {
   roof: '#a0714a',
   stair: '#8f8672',
   wall: '#d8cfbb',
@@ -29,6 +31,10 @@ const COLORS: Record<PrismKind, string> = {
   slab: '#b9b4a6',
   pane: '#7fb0b3',
   leaf: '#7a4a2e',
+  steel: '#33565a',
+  timber: '#b98a4e',
+  plate: '#4d6d78',
+  bolt: '#5c5a52',
 }
 const PICKED = '#a8281c'
 
@@ -104,28 +110,31 @@ function SolidMesh({ solid, planes }: { solid: Solid; planes: readonly Plane[] }
   )
 }
 
-/** Sheets lying at their levels, by their pictures. */
+/** Sheets lie a little beneath what is built on them. */
+const BENEATH_MM = 20
+
+/** Sheets where they lie and stand, by their pictures. */
 function Sheets({ scene }: { scene: Scene }) {
   const records = useProject((state) => state.records)
   const sources = useProject((state) => state.sources)
-  const levels = new Map(levelsOf(records).map((level) => [level.id, level.elevationMm]))
   const levelId = useBench((bench) => bench.levelId)
   return underlaysOf(records).flatMap((underlay) => {
     const found = sheetOf(sources, underlay.sheetId)
-    // Sheets of upper levels would hide what lies below.
-    if (levelId !== null && underlay.levelId !== levelId) return []
+    // Sheets of upper levels would hide what lies below; those that stand upright hide little.
+    const stands = workPlaneOf(underlay.levelId, records) !== null
+    if (!stands && levelId !== null && underlay.levelId !== levelId && !workPlaneOf(levelId, records)) return []
     if (!underlay.visible || !found?.sheet.pictureHash) return []
     const { widthPt, heightPt, pictureHash } = found.sheet
     const map = boardMap(underlay.placement)
-    const zM = (levels.get(underlay.levelId) ?? 0) / 1000 - 0.02
+    const frame = frameOf(underlay.levelId, records)
     const corners = [
       { x: 0, y: 0 },
       { x: widthPt, y: 0 },
       { x: widthPt, y: heightPt },
       { x: 0, y: heightPt },
     ].map((p) => {
-      const at = project(map, p)
-      return [(at.x - scene.origin.x) / 1000, (at.y - scene.origin.y) / 1000, zM]
+      const at = placeIn(frame, project(map, p), -BENEATH_MM)
+      return [(at.x - scene.origin.x) / 1000, (at.y - scene.origin.y) / 1000, at.z / 1000]
     })
     return [<SheetPlane key={underlay.id} url={contentUrl(pictureHash)} corners={new Float32Array(corners.flat())} />]
   })

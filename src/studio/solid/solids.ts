@@ -1,15 +1,18 @@
 import { BufferAttribute, BufferGeometry } from 'three'
-import type { Prism, PrismKind } from '@/core/building/bodies/body'
+import type { PrismKind } from '@/core/building/bodies/body'
 import type { Building } from '@/core/building/building'
+import type { HullKind } from '@/core/building/hull'
 import { type Mesh, meshOf } from '@/core/building/mesh'
-import { prismsOf } from '@/core/building/prisms'
-import { boxOf } from '@/core/geometry/box'
+import { extentOf, type Solid as ModelSolid, solidsOf } from '@/core/building/prisms'
 import type { Point } from '@/core/geometry/vector'
+
+/** What is told from one another by its colour. */
+export type LookKind = PrismKind | HullKind
 
 /** One mesh of everything of a kind that looks alike. */
 export interface Solid {
   readonly key: string
-  readonly kind: PrismKind
+  readonly kind: LookKind
   readonly picked: boolean
   readonly geometry: BufferGeometry
   /** The element that a triangle belongs to. */
@@ -31,14 +34,14 @@ export interface Scene {
   }
 }
 
-/** Triangles of each prism about one origin, kept for as long as the prism stays as it is. */
-const kept = new WeakMap<Prism, { readonly origin: Point; readonly mesh: Mesh }>()
+/** Triangles of each solid about one origin, kept for as long as it stays as it is. */
+const kept = new WeakMap<ModelSolid, { readonly origin: Point; readonly mesh: Mesh }>()
 
-function trianglesOf(prism: Prism, origin: Point): Mesh {
-  const last = kept.get(prism)
+function trianglesOf(solid: ModelSolid, origin: Point): Mesh {
+  const last = kept.get(solid)
   if (last && last.origin.x === origin.x && last.origin.y === origin.y) return last.mesh
-  const mesh = meshOf([prism], origin)
-  kept.set(prism, { origin, mesh })
+  const mesh = meshOf([solid], origin)
+  kept.set(solid, { origin, mesh })
   return mesh
 }
 
@@ -59,31 +62,31 @@ let last: { readonly origin: Point; readonly parts: ReadonlyMap<string, Part> } 
 }
 
 interface Part {
-  readonly prisms: readonly Prism[]
+  readonly solids: readonly ModelSolid[]
   readonly solid: Solid
 }
 
 /** What is drawn of a building: only what changed is cut into triangles anew, and only its part is put together. */
 export function sceneOf(building: Building, picked: ReadonlySet<string>): Scene {
-  const prisms = prismsOf(building)
-  const box = boxOf(prisms.flatMap(({ ring }) => ring))
-  const empty = prisms.length === 0
+  const solids = solidsOf(building)
+  const box = extentOf(solids)
+  const empty = solids.length === 0
   // Rounded, so that a small edit at the edge moves nothing else.
   const origin = empty ? { x: 0, y: 0 } : { x: Math.floor(box.minX / 1e5) * 1e5, y: Math.floor(box.minY / 1e5) * 1e5 }
-  const groups = new Map<string, { kind: PrismKind; picked: boolean; prisms: Prism[] }>()
-  for (const prism of prisms) {
-    const isPicked = picked.has(prism.id)
-    const key = `${prism.kind} ${isPicked} ${partOf(prism.id)}`
-    const group = groups.get(key) ?? { kind: prism.kind, picked: isPicked, prisms: [] }
+  const groups = new Map<string, { kind: LookKind; picked: boolean; solids: ModelSolid[] }>()
+  for (const solid of solids) {
+    const isPicked = picked.has(solid.id)
+    const key = `${solid.kind} ${isPicked} ${partOf(solid.id)}`
+    const group = groups.get(key) ?? { kind: solid.kind, picked: isPicked, solids: [] }
     groups.set(key, group)
-    group.prisms.push(prism)
+    group.solids.push(solid)
   }
   const stays = last.origin.x === origin.x && last.origin.y === origin.y
   const parts = new Map(
     [...groups].map(([key, group]): [string, Part] => {
       const former = stays ? last.parts.get(key) : undefined
-      if (former && areSame(former.prisms, group.prisms)) return [key, former]
-      return [key, { prisms: group.prisms, solid: solidOf(key, group, origin) }]
+      if (former && areSame(former.solids, group.solids)) return [key, former]
+      return [key, { solids: group.solids, solid: solidOf(key, group, origin) }]
     }),
   )
   last = { origin, parts }
@@ -97,21 +100,21 @@ export function sceneOf(building: Building, picked: ReadonlySet<string>): Scene 
           minY: (box.minY - origin.y) / 1000,
           maxX: (box.maxX - origin.x) / 1000,
           maxY: (box.maxY - origin.y) / 1000,
-          top: prisms.reduce((top, { footMm, heightMm }) => Math.max(top, footMm + heightMm), -Infinity) / 1000,
-          foot: prisms.reduce((foot, { footMm }) => Math.min(foot, footMm), Infinity) / 1000,
+          top: box.top / 1000,
+          foot: box.foot / 1000,
         },
   }
 }
 
-const areSame = (a: readonly Prism[], b: readonly Prism[]): boolean =>
-  a.length === b.length && a.every((prism, i) => prism === b[i])
+const areSame = (a: readonly ModelSolid[], b: readonly ModelSolid[]): boolean =>
+  a.length === b.length && a.every((solid, i) => solid === b[i])
 
 function solidOf(
   key: string,
-  group: { readonly kind: PrismKind; readonly picked: boolean; readonly prisms: readonly Prism[] },
+  group: { readonly kind: LookKind; readonly picked: boolean; readonly solids: readonly ModelSolid[] },
   origin: Point,
 ): Solid {
-  const meshes = group.prisms.map((prism) => ({ id: prism.id, ...trianglesOf(prism, origin) }))
+  const meshes = group.solids.map((solid) => ({ id: solid.id, ...trianglesOf(solid, origin) }))
   const geometry = new BufferGeometry()
   geometry.setAttribute('position', new BufferAttribute(joined(meshes.map(({ positions }) => positions)), 3))
   geometry.setAttribute('normal', new BufferAttribute(joined(meshes.map(({ normals }) => normals)), 3))

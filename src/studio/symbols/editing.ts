@@ -24,9 +24,9 @@ const NONE: SymbolEditing = { symbolId: null, insert: null, lent: false, before:
 export const useSymbolEditing = create<SymbolEditing>(() => NONE)
 
 /** Lays a symbol's shapes on the plan to be changed, where it is placed or at its own base. */
-export function beginEditing(symbol: SymbolRecord, { plan, records, choices }: ToolContext): void {
+export function beginEditing(symbol: SymbolRecord, { plan, records, choices, planeId }: ToolContext): void {
   const [found] = plan.insertsOf(symbol.id)
-  const insert = found ?? newInsert(symbol.id, symbol.base, choices.layerId)
+  const insert = found ?? newInsert(symbol.id, symbol.base, choices.layerId, planeId ?? undefined)
   const shapes = placedShapes(insert, plan.around).map((shape) => ({ ...shape, id: crypto.randomUUID() }))
   useSymbolEditing.setState({
     symbolId: symbol.id,

@@ -22,6 +22,10 @@ import { fit } from './fit'
 import { liftRegion } from './lift-region'
 import { look } from './look'
 import { measure } from './measure'
+import { joint } from './member/joint'
+import { member } from './member/member'
+import { memberAlong, memberInPair } from './member/member-along'
+import { workPlane } from './member/work-plane'
 import { moveSheet } from './move-sheet'
 import { pick } from './pick'
 import { place } from './place'
@@ -52,6 +56,11 @@ export const TOOLS: readonly Tool[] = [
   opening,
   room,
   ...[separator, column, slab, roof, stair, gridLine].map(buildingTool),
+  buildingTool(member),
+  memberAlong,
+  memberInPair,
+  joint,
+  workPlane,
   line,
   ...[rectangle, polygon, circle, arc, ellipse, spline, text, dimension, hatch].map(drawingTool),
   symbol,

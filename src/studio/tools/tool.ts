@@ -2,6 +2,7 @@ import type { TieKind } from '@/core/fit/tie-points'
 import type { Point } from '@/core/geometry/vector'
 import type { DimensionWay } from '@/core/model/dimension/schema'
 import type { HatchPattern } from '@/core/model/hatch/schema'
+import type { JointKind, MemberUse, Seat } from '@/core/model/member/schema'
 import type { DoorWay, OpeningUse } from '@/core/model/opening/schema'
 import type { Plan } from '@/core/model/plan'
 import type { ProjectRecord } from '@/core/model/registry'
@@ -59,15 +60,17 @@ export interface ToolContext {
   readonly selection: readonly string[]
   /** Choices that outlive a session, such as the wall's thickness. */
   readonly choices: Choices
-  /** The level that new elements stand on. */
+  /** The level or work plane that new elements stand on. */
   readonly levelId: string
+  /** The work plane that is worked on; null on the plan. */
+  readonly planeId: string | null
   /** The geometry of what is drawn. */
   readonly plan: Plan
   /** How near a click must come to pick something. */
   readonly reachMm: number
 }
 
-export interface Choices extends DrawChoices, BuildChoices {
+export interface Choices extends DrawChoices, BuildChoices, MemberChoices {
   readonly wallThicknessMm: number
   readonly tracedLine: TracedLine
   readonly cropShape: 'rectangle' | 'corners'
@@ -106,6 +109,27 @@ export interface BuildChoices {
   readonly stairWidthMm: number
   /** What the grid line drawn last is called. */
   readonly lastGridName: string | null
+}
+
+/** Choices of members and what joins them. */
+export interface MemberChoices {
+  readonly memberUse: MemberUse
+  /** A name of the catalogue, or the id of a section of the project's own. */
+  readonly sectionId: string
+  readonly seat: Seat
+  readonly memberTurnDeg: number
+  readonly memberAcrossMm: number
+  readonly memberUpMm: number
+  readonly memberMirrored: boolean
+  /** How far out of the level or plane members are placed. */
+  readonly memberAsideMm: number
+  /** Whether members run on over those that they cross, or are broken at them. */
+  readonly memberRuns: 'through' | 'broken'
+  /** How an end is cut that is placed on another member; `plain` for not at all. */
+  readonly memberFit: 'plain' | JointKind
+  readonly jointKind: JointKind
+  readonly jointGapMm: number
+  readonly planeBy: 'a line' | 'two points'
 }
 
 /** Choices of drawing and changing. */

@@ -29,10 +29,17 @@ const CLASS_LAYERS = {
   roof: 'A-ROOF',
   stair: 'A-FLOR-STRS',
   'grid-line': 'S-GRID',
+  beam: 'S-BEAM',
+  post: 'S-COLS',
+  frame: 'S-FRAM',
 } as const
 
-const classLayer = (element: Exclude<BuildingElement, { kind: 'wall' }>): string =>
-  element.kind === 'opening' ? CLASS_LAYERS[element.use] : CLASS_LAYERS[element.kind]
+function classLayer(element: Exclude<BuildingElement, { kind: 'wall' }>): string {
+  if (element.kind === 'opening') return CLASS_LAYERS[element.use]
+  if (element.kind !== 'member') return CLASS_LAYERS[element.kind]
+  const { use } = element
+  return CLASS_LAYERS[use === 'beam' ? 'beam' : use === 'column' ? 'post' : 'frame']
+}
 
 /** The traced model as a drawing in millimetres, true to size: walls as closed outlines, lines on their own layers. */
 export function modelDrawing(all: Iterable<ProjectRecord>): DxfDrawing {
@@ -42,7 +49,7 @@ export function modelDrawing(all: Iterable<ProjectRecord>): DxfDrawing {
   const around = surroundingsOf(records, displayOf(records))
   const layers = layersOf(records).filter(({ printed }) => printed)
   const handed = new Map(layers.map((layer) => [layer.id, layer]))
-  const drawn = [...records.values()].filter(isDrawn).filter(({ layerId }) => handed.has(layerId))
+  const drawn = [...records.values()].filter(isDrawn).filter(({ layerId, planeId }) => handed.has(layerId) && !planeId)
   const used = new Set(drawn.map(({ layerId }) => layerId))
   const through = crossingsOf(walls)
   const rings = new Map(

@@ -1,11 +1,14 @@
-import type { Prism, PrismKind } from '../../building/bodies/body'
+import type { PrismKind } from '../../building/bodies/body'
 import type { Building } from '../../building/building'
+import type { HullKind } from '../../building/hull'
 import { meshOf } from '../../building/mesh'
-import { prismsOf } from '../../building/prisms'
+import { type Solid, solidsOf } from '../../building/prisms'
 import type { Point } from '../../geometry/vector'
 
+type Kind = PrismKind | HullKind
+
 /** Colours of what is built, as linear factors (glTF 2.0, pbrMetallicRoughness). */
-const COLORS: Record<PrismKind, readonly [number, number, number, number]> = {
+const COLORS: Record<Kind, readonly [number, number, number, number]> = {
   wall: [0.78, 0.74, 0.66, 1],
   column: [0.45, 0.47, 0.47, 1],
   slab: [0.6, 0.6, 0.58, 1],
@@ -13,6 +16,10 @@ const COLORS: Record<PrismKind, readonly [number, number, number, number]> = {
   stair: [0.55, 0.52, 0.47, 1],
   pane: [0.55, 0.75, 0.8, 0.45],
   leaf: [0.42, 0.23, 0.13, 1],
+  steel: [0.12, 0.24, 0.26, 1],
+  timber: [0.62, 0.42, 0.2, 1],
+  plate: [0.2, 0.32, 0.36, 1],
+  bolt: [0.3, 0.3, 0.28, 1],
 }
 
 const FLOAT = 5126
@@ -23,10 +30,10 @@ const ARRAY_BUFFER = 34962
  * @param origin the place that becomes zero, in model millimetres
  */
 export function writeGlb(building: Building, name: string, origin: Point): Uint8Array {
-  const kinds: PrismKind[] = []
-  const material = (kind: PrismKind): number => (kinds.includes(kind) ? kinds.indexOf(kind) : kinds.push(kind) - 1)
-  const byElement = new Map<string, Prism[]>()
-  for (const prism of prismsOf(building)) byElement.set(prism.id, [...(byElement.get(prism.id) ?? []), prism])
+  const kinds: Kind[] = []
+  const material = (kind: Kind): number => (kinds.includes(kind) ? kinds.indexOf(kind) : kinds.push(kind) - 1)
+  const byElement = new Map<string, Solid[]>()
+  for (const solid of solidsOf(building)) byElement.set(solid.id, [...(byElement.get(solid.id) ?? []), solid])
   const chunks: Float32Array[] = []
   const views: object[] = []
   const accessors: object[] = []
@@ -44,15 +51,15 @@ export function writeGlb(building: Building, name: string, origin: Point): Uint8
     offset += values.byteLength
     return accessors.length - 1
   }
-  const meshes = [...byElement].map(([id, prisms]) => {
-    const { positions, normals } = meshOf(prisms, origin)
+  const meshes = [...byElement].map(([id, solids]) => {
+    const { positions, normals } = meshOf(solids, origin)
     const [position, normal] = [yUp(positions), yUp(normals)]
     return {
       name: id,
       primitives: [
         {
           attributes: { POSITION: accessor(position, true), NORMAL: accessor(normal, false) },
-          material: material(prisms[0]!.kind),
+          material: material(solids[0]!.kind),
         },
       ],
     }

@@ -42,5 +42,9 @@ export const dimensionShape: ShapeKind<Dimension> = {
       dimension.offsetMm * lengthFactor(map) * (mirrors(map) && !['angle', 'radius'].includes(dimension.way) ? -1 : 1),
     heightMm: dimension.heightMm * lengthFactor(map),
   }),
+  renamed: (dimension, idOf) => ({
+    ...dimension,
+    anchors: dimension.anchors.map(({ at, on }) => ({ at, on: on && { ...on, id: idOf(on.id) } })),
+  }),
   needs: ({ anchors }) => anchors.flatMap(({ on }) => (on ? [on.id] : [])),
 }

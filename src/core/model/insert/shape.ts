@@ -14,10 +14,11 @@ export function insertMap({ at, turnRad, factor, mirrored }: Insert, base: { x: 
 }
 
 /** A symbol as it is first placed: neither turned, scaled nor mirrored. */
-export const newInsert = (symbolId: string, at: Insert['at'], layerId: string): Insert => ({
+export const newInsert = (symbolId: string, at: Insert['at'], layerId: string, planeId?: string): Insert => ({
   id: crypto.randomUUID(),
   kind: 'insert',
   layerId,
+  ...(planeId && { planeId }),
   pen: undefined,
   symbolId,
   at,

@@ -21,6 +21,12 @@ export const FIRST_LEVEL: Level = { id: 'level-0', kind: 'level', name: 'Ground'
 /** Height from one level to the next where none is given: a usual storey. */
 export const STOREY_MM = 3000
 
+/** Height of a storey: its own, else to the next level above, else a usual one. */
+export function storeyHeightMm(level: Level, levels: readonly Level[]): number {
+  const above = levels.map(({ elevationMm }) => elevationMm - level.elevationMm).filter((height) => height > 0)
+  return level.heightMm ?? (above.length > 0 ? Math.min(...above) : STOREY_MM)
+}
+
 /** The level of an element; those from before there were levels lie on the first one. */
 export const levelIdOf = ({ levelId }: { readonly levelId?: string | undefined }): string => levelId ?? FIRST_LEVEL.id
 

@@ -103,5 +103,6 @@ export const openingShape: ShapeKind<Opening> = {
     widthMm: opening.widthMm * lengthFactor(map),
     opens: mirrors(map) ? (opening.opens === 'left' ? 'right' : 'left') : opening.opens,
   }),
+  renamed: (opening, idOf) => ({ ...opening, wallId: idOf(opening.wallId) }),
   needs: ({ wallId }) => [wallId],
 }

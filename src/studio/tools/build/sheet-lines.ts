@@ -1,4 +1,5 @@
 import type { Point } from '@/core/geometry/vector'
+import { workPlaneOf } from '@/core/model/work-plane/schema'
 import type { LineFinder } from '@/core/propose/wall-run'
 import { sheetLinesOnBoard } from '../../board/catch-on-board'
 import { underlaysOf, useProject } from '../../project/store'
@@ -7,7 +8,9 @@ import type { ToolContext } from '../tool'
 
 /** The lines of the sheets of the level that is worked on. */
 export function sheetLines({ records, plan }: ToolContext): LineFinder {
-  const underlays = underlaysOf(records).filter(({ levelId }) => plan.levelId === null || levelId === plan.levelId)
+  const underlays = underlaysOf(records).filter(({ levelId }) =>
+    plan.levelId === null ? !workPlaneOf(levelId, records) : levelId === plan.levelId,
+  )
   const { sources } = useProject.getState()
   const sheets = useSheetData.getState().byHash
   return sheetLinesOnBoard({ underlays, sources, sheets, model: null })

@@ -23,7 +23,7 @@ function stretched(session: Session, to: Point, { plan }: ToolContext): Shape[] 
     const grips = gripsOf(shape, plan.around)
     const inside = grips.flatMap((grip, i) => (contains(frame, grip) ? [i] : []))
     if (inside.length === 0) return []
-    if (inside.length === grips.length) return [mapped(shape, movedBy(by))]
+    if (inside.length === grips.length) return [mapped(shape, movedBy(by), plan.around)]
     return [
       inside.reduce<Shape>(
         (changed, i) => kindOf(changed).withGrip(changed, i, add(grips[i]!, by), plan.around),

@@ -21,10 +21,11 @@ import {
 
 /** What a drawn shape lies on and was traced from. */
 export function drawnBase(
-  { choices, records }: ToolContext,
+  { choices, records, planeId }: ToolContext,
   points: readonly BoardPoint[],
 ): DrawnBase & { id: string } {
-  return { id: crypto.randomUUID(), layerId: choices.layerId, pen: undefined, ...sheetOfPoints(points, records) }
+  const on = planeId ? { planeId } : {}
+  return { id: crypto.randomUUID(), layerId: choices.layerId, ...on, pen: undefined, ...sheetOfPoints(points, records) }
 }
 
 /** The sheet on which the first of some points was caught, where any was: with a new fit of it, what is made follows. */

@@ -1,0 +1,70 @@
+import type { Vector3 } from '../geometry/space'
+import { bodyOf, convexParts, type MemberBody, ringsOfSection, trianglesOfSection } from '../model/member/body'
+import { cutAlong } from '../model/member/ends'
+import { placeAlong } from '../model/member/placing'
+import type { Member } from '../model/member/schema'
+import type { ProjectRecord } from '../model/registry'
+import type { Stuff } from '../sections/section'
+import type { Hull } from './hull'
+
+/** Kilograms in a cubic metre: steel (EN 1991-1-1, table A.4), softwood of class C24 on average (EN 338). */
+export const DENSITY_KG_PER_M3: Readonly<Record<Stuff, number>> = { steel: 7850, timber: 420 }
+
+/** A member as it is built. */
+export interface BuiltMember {
+  readonly member: Member
+  readonly body: MemberBody
+  readonly massKg: number
+}
+
+const kept = new WeakMap<MemberBody, BuiltMember>()
+
+/** Every member of which something is left once its ends are fitted. */
+export function builtMembers(records: ReadonlyMap<string, ProjectRecord>): BuiltMember[] {
+  const built: BuiltMember[] = []
+  for (const record of records.values()) {
+    if (record.kind !== 'member') continue
+    const body = bodyOf(record, records)
+    if (!body) continue
+    const known = kept.get(body)
+    const made = known ?? {
+      member: record,
+      body,
+      massKg: (body.volumeMm3 / 1e9) * DENSITY_KG_PER_M3[body.placed.section.stuff],
+    }
+    if (!known) kept.set(body, made)
+    built.push(made)
+  }
+  return built
+}
+
+const hulls = new WeakMap<BuiltMember, Hull>()
+
+/** The surface of a member. */
+export function hullOf(built: BuiltMember): Hull {
+  const known = hulls.get(built)
+  if (known) return known
+  const { member, body } = built
+  const made: Hull = { id: member.id, kind: body.placed.section.stuff, faces: facesOf(body) }
+  hulls.set(built, made)
+  return made
+}
+
+function facesOf(body: MemberBody): readonly (readonly Vector3[])[] {
+  const { placed, start, end } = body
+  if (start.notches.length + end.notches.length > 0) return convexParts(body).flat()
+  const { shape } = placed.section
+  const at = (plane: typeof start.plane) => (p: { x: number; y: number }) =>
+    placeAlong(placed, p, cutAlong(placed, plane, p))
+  const [foot, top] = [at(start.plane), at(end.plane)]
+  const caps = trianglesOfSection(shape).flatMap((triangle) => [triangle.map(foot), triangle.map(top).reverse()])
+  const sides = ringsOfSection(shape).flatMap((ring) =>
+    ring.map((p, i) => {
+      const q = ring[(i + 1) % ring.length]!
+      return [foot(q), foot(p), top(p), top(q)]
+    }),
+  )
+  // Seen from the start the outline runs anticlockwise, unless it is mirrored.
+  const faces = [...caps, ...sides]
+  return placed.member.mirrored ? faces.map((face) => [...face].reverse()) : faces
+}

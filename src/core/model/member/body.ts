@@ -1,0 +1,194 @@
+import earcut from 'earcut'
+import type { Chain } from '../../draft/chain'
+import { flatten } from '../../geometry/piece/measure'
+import { doubleArea } from '../../geometry/polygon'
+import { dot3, type HalfSpace, subtract3, type Vector3 } from '../../geometry/space'
+import type { Point } from '../../geometry/vector'
+import { propertiesOf } from '../../sections/properties'
+import { outlineOf, type SectionShape, sizeOf } from '../../sections/shape'
+import { besides, type ConvexSolid, volumeOf } from '../../solid/convex'
+import type { ProjectRecord } from '../registry'
+import { cutAlong, type EndCut, endsOf, otherOf } from './ends'
+import { type PlacedMember, placeAlong, placedMember } from './placing'
+import type { Member } from './schema'
+
+/** A member with its ends fitted. */
+export interface MemberBody {
+  readonly placed: PlacedMember
+  readonly start: EndCut
+  readonly end: EndCut
+  /** From the first to the last place of it, along its axis: what it is cut from. */
+  readonly lengthMm: number
+  /** Where that begins, along the axis from the start of the traced line. */
+  readonly fromMm: number
+  readonly volumeMm3: number
+}
+
+/** Chords of a section's curves leave it by no more than this, and by no more than this part of its smaller side. */
+const FLAT_MM = 0.3
+const FLAT_PART = 1 / 300
+
+const rings = new WeakMap<SectionShape, readonly (readonly Point[])[]>()
+
+/** Outline and holes of a section as rings, curves as chords; the outline anticlockwise, holes clockwise. */
+export function ringsOfSection(shape: SectionShape): readonly (readonly Point[])[] {
+  const known = rings.get(shape)
+  if (known) return known
+  const { widthMm, heightMm } = sizeOf(shape)
+  const flat = Math.min(FLAT_MM, Math.min(widthMm, heightMm) * FLAT_PART)
+  const made = outlineOf(shape).map((chain, i) => {
+    const ring = ringOf(chain, flat)
+    return doubleArea(ring) > 0 === (i === 0) ? ring : [...ring].reverse()
+  })
+  rings.set(shape, made)
+  return made
+}
+
+function ringOf({ pieces }: Chain, flatMm: number): Point[] {
+  return pieces.flatMap((piece) => flatten(piece, flatMm).slice(1))
+}
+
+const triangles = new WeakMap<SectionShape, readonly (readonly [Point, Point, Point])[]>()
+
+/** A section as triangles, anticlockwise. */
+export function trianglesOfSection(shape: SectionShape): readonly (readonly [Point, Point, Point])[] {
+  const known = triangles.get(shape)
+  if (known) return known
+  const all = ringsOfSection(shape)
+  const points = all.flat()
+  const holes = all.slice(1).map((_, i) => all.slice(0, i + 1).reduce((sum, ring) => sum + ring.length, 0))
+  const found = earcut(
+    points.flatMap(({ x, y }) => [x, y]),
+    holes,
+  )
+  const made = Array.from({ length: found.length / 3 }, (_, i): readonly [Point, Point, Point] => {
+    const [a, b, c] = [points[found[3 * i]!]!, points[found[3 * i + 1]!]!, points[found[3 * i + 2]!]!]
+    return doubleArea([a, b, c]) > 0 ? [a, b, c] : [a, c, b]
+  })
+  triangles.set(shape, made)
+  return made
+}
+
+/** The prism over a convex ring of the section between both end cuts. */
+export function prismBetween(
+  placed: PlacedMember,
+  ring: readonly Point[],
+  start: HalfSpace,
+  end: HalfSpace,
+): ConvexSolid {
+  const foot = ring.map((p) => placeAlong(placed, p, cutAlong(placed, start, p)))
+  const top = ring.map((p) => placeAlong(placed, p, cutAlong(placed, end, p)))
+  const sides = ring.map((_, i) => {
+    const j = (i + 1) % ring.length
+    return [foot[i]!, foot[j]!, top[j]!, top[i]!]
+  })
+  const faces = [[...foot].reverse(), top, ...sides]
+  // Seen from the start along runs away: only a mirrored section turns like x, y and z.
+  return isRightHanded(placed) ? faces : faces.map((face) => [...face].reverse())
+}
+
+/** Whether right, up and along turn like x, y and z. */
+function isRightHanded({ across, up, along }: PlacedMember): boolean {
+  const turn = {
+    x: across.y * up.z - across.z * up.y,
+    y: across.z * up.x - across.x * up.z,
+    z: across.x * up.y - across.y * up.x,
+  }
+  return dot3(turn, along) > 0
+}
+
+/** The convex parts of a body that is notched; of others, its triangles as prisms. */
+export function convexParts({ placed, start, end }: Pick<MemberBody, 'placed' | 'start' | 'end'>): ConvexSolid[] {
+  const notches = [...start.notches, ...end.notches]
+  return trianglesOfSection(placed.section.shape).flatMap((triangle) =>
+    notches.reduce<ConvexSolid[]>(
+      (parts, notch) => parts.flatMap((part) => besides(part, notch)),
+      [prismBetween(placed, triangle, start.plane, end.plane)],
+    ),
+  )
+}
+
+/** What a body was worked out from, for as long as none of that changes. */
+const kept = new WeakMap<Member, { readonly from: readonly unknown[]; readonly body: MemberBody | null }>()
+
+/** A member as it is cut; null where nothing is left of it. */
+export function bodyOf(member: Member, records: ReadonlyMap<string, ProjectRecord>): MemberBody | null {
+  const placed = placedMember(member, records)
+  if (!placed) return null
+  const from = [placed, ...[member.startJoint, member.endJoint].map((joint) => joint && otherOf(joint, records))]
+  const known = kept.get(member)
+  if (known?.from.every((each, i) => each === from[i])) return known.body
+  const body = cutBody(placed, records)
+  kept.set(member, { from, body })
+  return body
+}
+
+function cutBody(placed: PlacedMember, records: ReadonlyMap<string, ProjectRecord>): MemberBody | null {
+  const { start, end } = endsOf(placed, records)
+  const outline = ringsOfSection(placed.section.shape)[0]!
+  const starts = outline.map((p) => cutAlong(placed, start.plane, p))
+  const ends = outline.map((p) => cutAlong(placed, end.plane, p))
+  if (!outline.every((_, i) => ends[i]! > starts[i]!)) return null
+  const { areaMm2, centroid } = propertiesOf(placed.section.shape)
+  const wholeMm3 = areaMm2 * (cutAlong(placed, end.plane, centroid) - cutAlong(placed, start.plane, centroid))
+  const notch = notchedAway({ placed, start, end })
+  const reach = notch?.reach ?? [...starts, ...ends]
+  const [fromMm, toMm] = [least(reach), -least(reach.map((each) => -each))]
+  if (!Number.isFinite(toMm - fromMm)) return null
+  return { placed, start, end, fromMm, lengthMm: toMm - fromMm, volumeMm3: wholeMm3 - (notch?.volumeMm3 ?? 0) }
+}
+
+const least = (values: readonly number[]): number => values.reduce((low, each) => Math.min(low, each), Infinity)
+
+/** What notches take from a member, and how far along its axis what is left reaches; null where it has none. */
+function notchedAway(
+  body: Pick<MemberBody, 'placed' | 'start' | 'end'>,
+): { volumeMm3: number; reach: number[] } | null {
+  const { placed, start, end } = body
+  if (start.notches.length + end.notches.length === 0) return null
+  const sum = (parts: readonly ConvexSolid[]) => parts.reduce((all, part) => all + volumeOf(part), 0)
+  const bare = { placed, start: { ...start, notches: [] }, end: { ...end, notches: [] } }
+  const left = convexParts(body)
+  const reach = left.flatMap((part) =>
+    part.flatMap((face) => face.map((p) => dot3(subtract3(p, placed.origin), placed.along))),
+  )
+  return { volumeMm3: sum(convexParts(bare)) - sum(left), reach }
+}
+
+/** Corners of the outline at both ends, for drawing. */
+export function endRings({ placed, start, end }: MemberBody): { readonly start: Vector3[]; readonly end: Vector3[] } {
+  const outline = cornersOfSection(placed.section.shape)
+  return {
+    start: outline.map((p) => placeAlong(placed, p, cutAlong(placed, start.plane, p))),
+    end: outline.map((p) => placeAlong(placed, p, cutAlong(placed, end.plane, p))),
+  }
+}
+
+/** Drawn circles leave theirs by no more than this part of their diameter. */
+const DRAWN_PART = 1 / 100
+
+const corners = new WeakMap<SectionShape, readonly Point[]>()
+
+/** The outline with few corners, for drawing: fillets left sharp, circles by chords. */
+export function cornersOfSection(shape: SectionShape): readonly Point[] {
+  const known = corners.get(shape)
+  if (known) return known
+  const { widthMm, heightMm } = sizeOf(shape)
+  const made = ringOf(outlineOf(sharp(shape))[0], Math.min(widthMm, heightMm) * DRAWN_PART)
+  corners.set(shape, made)
+  return made
+}
+
+function sharp(shape: SectionShape): SectionShape {
+  switch (shape.form) {
+    case 'i':
+      return { ...shape, rootMm: 0 }
+    case 'channel':
+    case 'angle':
+      return { ...shape, rootMm: 0, toeMm: 0 }
+    case 'box':
+      return { ...shape, outerMm: 0, innerMm: 0 }
+    default:
+      return shape
+  }
+}

@@ -1,0 +1,161 @@
+import { type Chain, chainOf, ringChain } from '../../draft/chain'
+import { type Affine, apply } from '../../geometry/affine'
+import { segment } from '../../geometry/piece/piece'
+import { doubleArea } from '../../geometry/polygon'
+import { add3, dot3, type Frame, placeIn, scale3, seenFrom, subtract3, unit3, type Vector3 } from '../../geometry/space'
+import { distance, type Point } from '../../geometry/vector'
+import type { ShapeKind, Surroundings } from '../shape'
+import { frameOf } from '../work-plane/frame'
+import { bodyOf, endRings, type MemberBody } from './body'
+import { lineOf, placedMember, turnFor } from './placing'
+import { type Member, memberSchema } from './schema'
+
+/** Corners of an outline that turn by more than this are edges that are drawn. */
+const SHARP_COSINE = 0.94
+/** A line shorter than this is seen end on. */
+const END_ON_MM = 0.5
+
+/** A member in the plane that is looked at: its traced line, and what is seen of its body. */
+function seen(member: Member, { records, frame }: Surroundings): { line: Chain | null; edges: Chain[]; ends: Chain[] } {
+  const { start, end } = lineOf(member, frameOf(member.levelId, records))
+  const [a, b] = [seenFrom(frame, start), seenFrom(frame, end)]
+  const line = distance(a, b) > END_ON_MM ? chainOf([segment(a, b)]) : null
+  const body = bodyOf(member, records)
+  return { line, ...(body ? edgesSeen(body, frame) : { edges: [], ends: [] }) }
+}
+
+function edgesSeen(body: MemberBody, frame: Frame): { edges: Chain[]; ends: Chain[] } {
+  const rings = endRings(body)
+  const [foot, top] = [rings.start.map((p) => seenFrom(frame, p)), rings.end.map((p) => seenFrom(frame, p))]
+  const count = foot.length
+  const view = frame.out
+  // Faces between corners look towards the eye or away from it; where that changes an edge is seen.
+  const facing = rings.start.map((p, i) => dot3(outOf(body, p, rings.start[(i + 1) % count]!), view))
+  const edges: Chain[] = []
+  const drawn = new Set<string>()
+  for (let i = 0; i < count; i++) {
+    const [before, after] = [facing[(i + count - 1) % count]!, facing[i]!]
+    const [p, q, r] = [rings.start[(i + count - 1) % count]!, rings.start[i]!, rings.start[(i + 1) % count]!]
+    if (before >= 0 === after >= 0 && cosine(p, q, r) > SHARP_COSINE) continue
+    const [a, b] = [foot[i]!, top[i]!]
+    const key = [a.x, a.y, b.x, b.y].map((mm) => Math.round(mm * 10)).join(' ')
+    if (drawn.has(key) || distance(a, b) < END_ON_MM) continue
+    drawn.add(key)
+    edges.push(chainOf([segment(plain(a), plain(b))]))
+  }
+  return { edges, ends: [foot, top].map((ring) => ringChain(ring.map(plain))) }
+}
+
+const plain = ({ x, y }: Point): Point => ({ x, y })
+
+/** Out of the side over an edge of the section, of no particular length. */
+function outOf({ placed }: MemberBody, a: Vector3, b: Vector3): Vector3 {
+  const d = { x: b.x - a.x, y: b.y - a.y, z: b.z - a.z }
+  const [x, y] = [dot3(d, placed.across), dot3(d, placed.up)]
+  return add3(scale3(placed.across, y), scale3(placed.up, -x))
+}
+
+function cosine(a: Vector3, b: Vector3, c: Vector3): number {
+  const [d, e] = [
+    { x: b.x - a.x, y: b.y - a.y, z: b.z - a.z },
+    { x: c.x - b.x, y: c.y - b.y, z: c.z - b.z },
+  ]
+  return dot3(d, e) / Math.max(1e-12, Math.hypot(d.x, d.y, d.z) * Math.hypot(e.x, e.y, e.z))
+}
+
+/** The image of a member under a map of the plane that is looked at: how far it lies out of that stays, and its section keeps its sides. */
+function imageOf(member: Member, map: Affine, { records, frame: looked }: Surroundings): Member {
+  const own = frameOf(member.levelId, records)
+  const line = lineOf(member, own)
+  const move = (place: Vector3): Vector3 => {
+    const at = seenFrom(looked, place)
+    return placeIn(looked, apply(map, at), at.asideMm)
+  }
+  const [start, end] = [move(line.start), move(line.end)]
+  const along = unit3(subtract3(end, start))
+  const placed = placedMember(member, records)
+  if (!along) return member
+  const over = turnsOver(map)
+  const turnRad = placed ? turnFor(along, own, subtract3(move(add3(line.start, placed.up)), start)) : member.turnRad
+  return {
+    ...member,
+    ...traced(seenFrom(own, start), seenFrom(own, end)),
+    turnRad: Math.abs(turnRad) < 1e-12 ? 0 : turnRad,
+    mirrored: over ? !member.mirrored : member.mirrored,
+  }
+}
+
+type Seen = ReturnType<typeof seenFrom>
+
+const traced = (start: Seen, end: Seen) => ({
+  start: plain(start),
+  end: plain(end),
+  startAsideMm: start.asideMm,
+  endAsideMm: end.asideMm,
+})
+
+/** Whether a map turns the plane over. */
+const turnsOver = ([a, b, c, d]: Affine): boolean => a * d - b * c < 0
+
+export const memberShape: ShapeKind<Member> = {
+  schema: memberSchema,
+  word: 'member',
+  pen: { color: '#123f43', line: 'full', weightMm: 0.3 },
+  caught: true,
+  line: false,
+  depth: (member, { records, frame }) => {
+    const body = bodyOf(member, records)
+    const { start, end } = lineOf(member, frameOf(member.levelId, records))
+    const places = body ? [...endRings(body).start, ...endRings(body).end] : [start, end]
+    const aside = places.map((place) => seenFrom(frame, place).asideMm)
+    return { from: Math.min(...aside), to: Math.max(...aside) }
+  },
+  chains: (member, around) => {
+    const { line, edges, ends } = seen(member, around)
+    return [...(line ? [line] : []), ...edges, ...ends.filter(({ pieces }) => pieces.length > 0)]
+  },
+  fills: (member, around) =>
+    // Where it is cut or seen end on its section is filled.
+    seen(member, around).ends.filter(
+      ({ pieces }) =>
+        Math.abs(doubleArea(pieces.map((piece) => (piece.kind === 'segment' ? piece.start : ORIGIN)))) > 1,
+    ),
+  spots: (member, { records, frame }) => {
+    const { start, end } = lineOf(member, frameOf(member.levelId, records))
+    return [start, end].map((place) => ({ word: 'centre' as const, at: plain(seenFrom(frame, place)) }))
+  },
+  grips: (member, { records, frame }) => {
+    const { start, end } = lineOf(member, frameOf(member.levelId, records))
+    return [plain(seenFrom(frame, start)), plain(seenFrom(frame, end))]
+  },
+  withGrip: (member, index, to, { records, frame }) => {
+    const own = frameOf(member.levelId, records)
+    const { start, end } = lineOf(member, own)
+    const { asideMm } = seenFrom(frame, index === 0 ? start : end)
+    const at = seenFrom(own, placeIn(frame, to, asideMm))
+    return index === 0
+      ? { ...member, start: plain(at), startAsideMm: at.asideMm }
+      : { ...member, end: plain(at), endAsideMm: at.asideMm }
+  },
+  // Without surroundings its own plane is looked at, of which nothing is known: its section stays as it is.
+  mapped: (member, map, around) =>
+    around ? imageOf(member, map, around) : { ...member, start: apply(map, member.start), end: apply(map, member.end) },
+  renamed: (member, idOf) => {
+    const { startJoint, endJoint, copyOf: _, ...own } = member
+    return {
+      ...own,
+      ...(startJoint && { startJoint: { ...startJoint, to: idOf(startJoint.to) } }),
+      ...(endJoint && { endJoint: { ...endJoint, to: idOf(endJoint.to) } }),
+    }
+  },
+  needs: ({ levelId, sectionId, startJoint, endJoint }) => [
+    levelId,
+    sectionId,
+    ...[startJoint, endJoint].flatMap((joint) => (joint ? [joint.to] : [])),
+  ],
+}
+
+const ORIGIN: Point = { x: 0, y: 0 }
+
+/** Where the start and the end of a member are seen. */
+export const endMarks = (member: Member, around: Surroundings): readonly Point[] => memberShape.grips(member, around)

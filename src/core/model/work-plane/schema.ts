@@ -1,0 +1,43 @@
+import { boolean, type InferType, object, string } from 'yup'
+import { finite, idSchema, lengthMm, pointSchema } from '../fields'
+
+/**
+ * A plane drawn on that stands along a line of the plan. Its right runs along the line, from start to end; its up is
+ * upwards, from the project's zero on; one looks at it from the right of the line.
+ */
+export const workPlaneSchema = object({
+  id: idSchema.required(),
+  kind: string()
+    .oneOf(['work-plane'] as const)
+    .required(),
+  name: string().trim().min(1).max(100).required(),
+  start: pointSchema.required(),
+  end: pointSchema.required(),
+  /** By how much its top leans away from who looks at it; 0 stands upright. */
+  leanRad: finite().min(-1.5).max(1.5).required(),
+  /** What lies within this depth before and behind it shows on it. */
+  beforeMm: lengthMm().min(0).required(),
+  behindMm: lengthMm().min(0).required(),
+  /** The plane of which all members are copied here whenever they change. */
+  follows: idSchema.optional(),
+  /** Of a plane that follows: whether left and right are changed. */
+  mirrored: boolean().optional(),
+}).noUnknown()
+
+export type WorkPlane = InferType<typeof workPlaneSchema>
+
+type AnyRecord = { readonly id: string; readonly kind: string }
+
+const isWorkPlane = (record: AnyRecord | undefined): record is WorkPlane => record?.kind === 'work-plane'
+
+export const workPlaneOf = (id: string, records: ReadonlyMap<string, AnyRecord>): WorkPlane | null => {
+  const record = records.get(id)
+  return isWorkPlane(record) ? record : null
+}
+
+/** All work planes by their names. */
+export const workPlanesOf = (records: ReadonlyMap<string, AnyRecord>): WorkPlane[] =>
+  [...records.values()].filter(isWorkPlane).sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))
+
+/** How deep a new plane looks to either side. */
+export const USUAL_DEPTH_MM = 600

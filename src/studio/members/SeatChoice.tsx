@@ -1,0 +1,66 @@
+import Button from '@mui/material/Button'
+import Stack from '@mui/material/Stack'
+import Typography from '@mui/material/Typography'
+import { sectionOf } from '@/core/model/section/schema'
+import { parseAngleDeg } from '@/core/units/angle'
+import { setChoices, useBench } from '../bench-store'
+import { LengthField } from '../building/fields/LengthField'
+import { CommittedField } from '../panels/CommittedField'
+import { useProject } from '../project/store'
+import { SeatPicture } from './SeatPicture'
+import { SectionField } from './SectionField'
+
+/** How the section of the next members lies on their line. */
+export function SeatChoice() {
+  const choices = useBench((bench) => bench.choices)
+  const section = useProject((project) => sectionOf(choices.sectionId, project.records))
+  return (
+    <Stack component="section" aria-label="Section of the next members" sx={{ gap: 1.25 }}>
+      <SectionField sectionId={choices.sectionId} onTake={(sectionId) => setChoices({ sectionId })} />
+      {section && (
+        <Stack direction="row" sx={{ gap: 1.5 }}>
+          <SeatPicture
+            shape={section.shape}
+            seat={choices.seat}
+            turnRad={(choices.memberTurnDeg * Math.PI) / 180}
+            acrossMm={choices.memberAcrossMm}
+            upMm={choices.memberUpMm}
+            mirrored={choices.memberMirrored}
+            onChange={(seat) => setChoices({ seat })}
+          />
+          <Stack sx={{ gap: 1, flex: 1, minWidth: 0 }}>
+            <CommittedField
+              label="Turned by °"
+              value={String(choices.memberTurnDeg)}
+              onCommit={(text) => setChoices({ memberTurnDeg: parseAngleDeg(text) })}
+            />
+            <LengthField
+              label="Off across"
+              mm={choices.memberAcrossMm}
+              usual={0}
+              onTake={(mm) => setChoices({ memberAcrossMm: mm ?? 0 })}
+            />
+            <LengthField
+              label="Off upwards"
+              mm={choices.memberUpMm}
+              usual={0}
+              onTake={(mm) => setChoices({ memberUpMm: mm ?? 0 })}
+            />
+          </Stack>
+        </Stack>
+      )}
+      <Button
+        size="small"
+        variant="outlined"
+        aria-pressed={choices.memberMirrored}
+        onClick={() => setChoices({ memberMirrored: !choices.memberMirrored })}
+      >
+        Mirror section
+      </Button>
+      <Typography color="text.secondary" sx={{ fontSize: 12.5 }}>
+        Seen from where the member starts. Click the point of the section that follows the line you trace: the red cross
+        is that line.
+      </Typography>
+    </Stack>
+  )
+}

@@ -1,0 +1,50 @@
+import { levelsOf } from '@/core/model/level/schema'
+import { workPlaneOf, workPlanesOf } from '@/core/model/work-plane/schema'
+import { useBench, workOn } from '../bench-store'
+import { showAll } from '../board/show'
+import { useView, whenSized } from '../board/view'
+import { tell, useProject } from '../project/store'
+
+/** Where each plane was looked at last: coming back to it finds it as it was left. */
+const looks = new Map<string, { center: { x: number; y: number }; pxPerMm: number }>()
+/** The plane and the plan that were looked at last. */
+let [lastPlane, lastLevel]: [string | null, string | null] = [null, null]
+
+const PLAN = 'plan'
+
+/** Looks at a level, at a work plane, or at the plan of all levels, straight on. */
+export function lookOn(levelId: string | null): void {
+  const { records } = useProject.getState()
+  const { levelId: former } = useBench.getState()
+  const isPlane = (id: string | null) => id !== null && workPlaneOf(id, records) !== null
+  const { center, pxPerMm } = useView.getState()
+  looks.set(isPlane(former) ? former! : PLAN, { center, pxPerMm })
+  if (isPlane(former)) lastPlane = former
+  else lastLevel = former
+  workOn(levelId)
+  if (isPlane(former) === isPlane(levelId) && !isPlane(levelId)) return
+  const known = looks.get(isPlane(levelId) ? levelId! : PLAN)
+  if (known) useView.setState(known)
+  else whenSized(showAll)
+}
+
+export const openPlane = lookOn
+
+/** From the plan to the plane that was looked at last, and back. */
+export function changePlaneAndPlan(): void {
+  const { records } = useProject.getState()
+  const { levelId } = useBench.getState()
+  if (levelId && workPlaneOf(levelId, records)) {
+    const level = lastLevel && records.has(lastLevel) ? lastLevel : null
+    return lookOn(level ?? (levelsOf(records).length > 1 ? null : level))
+  }
+  const plane = lastPlane && workPlaneOf(lastPlane, records) ? lastPlane : workPlanesOf(records)[0]?.id
+  if (plane) lookOn(plane)
+  else tell('There is no work plane yet: Build, Work plane stands one up along a line of the plan.')
+}
+
+/** From the board to the solids and back. */
+export function changeBoardAndSolid(): void {
+  const { views } = useBench.getState()
+  useBench.setState({ views: views === 'solid' ? 'plan' : 'solid' })
+}

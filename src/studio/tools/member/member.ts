@@ -1,0 +1,48 @@
+import { storeyOf } from '@/core/building/building'
+import { formatLength } from '@/core/units/format'
+import { parseLength } from '@/core/units/length'
+import type { Drawing } from '../draw/drawing'
+import { enteredPoint, pointFields } from '../entry'
+import type { ToolContext } from '../tool'
+import { brokenAtSupports, newMember, standing } from './new-member'
+
+/** Posts on the plan are placed by one click; everything else by its two ends. */
+const stands = ({ choices, planeId }: ToolContext): boolean => choices.memberUse === 'column' && planeId === null
+
+/** A beam, column, brace, rafter or purlin by its start and end. */
+export const member: Drawing = {
+  name: 'member',
+  word: 'Member',
+  key: null,
+  label: 'Place member',
+  say: (count, context) => {
+    if (stands(context)) return 'Click where the column stands; its height can be typed.'
+    return count === 0 ? `Click where the ${context.choices.memberUse} starts.` : 'Click where it ends.'
+  },
+  most: (context) => (stands(context) ? 1 : 2),
+  fields: (session, context) =>
+    stands(context)
+      ? [
+          {
+            name: 'height',
+            label: 'Height',
+            value: session.typed.height ?? formatLength(storeyOf(context, context.records), context.display, false),
+            first: true,
+            narrow: true,
+          },
+        ]
+      : pointFields(session, context),
+  entered: (session, context) => (stands(context) ? session.cursor : enteredPoint(session, context)),
+  shape: ([a, b], { typed }, context) => {
+    if (!a) return null
+    if (stands(context)) {
+      const heightMm = typed.height
+        ? parseLength(typed.height, context.display.unit)
+        : storeyOf(context, context.records)
+      return heightMm > 0 ? standing(a, heightMm, context) : null
+    }
+    if (!b) return null
+    const made = newMember(a.at, b.at, context, [a, b])
+    return context.choices.memberRuns === 'broken' ? brokenAtSupports(made, context) : made
+  },
+}

@@ -1,0 +1,105 @@
+import { placeIn, seenFrom } from '@/core/geometry/space'
+import { distance, type Point } from '@/core/geometry/vector'
+import { lineOf } from '@/core/model/member/placing'
+import type { Joint, Member } from '@/core/model/member/schema'
+import { frameOf } from '@/core/model/work-plane/frame'
+import type { BoardPoint } from '../../board/catch-on-board'
+import { sheetOfPoints } from '../draw/drawing'
+import type { ToolContext } from '../tool'
+
+/** A member from one place of the board to another, as the bench has it chosen. */
+export function newMember(start: Point, end: Point, context: ToolContext, points: readonly BoardPoint[] = []): Member {
+  const { choices, levelId, records } = context
+  return {
+    id: crypto.randomUUID(),
+    kind: 'member',
+    use: choices.memberUse,
+    levelId,
+    start,
+    end,
+    startAsideMm: choices.memberAsideMm,
+    endAsideMm: choices.memberAsideMm,
+    sectionId: choices.sectionId,
+    seat: choices.seat,
+    turnRad: (choices.memberTurnDeg * Math.PI) / 180,
+    acrossMm: choices.memberAcrossMm,
+    upMm: choices.memberUpMm,
+    mirrored: choices.memberMirrored,
+    ...fitted('startJoint', points[0], context),
+    ...fitted('endJoint', points[1], context),
+    ...sheetOfPoints(points, records),
+  }
+}
+
+/** An end that is placed on another member is fitted to that, where the bench says so. */
+function fitted(
+  end: 'startJoint' | 'endJoint',
+  point: BoardPoint | undefined,
+  { choices, records }: ToolContext,
+): { readonly [K in 'startJoint' | 'endJoint']?: Joint } {
+  const to = point?.caught?.elementId
+  if (choices.memberFit === 'plain' || !to || records.get(to)?.kind !== 'member') return {}
+  return { [end]: { to, kind: choices.memberFit, gapMm: choices.jointGapMm } }
+}
+
+/** Ends nearer than this to a crossing are no pieces of their own. */
+const SHORTEST_MM = 20
+
+/** A member broken at those whose lines it crosses on the plane, each piece fitted to them. */
+export function brokenAtSupports(member: Member, { plan, records, choices }: ToolContext): Member[] {
+  const { frame } = plan.around
+  const { start, end } = member
+  const size = distance(start, end)
+  const cuts = [...plan.shapes.values()].flatMap(({ shape, depth }) => {
+    if (shape.kind !== 'member' || shape.id === member.id || !depth) return []
+    const line = lineOf(shape, frameOf(shape.levelId, records))
+    const [a, b] = [seenFrom(frame, line.start), seenFrom(frame, line.end)]
+    const t = crossing(start, end, a, b)
+    return t !== null && t * size > SHORTEST_MM && (1 - t) * size > SHORTEST_MM ? [{ t, to: shape.id }] : []
+  })
+  if (cuts.length === 0) return [member]
+  const along = (t: number): Point => ({ x: start.x + (end.x - start.x) * t, y: start.y + (end.y - start.y) * t })
+  const kind = choices.memberFit === 'plain' ? 'square' : choices.memberFit
+  const joint = (cut: { readonly to: string }): Joint => ({ to: cut.to, kind, gapMm: choices.jointGapMm })
+  const sorted = cuts.sort((a, b) => a.t - b.t)
+  const { startJoint, endJoint, ...bare } = member
+  return [...sorted, null].map((cut, i): Member => {
+    const before = sorted[i - 1]
+    const first = before ? joint(before) : startJoint
+    const last = cut ? joint(cut) : endJoint
+    return {
+      ...bare,
+      id: i === 0 ? member.id : crypto.randomUUID(),
+      start: before ? along(before.t) : start,
+      end: cut ? along(cut.t) : end,
+      ...(first && { startJoint: first }),
+      ...(last && { endJoint: last }),
+    }
+  })
+}
+
+/** Where a line from one place to another crosses a second one, as a part of the way; null where it doesn't. */
+function crossing(a: Point, b: Point, c: Point, d: Point): number | null {
+  const [dx, dy, ex, ey] = [b.x - a.x, b.y - a.y, d.x - c.x, d.y - c.y]
+  const turn = dx * ey - dy * ex
+  if (Math.abs(turn) < 1e-9 * Math.hypot(dx, dy) * Math.hypot(ex, ey)) return null
+  const t = ((c.x - a.x) * ey - (c.y - a.y) * ex) / turn
+  const u = ((c.x - a.x) * dy - (c.y - a.y) * dx) / turn
+  return t > 0 && t < 1 && u >= -0.02 && u <= 1.02 ? t : null
+}
+
+/** A post that stands on the plan: as high as its storey, or as typed. */
+export function standing(at: BoardPoint, heightMm: number, context: ToolContext): Member {
+  const made = newMember(at.at, at.at, context, [at])
+  return { ...made, endAsideMm: made.startAsideMm + heightMm }
+}
+
+/** The traced line of a member on the plane that is looked at. */
+export function lineSeen(member: Member, { plan, records }: ToolContext): { start: Point; end: Point } {
+  const { frame } = plan.around
+  const { start, end } = lineOf(member, frameOf(member.levelId, records))
+  return { start: seenFrom(frame, start), end: seenFrom(frame, end) }
+}
+
+/** A place of the board in space. */
+export const inSpace = (at: Point, { plan }: ToolContext) => placeIn(plan.around.frame, at)
