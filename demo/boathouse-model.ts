@@ -10,6 +10,7 @@ import type { SavedView } from '@/core/model/view/schema'
 import type { Wall } from '@/core/model/wall/schema'
 import type { WallType } from '@/core/model/wall-type/schema'
 import { withType } from '@/core/model/wall-type/typed'
+import { FRAMES } from './boathouse-frames'
 
 /** The boathouse as somebody traced it: the ground floor whole, of the upper floor two walls so far. */
 const LENGTH = 31_200
@@ -17,6 +18,12 @@ const WIDTH = 14_400
 const OUTER = 365
 const INNER = 115
 const HALL = 20_800
+
+/** The roof rises from 3770 over a place 700 before the wall to 8650 over the middle. */
+const PITCH_RAD = Math.atan((8650 - 3770) / (WIDTH / 2 + 700))
+/** The height of the rafters' upper side 300 before the wall. */
+const PLATE = 3770 + 200 * Math.tan(PITCH_RAD)
+const PURLIN_DEEP = 160
 
 export const UPPER_LEVEL: Level = { id: 'demo-upper', kind: 'level', name: 'Upper', elevationMm: 3150, heightMm: 2900 }
 
@@ -57,9 +64,10 @@ const roof = (id: string, corners: readonly (readonly [number, number])[]): Roof
   kind: 'roof',
   levelId: FIRST_LEVEL.id,
   ring: corners.map(([x, y]) => ({ x, y })),
-  pitchRad: (22 * Math.PI) / 180,
-  thicknessMm: 280,
-  eavesMm: 2950,
+  pitchRad: PITCH_RAD,
+  thicknessMm: 120,
+  // On the purlins.
+  eavesMm: PLATE + (500 - 300) * Math.tan(PITCH_RAD) + PURLIN_DEEP / Math.cos(PITCH_RAD),
 })
 
 /** As the upper floor plan shows it. */
@@ -165,8 +173,11 @@ export const BOATHOUSE_MODEL: readonly (readonly [label: string, records: readon
     'Draw grid',
     [
       gridLine('1', [0, -4600], [0, 18_000]),
-      gridLine('2', [20_800, -4600], [20_800, 18_000]),
-      gridLine('3', [LENGTH, -4600], [LENGTH, 18_000]),
+      gridLine('2', [5200, -4600], [5200, 18_000]),
+      gridLine('3', [10_400, -4600], [10_400, 18_000]),
+      gridLine('4', [15_600, -4600], [15_600, 18_000]),
+      gridLine('5', [HALL, -4600], [HALL, 18_000]),
+      gridLine('6', [LENGTH, -4600], [LENGTH, 18_000]),
       gridLine('A', [-3200, 0], [34_400, 0]),
       gridLine('B', [-3200, WIDTH], [34_400, WIDTH]),
     ],
@@ -233,17 +244,18 @@ export const BOATHOUSE_MODEL: readonly (readonly [label: string, records: readon
     [
       roof('south', [
         [-500, -500],
-        [14_000, -500],
-        [14_000, WIDTH / 2],
+        [HALL, -500],
+        [HALL, WIDTH / 2],
         [-500, WIDTH / 2],
       ]),
       roof('north', [
-        [14_000, WIDTH + 500],
+        [HALL, WIDTH + 500],
         [-500, WIDTH + 500],
         [-500, WIDTH / 2],
-        [14_000, WIDTH / 2],
+        [HALL, WIDTH / 2],
       ]),
     ],
   ],
+  ...FRAMES,
   ['Save view', [hallView]],
 ]

@@ -10,6 +10,7 @@ import { database, pool } from '@/server/database/client'
 import { projects } from '@/server/database/schema'
 import { createProject } from '@/server/projects'
 import { addSource, listSources } from '@/server/sources'
+import { FRAME_PLANE } from './boathouse-frames'
 import { BOATHOUSE_MODEL, UPPER_LEVEL } from './boathouse-model'
 import { boathouseSet } from './sheets/boathouse'
 import { oldSurvey } from './sheets/old-survey'
@@ -48,20 +49,20 @@ async function seed(): Promise<void> {
   }
 }
 
-/** The readers run beside this: waits until the pages of both floors are read. */
-async function planSheets(): Promise<[ground: string, upper: string]> {
+/** The readers run beside this: waits until the pages of both floors and the section are read. */
+async function planSheets(): Promise<[ground: string, upper: string, section: string]> {
   for (let tries = 0; tries < 600; tries++) {
     const [source] = await listSources(DEMO)
     if (source?.problem) throw new Error(source.problem)
-    const [ground, upper] = [1, 2].map((page) => source?.sheets.find(({ number }) => number === page))
-    if (source?.status === 'ready' && ground?.status === 'ready' && upper?.status === 'ready')
-      return [ground.id, upper.id]
+    const [ground, upper, section] = [1, 2, 3].map((page) => source?.sheets.find(({ number }) => number === page))
+    if (source?.status === 'ready' && [ground, upper, section].every((sheet) => sheet?.status === 'ready'))
+      return [ground!.id, upper!.id, section!.id]
     await sleep(100)
   }
   throw new Error('The demo sheets were not read within a minute: do the readers run?')
 }
 
-async function placeAndTrace(sheetId: string, upperId: string): Promise<void> {
+async function placeAndTrace(sheetId: string, upperId: string, sectionId: string): Promise<void> {
   // What somebody did before: fitted the plan by its longest printed length, checked it by its width, began to trace.
   const ptPerMm = (72 / 25.4 / 100) * 0.6866
   const onSheet = (x: number, y: number) => ({ x: 190 + x * ptPerMm, y: 255 + y * ptPerMm })
@@ -111,6 +112,29 @@ async function placeAndTrace(sheetId: string, upperId: string): Promise<void> {
     levelId: UPPER_LEVEL.id,
     dimensions: [{ ...length, id: 'demo-upper-length' }],
     order: 2,
+  })
+  // The section stands at its grid line: its zero at the outside of the south wall, on the ground.
+  const stood = (x: number, y: number) => ({ x: 330 + x * ptPerMm, y: 300 + y * ptPerMm })
+  const hall: KnownDimension = {
+    ...length,
+    id: 'demo-hall-width',
+    fromPt: stood(0, 0),
+    toPt: stood(14_400, 0),
+    statedMm: 14_400,
+  }
+  const upright = placementBy(placementAtRatio(100), [hall], false)
+  const foot = { x: 330 * upright.mmPerPt, y: 300 * upright.mmPerPt }
+  await edit('Bring in sheet', {
+    ...underlay,
+    id: 'demo-section',
+    name: 'Section A–A',
+    sheetId: sectionId,
+    levelId: FRAME_PLANE.id,
+    placement: { ...upright, originMm: { x: -foot.x, y: -foot.y } },
+    dimensions: [hall],
+    // Only the section itself stands there, not its sheet.
+    crop: [stood(-2600, -1000), stood(18_600, -1000), stood(18_600, 9600), stood(-2600, 9600)],
+    order: 3,
   })
 }
 

@@ -200,6 +200,16 @@ function section(document: PDFDocument, font: PDFFont): Drawing {
   d.line(-700, eaves - 430, WIDTH / 2, ridge, 0.9).line(WIDTH + 700, eaves - 430, WIDTH / 2, ridge, 0.9)
   d.line(-700, eaves - 130, WIDTH / 2, ridge + 300, 0.9).line(WIDTH + 700, eaves - 130, WIDTH / 2, ridge + 300, 0.9)
   d.line(0, 3150, WIDTH, 3150, 0.6).line(0, 2850, WIDTH, 2850, 0.6)
+  d.on('Frame')
+  // Posts, rafters and a collar of glued timber, 320 deep, beneath the roof.
+  const rise = (ridge - (eaves - 430)) / (WIDTH / 2 + 700)
+  const beneath = (x: number) => eaves - 430 + rise * (x + 700) - 320 * Math.hypot(1, rise)
+  const reach = (y: number) => (y - beneath(0)) / rise
+  for (const side of [(x: number) => x, (x: number) => WIDTH - x]) {
+    d.line(side(365), 0, side(365), beneath(365), 0.5).line(side(685), 0, side(685), beneath(685), 0.5)
+    d.line(side(365), beneath(365), side(WIDTH / 2), beneath(WIDTH / 2), 0.5)
+  }
+  for (const y of [5600, 5920]) d.line(reach(y), y, WIDTH - reach(y), y, 0.5)
   d.line(-1800, 0, WIDTH + 1800, 0, 0.9).line(-1800, -200, WIDTH + 1800, -200, 0.4)
   d.on('Levels')
   for (const [level, name] of [

@@ -21,6 +21,7 @@ import { TablesPanel } from './building/TablesPanel'
 import { WallTypesDialog } from './building/WallTypesDialog'
 import { RefitDialog } from './fit/RefitDialog'
 import { PastBanner } from './history/PastBanner'
+import { CopyFrameDialog } from './members/CopyFrameDialog'
 import { SectionDialog } from './members/SectionDialog'
 import { Bench } from './panels/Bench'
 import { Card } from './panels/Card'
@@ -137,6 +138,7 @@ export function Studio({ projectId }: { projectId: string }) {
       <WallTypesDialog />
       <OpeningTypesDialog />
       <SectionDialog />
+      <CopyFrameDialog />
       <Snackbar
         open={notice !== null}
         autoHideDuration={8000}

@@ -4,6 +4,7 @@ import { FIRST_LAYER } from '@/core/model/layer/schema'
 import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
 import { displayOf } from '@/core/model/settings/schema'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
+import type { BoardPoint } from './board/catch-on-board'
 import { currentPlan } from './board/plan'
 import { useView } from './board/view'
 import { tell, useProject } from './project/store'
@@ -102,6 +103,7 @@ export const useBench = create<BenchState>(() => ({
     memberUpMm: 0,
     memberMirrored: false,
     memberAsideMm: 0,
+    memberEndsOn: null,
     memberRuns: 'through',
     memberFit: 'plain',
     jointKind: 'face',
@@ -253,6 +255,15 @@ export function takeOutcome({ session, say, done, next, pick, choose }: Outcome)
   if (say) tell(say)
 }
 
+/** A click on the board, at where it falls. */
+export function pressAt(point: BoardPoint): void {
+  const { tool, session } = get()
+  const context = toolContext()
+  if (toolNamed(tool).onPlan && context.planeId)
+    return tell('This stands on levels: go to the plan first (/), or place members here.')
+  takeOutcome(toolNamed(tool).click(session, point, context))
+}
+
 /** An arrow key. @returns whether the tool took it */
 export function pressArrow(by: Point, shift: boolean): boolean {
   const { tool, session } = get()
@@ -272,6 +283,7 @@ export function pressToolKey(key: string): boolean {
 
 export function pressEnter(): void {
   const { tool, session } = get()
+  if (toolNamed(tool).onPlan && planeWorkedOn()) return
   takeOutcome(toolNamed(tool).enter(session, toolContext()))
 }
 

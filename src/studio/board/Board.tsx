@@ -11,7 +11,7 @@ import type { Point } from '@/core/geometry/vector'
 import { settingsOf } from '@/core/model/settings/schema'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { pointAt as pointTo, select, takeOutcome, toolContext, updateSession, useBench } from '../bench-store'
+import { pointAt as pointTo, pressAt, select, takeOutcome, toolContext, updateSession, useBench } from '../bench-store'
 import { useTraceCheck } from '../check/trace-check'
 import { shapeAt } from '../edit/pick'
 import { useRefit } from '../fit/refit'
@@ -126,8 +126,7 @@ export function Board() {
       if (!tool.places && !tool.drag) return pick(screen)
       const raw = tool.places ? pointAt(screen) : { at: toPlane(useView.getState(), screen), caught: null }
       updateSession({ raw, touchedRad: touchedRad() })
-      const { session } = useBench.getState()
-      takeOutcome(tool.click(session, session.cursor!, toolContext()))
+      pressAt(useBench.getState().session.cursor!)
     },
     leave: () => {
       pointTo(null)

@@ -4,6 +4,7 @@ import CloseIcon from '@mui/icons-material/Close'
 import CopyIcon from '@mui/icons-material/ContentCopy'
 import PlaneIcon from '@mui/icons-material/FilterCenterFocus'
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import Stack from '@mui/material/Stack'
 import Tooltip from '@mui/material/Tooltip'
@@ -15,6 +16,7 @@ import { LengthField } from '../building/fields/LengthField'
 import { CommittedField } from '../panels/CommittedField'
 import { NameField } from '../panels/NameField'
 import { put, remove, useProject } from '../project/store'
+import { freePlane } from './copy-frame'
 import { lookOn } from './planes'
 
 /** The upright planes of the project: each can be looked at straight on. */
@@ -107,10 +109,15 @@ function PlaneRow({ plane }: { plane: WorkPlane }) {
         </Tooltip>
       </Stack>
       {followed && (
-        <Typography color="text.secondary" sx={{ fontSize: 12, pl: 0.75, pb: 0.5 }}>
-          follows {followed.name}
-          {plane.mirrored ? ', mirrored' : ''}
-        </Typography>
+        <Stack direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between', pl: 0.75 }}>
+          <Typography color="text.secondary" sx={{ fontSize: 12 }}>
+            follows {followed.name}
+            {plane.mirroredAtMm === undefined ? '' : ', mirrored'}
+          </Typography>
+          <Button size="small" onClick={() => freePlane(plane)} sx={{ minWidth: 0, py: 0 }}>
+            Free it
+          </Button>
+        </Stack>
       )}
       {looked && <PlaneFields plane={plane} used={used} />}
     </Box>

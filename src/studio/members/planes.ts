@@ -1,9 +1,10 @@
 import { levelsOf } from '@/core/model/level/schema'
 import { workPlaneOf, workPlanesOf } from '@/core/model/work-plane/schema'
-import { useBench, workOn } from '../bench-store'
+import { takeTool, useBench, workOn } from '../bench-store'
 import { showAll } from '../board/show'
 import { useView, whenSized } from '../board/view'
 import { tell, useProject } from '../project/store'
+import { toolNamed } from '../tools/registry'
 
 /** Where each plane was looked at last: coming back to it finds it as it was left. */
 const looks = new Map<string, { center: { x: number; y: number }; pxPerMm: number }>()
@@ -22,6 +23,8 @@ export function lookOn(levelId: string | null): void {
   if (isPlane(former)) lastPlane = former
   else lastLevel = former
   workOn(levelId)
+  // What is built on levels has no place on an upright plane.
+  if (isPlane(levelId) && toolNamed(useBench.getState().tool).onPlan) takeTool('member')
   if (isPlane(former) === isPlane(levelId) && !isPlane(levelId)) return
   const known = looks.get(isPlane(levelId) ? levelId! : PLAN)
   if (known) useView.setState(known)

@@ -56,7 +56,6 @@ function LengthChoice({
     | 'slabThicknessMm'
     | 'roofThicknessMm'
     | 'stairWidthMm'
-    | 'memberAsideMm'
     | 'jointGapMm'
   label: string
   /** What it may not be less than; more than nothing where left out. */
@@ -250,20 +249,13 @@ function MemberUseChoice() {
   )
 }
 
-/** The section and how it lies on its line are chosen in the card. */
+/** How the section lies on its line, and what becomes of the ends, is chosen in the card. */
 function MemberChoices() {
   const { sectionId } = useChoices()
   return (
     <>
       <SectionField sectionId={sectionId} onTake={(taken) => setChoices({ sectionId: taken })} />
       <MemberUseChoice />
-      <LengthChoice of="memberAsideMm" label="Out of plane" least={-1e6} />
-      <Words of="memberRuns" label="Over others" words={{ through: 'Runs through', broken: 'Broken at others' }} />
-      <Words
-        of="memberFit"
-        label="Ends placed on others"
-        words={{ plain: 'Plain', square: 'Square', face: 'Face', mitre: 'Mitre', notch: 'Notch' }}
-      />
     </>
   )
 }

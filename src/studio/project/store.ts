@@ -3,6 +3,7 @@ import { applyChanges, type Change, type Edit, invertChange, type KeptChange } f
 import { NO_STACKS, pushChange, type UndoStacks } from '@/core/model/change/history'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { Underlay } from '@/core/model/underlay/schema'
+import { withFollowers } from '@/core/model/work-plane/follow'
 import { ApiError, api, type SourceView } from '../api'
 import { outbox } from './outbox'
 
@@ -111,7 +112,11 @@ export function commit(label: string, edits: readonly Omit<Edit, 'before'>[]): v
   if (edits.length === 0) return
   if (past)
     return tell('You are looking at a past state. Bring it back, or go back to now, before you change anything.')
-  const full = edits.map(({ id, after }) => ({ id, before: records.get(id) ?? null, after }))
+  const { edits: all, refused } = withFollowers(edits, records, () => crypto.randomUUID())
+  if (refused > 0)
+    tell('Members of a plane that follows another one change with those. Free the plane to change them by themselves.')
+  if (all.length === 0) return
+  const full = all.map(({ id, after }) => ({ id, before: records.get(id) ?? null, after }))
   const id = crypto.randomUUID()
   if (full.length <= PART_EDITS) return push({ id, label, cause: 'edit', of: null, edits: full })
   const parts = Math.ceil(full.length / PART_EDITS)

@@ -4,8 +4,10 @@ import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { Canvas, type ThreeEvent, useThree } from '@react-three/fiber'
 import { useEffect, useMemo, useState } from 'react'
-import { DoubleSide, type Plane, TextureLoader } from 'three'
+import { DoubleSide, MultiplyBlending, type Plane, TextureLoader } from 'three'
 
+import { capOf } from '@/core/building/mesh'
+import { corners } from '@/core/geometry/box'
 import { project } from '@/core/geometry/projective'
 import { placeIn } from '@/core/geometry/space'
 import { boardMap } from '@/core/model/underlay/placement'
@@ -127,33 +129,54 @@ function Sheets({ scene }: { scene: Scene }) {
     const { widthPt, heightPt, pictureHash } = found.sheet
     const map = boardMap(underlay.placement)
     const frame = frameOf(underlay.levelId, records)
-    const corners = [
-      { x: 0, y: 0 },
-      { x: widthPt, y: 0 },
-      { x: widthPt, y: heightPt },
-      { x: 0, y: heightPt },
-    ].map((p) => {
+    const ring = underlay.crop ?? corners({ minX: 0, minY: 0, maxX: widthPt, maxY: heightPt })
+    const places = ring.map((p) => {
       const at = placeIn(frame, project(map, p), -BENEATH_MM)
       return [(at.x - scene.origin.x) / 1000, (at.y - scene.origin.y) / 1000, at.z / 1000]
     })
-    return [<SheetPlane key={underlay.id} url={contentUrl(pictureHash)} corners={new Float32Array(corners.flat())} />]
+    return [
+      <SheetPlane
+        key={underlay.id}
+        url={contentUrl(pictureHash)}
+        places={new Float32Array(places.flat())}
+        onPicture={new Float32Array(ring.flatMap(({ x, y }) => [x / widthPt, y / heightPt]))}
+        triangles={new Uint16Array(capOf(ring))}
+        film={stands}
+      />,
+    ]
   })
 }
 
-const UV = new Float32Array([0, 0, 1, 0, 1, 1, 0, 1])
-const TRIANGLES = new Uint16Array([0, 1, 2, 0, 2, 3])
-
-function SheetPlane({ url, corners }: { url: string; corners: Float32Array }) {
+/** What shows of a sheet, with its picture on it. */
+function SheetPlane({
+  url,
+  places,
+  onPicture,
+  triangles,
+  film,
+}: {
+  url: string
+  places: Float32Array
+  onPicture: Float32Array
+  triangles: Uint16Array
+  /** Whether only its lines hide what lies behind it, as on drafting film. */
+  film: boolean
+}) {
   const invalidate = useThree((state) => state.invalidate)
   const texture = useMemo(() => new TextureLoader().load(url, () => invalidate()), [url, invalidate])
   return (
     <mesh raycast={() => null}>
-      <bufferGeometry key={corners.join(' ')}>
-        <bufferAttribute attach="attributes-position" args={[corners, 3]} />
-        <bufferAttribute attach="attributes-uv" args={[UV, 2]} />
-        <bufferAttribute attach="index" args={[TRIANGLES, 1]} />
+      <bufferGeometry key={places.join(' ')}>
+        <bufferAttribute attach="attributes-position" args={[places, 3]} />
+        <bufferAttribute attach="attributes-uv" args={[onPicture, 2]} />
+        <bufferAttribute attach="index" args={[triangles, 1]} />
       </bufferGeometry>
-      <meshBasicMaterial map={texture} side={DoubleSide} toneMapped={false} />
+      <meshBasicMaterial
+        map={texture}
+        side={DoubleSide}
+        toneMapped={false}
+        {...(film && { transparent: true, premultipliedAlpha: true, blending: MultiplyBlending, depthWrite: false })}
+      />
     </mesh>
   )
 }

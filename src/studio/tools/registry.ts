@@ -38,6 +38,7 @@ import { wallThickness } from './wall/thickness'
 import { wall } from './wall/wall'
 
 const buildingTool = (drawing: Drawing): Tool => ({ ...drawingTool(drawing), group: 'build' })
+const onPlan = (tool: Tool): Tool => ({ ...tool, onPlan: true })
 
 /** Every tool, in the order of the bench; a new one is a file beside this and a line here. */
 export const TOOLS: readonly Tool[] = [
@@ -48,14 +49,8 @@ export const TOOLS: readonly Tool[] = [
   straighten,
   tie,
   moveSheet,
-  wall,
-  wallThickness,
-  wallAlong,
-  wallOnSheet,
-  proposedWalls,
-  opening,
-  room,
-  ...[separator, column, slab, roof, stair, gridLine].map(buildingTool),
+  ...[wall, wallThickness, wallAlong, wallOnSheet, proposedWalls, opening, room].map(onPlan),
+  ...[separator, column, slab, roof, stair, gridLine].map(buildingTool).map(onPlan),
   buildingTool(member),
   memberAlong,
   memberInPair,

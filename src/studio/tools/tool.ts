@@ -123,6 +123,8 @@ export interface MemberChoices {
   readonly memberMirrored: boolean
   /** How far out of the level or plane members are placed. */
   readonly memberAsideMm: number
+  /** The plane on which members end, where it is another one than they start on: purlins, and braces between frames. */
+  readonly memberEndsOn: string | null
   /** Whether members run on over those that they cross, or are broken at them. */
   readonly memberRuns: 'through' | 'broken'
   /** How an end is cut that is placed on another member; `plain` for not at all. */
@@ -206,6 +208,8 @@ export interface Tool {
   readonly group?: 'build' | 'draw' | 'change'
   /** The card that tells more while it is in hand. */
   readonly card?: SideCard
+  /** What it makes stands on levels alone: on an upright plane it does nothing. */
+  readonly onPlan?: true
   /** The steps in which it is offered. */
   readonly steps: readonly Step[]
   /** What comes next, in a sentence. */

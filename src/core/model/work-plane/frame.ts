@@ -1,5 +1,5 @@
 import { cross3, type Frame } from '../../geometry/space'
-import { subtract, unit } from '../../geometry/vector'
+import { dot, subtract, unit } from '../../geometry/vector'
 import { FIRST_LEVEL, levelsOf } from '../level/schema'
 import { type WorkPlane, workPlaneOf } from './schema'
 
@@ -30,7 +30,9 @@ export function frameOfPlane(plane: WorkPlane): Frame {
   const right = { x: along.x, y: along.y, z: 0 }
   // Away from who looks is the left of the line.
   const up = { x: -along.y * sin, y: along.x * sin, z: cos }
-  const frame: Frame = { origin: { ...plane.start, z: 0 }, right, up, out: cross3(right, up) }
+  const ahead = dot(plane.start, along)
+  const origin = { x: plane.start.x - along.x * ahead, y: plane.start.y - along.y * ahead, z: 0 }
+  const frame: Frame = { origin, right, up, out: cross3(right, up) }
   frames.set(plane, frame)
   return frame
 }

@@ -1,9 +1,10 @@
-import { boolean, type InferType, object, string } from 'yup'
+import { type InferType, object, string } from 'yup'
 import { finite, idSchema, lengthMm, pointSchema } from '../fields'
 
 /**
- * A plane drawn on that stands along a line of the plan. Its right runs along the line, from start to end; its up is
- * upwards, from the project's zero on; one looks at it from the right of the line.
+ * A plane drawn on that stands along a line of the plan. Its right runs along the line, from start to end, and counts
+ * from the place nearest to the project's zero; its up is upwards, from that zero on. One looks at it from the right
+ * of the line.
  */
 export const workPlaneSchema = object({
   id: idSchema.required(),
@@ -20,8 +21,8 @@ export const workPlaneSchema = object({
   behindMm: lengthMm().min(0).required(),
   /** The plane of which all members are copied here whenever they change. */
   follows: idSchema.optional(),
-  /** Of a plane that follows: whether left and right are changed. */
-  mirrored: boolean().optional(),
+  /** Of a plane that follows: where across it left and right are changed; not at all where left out. */
+  mirroredAtMm: lengthMm().optional(),
 }).noUnknown()
 
 export type WorkPlane = InferType<typeof workPlaneSchema>

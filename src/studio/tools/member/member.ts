@@ -4,10 +4,14 @@ import { parseLength } from '@/core/units/length'
 import type { Drawing } from '../draw/drawing'
 import { enteredPoint, pointFields } from '../entry'
 import type { ToolContext } from '../tool'
-import { brokenAtSupports, newMember, standing } from './new-member'
+import { brokenAtSupports, newMember, otherPlane, standing } from './new-member'
 
 /** Posts on the plan are placed by one click; everything else by its two ends. */
 const stands = ({ choices, planeId }: ToolContext): boolean => choices.memberUse === 'column' && planeId === null
+
+/** Purlins that end on another plane run straight out of this one. */
+const straight = (context: ToolContext): boolean =>
+  context.choices.memberUse === 'purlin' && otherPlane(context) !== null
 
 /** A beam, column, brace, rafter or purlin by its start and end. */
 export const member: Drawing = {
@@ -17,9 +21,12 @@ export const member: Drawing = {
   label: 'Place member',
   say: (count, context) => {
     if (stands(context)) return 'Click where the column stands; its height can be typed.'
+    const other = otherPlane(context)
+    if (straight(context)) return `Click where the purlin runs straight on to ${other?.name}.`
+    if (other && count > 0) return `Click where it ends, on ${other.name}.`
     return count === 0 ? `Click where the ${context.choices.memberUse} starts.` : 'Click where it ends.'
   },
-  most: (context) => (stands(context) ? 1 : 2),
+  most: (context) => (stands(context) || straight(context) ? 1 : 2),
   fields: (session, context) =>
     stands(context)
       ? [
@@ -41,6 +48,7 @@ export const member: Drawing = {
         : storeyOf(context, context.records)
       return heightMm > 0 ? standing(a, heightMm, context) : null
     }
+    if (straight(context)) return newMember(a.at, a.at, context, [a])
     if (!b) return null
     const made = newMember(a.at, b.at, context, [a, b])
     return context.choices.memberRuns === 'broken' ? brokenAtSupports(made, context) : made

@@ -1,8 +1,9 @@
-import { placeIn, seenFrom } from '@/core/geometry/space'
+import { dot3, placeIn, seenFrom, subtract3 } from '@/core/geometry/space'
 import { distance, type Point } from '@/core/geometry/vector'
 import { lineOf } from '@/core/model/member/placing'
 import type { Joint, Member } from '@/core/model/member/schema'
-import { frameOf } from '@/core/model/work-plane/frame'
+import { frameOf, frameOfPlane } from '@/core/model/work-plane/frame'
+import { type WorkPlane, workPlaneOf } from '@/core/model/work-plane/schema'
 import type { BoardPoint } from '../../board/catch-on-board'
 import { sheetOfPoints } from '../draw/drawing'
 import type { ToolContext } from '../tool'
@@ -18,7 +19,7 @@ export function newMember(start: Point, end: Point, context: ToolContext, points
     start,
     end,
     startAsideMm: choices.memberAsideMm,
-    endAsideMm: choices.memberAsideMm,
+    endAsideMm: otherPlane(context) ? reachOf(end, context) : choices.memberAsideMm,
     sectionId: choices.sectionId,
     seat: choices.seat,
     turnRad: (choices.memberTurnDeg * Math.PI) / 180,
@@ -29,6 +30,21 @@ export function newMember(start: Point, end: Point, context: ToolContext, points
     ...fitted('endJoint', points[1], context),
     ...sheetOfPoints(points, records),
   }
+}
+
+/** The plane on which members end, where it is another one than that which is worked on. */
+export function otherPlane({ choices, records, planeId }: ToolContext): WorkPlane | null {
+  const { memberEndsOn } = choices
+  return planeId && memberEndsOn && memberEndsOn !== planeId ? workPlaneOf(memberEndsOn, records) : null
+}
+
+/** How far out of the plane that is worked on the other one lies, straight out from a place. */
+function reachOf(at: Point, context: ToolContext): number {
+  const { plan } = context
+  const other = frameOfPlane(otherPlane(context)!)
+  const place = placeIn(plan.around.frame, at)
+  const ahead = dot3(plan.around.frame.out, other.out)
+  return Math.abs(ahead) < 1e-6 ? 0 : dot3(subtract3(other.origin, place), other.out) / ahead
 }
 
 /** An end that is placed on another member is fitted to that, where the bench says so. */
@@ -100,6 +116,3 @@ export function lineSeen(member: Member, { plan, records }: ToolContext): { star
   const { start, end } = lineOf(member, frameOf(member.levelId, records))
   return { start: seenFrom(frame, start), end: seenFrom(frame, end) }
 }
-
-/** A place of the board in space. */
-export const inSpace = (at: Point, { plan }: ToolContext) => placeIn(plan.around.frame, at)
