@@ -19,7 +19,9 @@ import { type WallType, wallTypeOf } from '../model/wall-type/schema'
 import { USUAL_DISPLAY } from '../units/format'
 import type { Prism } from './bodies/body'
 import { type Body, isBody, prismsOfBody } from './bodies/registry'
+import { type Bolting, boltingOf } from './bolts'
 import { type BuiltMember, builtMembers } from './members'
+import { type BuiltPlate, builtPlates } from './plates'
 
 /** A door, window or passage with the name of its type; null where it has none. */
 interface NamedOpening {
@@ -100,6 +102,9 @@ export interface Building {
   readonly levels: readonly BuiltLevel[]
   readonly gridLines: readonly GridLine[]
   readonly members: readonly BuiltMember[]
+  readonly plates: readonly BuiltPlate[]
+  /** Worked out when it is first asked for. */
+  readonly bolting: Bolting
 }
 
 /** The height of the storey that an element stands on. */
@@ -152,9 +157,17 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
     const typeName = openingTypeOf(record, records)?.name ?? null
     openings.set(record.wallId, [...(openings.get(record.wallId) ?? []), { opening: record, typeName }])
   }
+  const members = builtMembers(records)
+  const plates = builtPlates(records)
+  let bolting: Bolting | null = null
   return {
     gridLines: all.filter((record) => record.kind === 'grid-line'),
-    members: builtMembers(records),
+    members,
+    plates,
+    get bolting() {
+      bolting ??= boltingOf(records, members, plates)
+      return bolting
+    },
     levels: levels.map((level) => {
       const heightMm = storeyHeightMm(level, levels)
       const here = all.filter((record) => 'kind' in record && 'levelId' in record && onLevel(record) === level.id)

@@ -1,10 +1,19 @@
 import type { Vector3 } from '../geometry/space'
-import { bodyOf, convexParts, type MemberBody, ringsOfSection, trianglesOfSection } from '../model/member/body'
+import {
+  bodyOf,
+  convexParts,
+  type MemberBody,
+  prismBetween,
+  ringsOfSection,
+  trianglesOfSection,
+} from '../model/member/body'
 import { cutAlong } from '../model/member/ends'
 import { placeAlong } from '../model/member/placing'
 import type { Member } from '../model/member/schema'
 import type { ProjectRecord } from '../model/registry'
+import { convexRings } from '../sections/convex-rings'
 import type { Stuff } from '../sections/section'
+import { besides, type ConvexSolid } from '../solid/convex'
 import type { Hull } from './hull'
 
 /** Kilograms in a cubic metre: steel (EN 1991-1-1, table A.4), softwood of class C24 on average (EN 338). */
@@ -67,4 +76,22 @@ function facesOf(body: MemberBody): readonly (readonly Vector3[])[] {
   // Seen from the start the outline runs anticlockwise, unless it is mirrored.
   const faces = [...caps, ...sides]
   return placed.member.mirrored ? faces.map((face) => [...face].reverse()) : faces
+}
+
+const coarse = new WeakMap<BuiltMember, readonly ConvexSolid[]>()
+
+/** A member as few convex parts: fillets left out, round ones by twelve sides. What clashes and is drilled is worked out with these. */
+export function coarseParts(built: BuiltMember): readonly ConvexSolid[] {
+  const known = coarse.get(built)
+  if (known) return known
+  const { placed, start, end } = built.body
+  const notches = [...start.notches, ...end.notches]
+  const made = convexRings(placed.section.shape).flatMap((ring) =>
+    notches.reduce<ConvexSolid[]>(
+      (parts, notch) => parts.flatMap((part) => besides(part, notch)),
+      [prismBetween(placed, ring, start.plane, end.plane)],
+    ),
+  )
+  coarse.set(built, made)
+  return made
 }

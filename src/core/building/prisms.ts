@@ -3,9 +3,11 @@ import { ringBetween } from '../geometry/polygon'
 import type { Point } from '../geometry/vector'
 import { alongOf } from '../model/wall/line'
 import type { Prism } from './bodies/body'
+import { hullOfBolts } from './bolts'
 import type { Building, BuiltWall } from './building'
 import type { Hull } from './hull'
 import { hullOf } from './members'
+import { hullOfPlate } from './plates'
 
 /** Thickness of panes and leaves, which stand in the middle of their wall. */
 const PANE_MM = 40
@@ -18,7 +20,12 @@ export const prismsOf = ({ levels }: Pick<Building, 'levels'>): Prism[] =>
   levels.flatMap(({ walls, bodies }) => [...walls.flatMap(keptPrisms), ...bodies.flatMap(({ prisms }) => prisms)])
 
 /** Everything that is built, as solids. */
-export const solidsOf = (building: Building): Solid[] => [...prismsOf(building), ...building.members.map(hullOf)]
+export const solidsOf = (building: Building): Solid[] => [
+  ...prismsOf(building),
+  ...building.members.map(hullOf),
+  ...building.plates.map((plate) => hullOfPlate(plate, building.bolting.holes.get(plate.plate.id) ?? [])),
+  ...building.bolting.groups.map(hullOfBolts),
+]
 
 /** The box around solids, with how high and how low they reach. Project millimetres. */
 export function extentOf(solids: readonly Solid[]): Box & { readonly foot: number; readonly top: number } {

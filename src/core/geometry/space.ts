@@ -26,6 +26,12 @@ export const unit3 = (a: Vector3): Vector3 | null => {
 }
 export const UP: Vector3 = { x: 0, y: 0, z: 1 }
 
+/** A direction of length one square to another one: as near to upwards as can be, or to the right of what stands upright. */
+export function squareTo(d: Vector3): Vector3 {
+  const wish = Math.abs(d.z) < 0.9 ? UP : { x: 1, y: 0, z: 0 }
+  return unit3(subtract3(wish, scale3(d, dot3(wish, d))))!
+}
+
 /** A plane drawn on, seen straight on: right and up as on the board, out towards who looks. Directions have length one. */
 export interface Frame {
   readonly origin: Vector3

@@ -1,3 +1,5 @@
+import type { Bolts } from './bolts/schema'
+import { boltsShape } from './bolts/shape'
 import type { Column } from './column/schema'
 import { columnShape } from './column/shape'
 import type { GridLine } from './grid-line/schema'
@@ -6,6 +8,8 @@ import type { Member } from './member/schema'
 import { memberShape } from './member/shape'
 import type { Opening } from './opening/schema'
 import { openingShape } from './opening/shape'
+import type { Plate } from './plate/schema'
+import { plateShape } from './plate/shape'
 import type { Roof } from './roof/schema'
 import { roofShape } from './roof/shape'
 import type { Separator } from './separator/schema'
@@ -21,7 +25,19 @@ import type { Wall } from './wall/schema'
 import { wallShape } from './wall/shape'
 
 /** Elements of the building: they lie on levels, not on layers. A new one is a folder beside this and a line in each list. */
-export type BuildingElement = Wall | Opening | Space | Separator | Column | Slab | Roof | Stair | GridLine | Member
+export type BuildingElement =
+  | Wall
+  | Opening
+  | Space
+  | Separator
+  | Column
+  | Slab
+  | Roof
+  | Stair
+  | GridLine
+  | Member
+  | Plate
+  | Bolts
 
 export const BUILDING_SHAPES: {
   [K in BuildingElement['kind']]: ShapeKind<Extract<BuildingElement, { kind: K }>>
@@ -36,6 +52,8 @@ export const BUILDING_SHAPES: {
   stair: stairShape,
   'grid-line': gridLineShape,
   member: memberShape,
+  plate: plateShape,
+  bolts: boltsShape,
 }
 
 export const isBuildingElement = (record: { readonly kind: string }): record is BuildingElement =>

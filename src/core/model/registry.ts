@@ -1,4 +1,5 @@
 import { type ObjectSchema, object, string } from 'yup'
+import { type Bolts, boltsSchema } from './bolts/schema'
 import { type Circle, circleSchema } from './circle/schema'
 import { type Column, columnSchema } from './column/schema'
 import { type Dimension, dimensionSchema } from './dimension/schema'
@@ -12,6 +13,7 @@ import { type Member, memberSchema } from './member/schema'
 import { type Opening, openingSchema } from './opening/schema'
 import { type OpeningType, openingTypeSchema } from './opening-type/schema'
 import { type Path, pathSchema } from './path/schema'
+import { type Plate, plateSchema } from './plate/schema'
 import { type Reading, readingSchema } from './reading/schema'
 import { type Roof, roofSchema } from './roof/schema'
 import { type OwnSection, sectionSchema } from './section/schema'
@@ -60,6 +62,8 @@ export type ProjectRecord =
   | Opening
   | Column
   | Member
+  | Plate
+  | Bolts
 
 export type RecordKind = ProjectRecord['kind']
 
@@ -93,6 +97,8 @@ const SCHEMAS: Record<RecordKind, ObjectSchema<object>> = {
   opening: openingSchema,
   column: columnSchema,
   member: memberSchema,
+  plate: plateSchema,
+  bolts: boltsSchema,
 }
 
 const kindSchema = object({

@@ -7,6 +7,7 @@ import {
   type HalfSpace,
   scale3,
   sidesOf,
+  squareTo,
   subtract3,
   unit3,
   type Vector3,
@@ -53,7 +54,7 @@ export function clipped(solid: ConvexSolid, plane: HalfSpace): ConvexSolid | nul
 function ordered(places: readonly Vector3[], about: Vector3): Vector3[] {
   if (places.length < 3) return []
   const middle = scale3(places.reduce(add3), 1 / places.length)
-  const right = unit3(cross3(about, Math.abs(about.z) < 0.9 ? { x: 0, y: 0, z: 1 } : { x: 1, y: 0, z: 0 }))!
+  const right = squareTo(about)
   const up = cross3(about, right)
   const turned = places
     .map((p) => {

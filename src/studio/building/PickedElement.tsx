@@ -7,9 +7,11 @@ import type { ComponentType } from 'react'
 import type { BuildingElement } from '@/core/model/building-shapes'
 import { select } from '../bench-store'
 import { removeShapes } from '../edit/edits'
+import { BoltsFields } from './fields/BoltsFields'
 import { ColumnFields } from './fields/ColumnFields'
 import { GridLineFields } from './fields/GridLineFields'
 import { OpeningFields } from './fields/OpeningFields'
+import { PlateFields } from './fields/PlateFields'
 import { RoofFields } from './fields/RoofFields'
 import { RoomFields } from './fields/RoomFields'
 import { SlabFields } from './fields/SlabFields'
@@ -33,6 +35,8 @@ const CARDS: {
   roof: { title: 'Roof', Fields: RoofFields },
   stair: { title: 'Stair', Fields: StairFields },
   'grid-line': { title: 'Grid line', Fields: GridLineFields },
+  plate: { title: 'Plate', Fields: PlateFields },
+  bolts: { title: 'Bolts', Fields: BoltsFields },
 }
 
 const Note = ({ children }: { children: string }) => <Typography color="text.secondary">{children}</Typography>

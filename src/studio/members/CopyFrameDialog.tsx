@@ -13,7 +13,7 @@ import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
-import { membersOn } from '@/core/model/work-plane/follow'
+import { framedOn } from '@/core/model/work-plane/follow'
 import { type WorkPlane, workPlaneOf } from '@/core/model/work-plane/schema'
 import { formatLength } from '@/core/units/format'
 import { parseSpacings } from '@/core/units/spacings'
@@ -38,7 +38,7 @@ function CopyForm({ plane, onClose }: { plane: WorkPlane; onClose: () => void })
   const records = useProject((project) => project.records)
   const { display } = toolContext()
   const lines = gridLinesAlong(plane, records)
-  const count = membersOn(plane.id, records).length
+  const count = framedOn(plane.id, records).length
   const [by, setBy] = useState<'grid' | 'spacings'>(lines.length > 0 ? 'grid' : 'spacings')
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
   const [text, setText] = useState('')

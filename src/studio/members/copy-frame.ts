@@ -2,7 +2,7 @@ import { seenFrom } from '@/core/geometry/space'
 import { distance, dot, type Point, subtract, unit } from '@/core/geometry/vector'
 import type { GridLine } from '@/core/model/grid-line/schema'
 import type { ProjectRecord } from '@/core/model/registry'
-import { copiesOn, membersOn } from '@/core/model/work-plane/follow'
+import { copiesOn, framedOn } from '@/core/model/work-plane/follow'
 import { frameOfPlane } from '@/core/model/work-plane/frame'
 import { type WorkPlane, workPlanesOf } from '@/core/model/work-plane/schema'
 import { put, tell, useProject } from '../project/store'
@@ -50,7 +50,9 @@ const shifted = (plane: WorkPlane, behindMm: number): Pick<WorkPlane, 'start' | 
 
 /** The middle of what stands on a plane, across it: what is mirrored is mirrored about that. */
 function middleAcross(planeId: string, records: Records): number {
-  const across = membersOn(planeId, records).flatMap(({ start, end }) => [start.x, end.x])
+  const across = framedOn(planeId, records).flatMap((each) =>
+    each.kind === 'member' ? [each.start.x, each.end.x] : [],
+  )
   return (Math.min(...across) + Math.max(...across)) / 2
 }
 
@@ -61,14 +63,14 @@ export function copyFrame(
   { linked, mirrored }: { readonly linked: boolean; readonly mirrored: boolean },
 ): void {
   const { records } = useProject.getState()
-  const members = membersOn(plane.id, records)
+  const members = framedOn(plane.id, records)
   const mirroredAtMm = mirrored ? middleAcross(plane.id, records) : undefined
   const made = targets.flatMap(({ behindMm, name }): ProjectRecord[] => {
     const place = shifted(plane, behindMm)
     const there = workPlanesOf(records).find(
       (other) => distance(other.start, place.start) < 1 && distance(other.end, place.end) < 1,
     )
-    const taken = linked && (!there || membersOn(there.id, records).length === 0)
+    const taken = linked && (!there || framedOn(there.id, records).length === 0)
     const to: WorkPlane = {
       ...(there ?? { ...plane, id: crypto.randomUUID(), name, ...place }),
       follows: taken ? plane.id : there?.follows,
@@ -79,7 +81,7 @@ export function copyFrame(
   })
   put('Copy frame', ...made)
   const count = targets.length === 1 ? 'one plane' : `${targets.length} planes`
-  tell(`The ${members.length === 1 ? 'member' : `${members.length} members`} of ${plane.name} stand on ${count} more.`)
+  tell(`What stands on ${plane.name} stands on ${count} more.`)
 }
 
 /** Fields that are not given are left out. */
@@ -90,6 +92,6 @@ const withoutEmpty = (plane: WorkPlane): WorkPlane =>
 export function freePlane(plane: WorkPlane): void {
   const { records } = useProject.getState()
   const { follows: _, mirroredAtMm: __, ...free } = plane
-  const members = membersOn(plane.id, records).map(({ copyOf: ___, ...member }) => member)
+  const members = framedOn(plane.id, records).map(({ copyOf: ___, ...member }) => member)
   put('Free frame', free, ...members)
 }

@@ -1,5 +1,8 @@
 'use client'
 
+import MenuItem from '@mui/material/MenuItem'
+import TextField from '@mui/material/TextField'
+import { BOLT_GRADES, BOLT_SIZES, boltSize } from '@/core/fasteners/sizes'
 import { openingTypeOf } from '@/core/model/opening-type/schema'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
@@ -57,6 +60,10 @@ function LengthChoice({
     | 'roofThicknessMm'
     | 'stairWidthMm'
     | 'jointGapMm'
+    | 'plateThicknessMm'
+    | 'plateMarginMm'
+    | 'boltRowPitchMm'
+    | 'boltColumnPitchMm'
   label: string
   /** What it may not be less than; more than nothing where left out. */
   least?: number
@@ -78,13 +85,16 @@ function LengthChoice({
   )
 }
 
+/** Choices that are whole numbers. */
+const COUNTS: ReadonlySet<string> = new Set(['sides', 'boltRows', 'boltColumns'])
+
 function NumberChoice({
   of,
   label,
   least,
   most,
 }: {
-  of: 'sides' | 'hatchDeg' | 'roofPitchDeg'
+  of: 'sides' | 'hatchDeg' | 'roofPitchDeg' | 'boltRows' | 'boltColumns'
   label: string
   least: number
   most: number
@@ -99,7 +109,7 @@ function NumberChoice({
       onTake={(text) => {
         const value = Number(text.replace(',', '.'))
         if (!(value >= least && value <= most)) throw new Error(`Type a number of ${least} to ${most}.`)
-        setChoices({ [of]: of === 'sides' ? Math.round(value) : value } as Partial<Choices>)
+        setChoices({ [of]: COUNTS.has(of) ? Math.round(value) : value } as Partial<Choices>)
       }}
     />
   )
@@ -161,6 +171,27 @@ const CHOICES: Readonly<Record<ToolName, () => React.ReactNode>> = {
         words={{ square: 'Square', face: 'Along its face', mitre: 'Mitred', notch: 'Notched' }}
       />
       <LengthChoice of="jointGapMm" label="Gap" least={0} />
+    </>
+  ),
+  plate: () => (
+    <>
+      <Words of="plateForm" label="Form of the plate" words={pickWords('rectangle', 'round', 'outline')} />
+      <LengthChoice of="plateThicknessMm" label="Thickness" />
+    </>
+  ),
+  'end-plate': () => (
+    <>
+      <LengthChoice of="plateThicknessMm" label="Thickness" />
+      <LengthChoice of="plateMarginMm" label="Margin" least={0} />
+    </>
+  ),
+  bolts: () => (
+    <>
+      <BoltChoice />
+      <NumberChoice of="boltRows" label="Rows" least={1} most={50} />
+      <LengthChoice of="boltRowPitchMm" label="apart" />
+      <NumberChoice of="boltColumns" label="Columns" least={1} most={50} />
+      <LengthChoice of="boltColumnPitchMm" label="apart" />
     </>
   ),
   'work-plane': () => (
@@ -240,6 +271,52 @@ function MirroredSymbol() {
       words={{ plain: 'As it is', mirrored: 'Mirrored' }}
       onChange={(value) => setChoices({ symbolMirrored: value === 'mirrored' })}
     />
+  )
+}
+
+/** Size and grade of the next bolts. */
+function BoltChoice() {
+  const { boltSize: name, boltGrade } = useChoices()
+  const { system } = boltSize(name)!
+  return (
+    <>
+      <TextField
+        select
+        size="small"
+        variant="standard"
+        value={name}
+        onChange={({ target }) => {
+          const grades = BOLT_GRADES[boltSize(target.value)!.system]
+          setChoices({
+            boltSize: target.value,
+            boltGrade: grades.includes(boltGrade) ? boltGrade : grades.at(-2)!,
+          })
+        }}
+        slotProps={{ htmlInput: { 'aria-label': 'Size of the bolts' } }}
+        sx={{ width: 84 }}
+      >
+        {BOLT_SIZES.map((size) => (
+          <MenuItem key={size.name} value={size.name}>
+            {size.name}
+          </MenuItem>
+        ))}
+      </TextField>
+      <TextField
+        select
+        size="small"
+        variant="standard"
+        value={boltGrade}
+        onChange={({ target }) => setChoices({ boltGrade: target.value })}
+        slotProps={{ htmlInput: { 'aria-label': 'Grade of the bolts' } }}
+        sx={{ width: 76 }}
+      >
+        {BOLT_GRADES[system].map((grade) => (
+          <MenuItem key={grade} value={grade}>
+            {grade}
+          </MenuItem>
+        ))}
+      </TextField>
+    </>
   )
 }
 

@@ -22,9 +22,12 @@ import { fit } from './fit'
 import { liftRegion } from './lift-region'
 import { look } from './look'
 import { measure } from './measure'
+import { bolts } from './member/bolts'
+import { endPlate } from './member/end-plate'
 import { joint } from './member/joint'
 import { member } from './member/member'
 import { memberAlong, memberInPair } from './member/member-along'
+import { plate } from './member/plate'
 import { workPlane } from './member/work-plane'
 import { moveSheet } from './move-sheet'
 import { pick } from './pick'
@@ -55,6 +58,9 @@ export const TOOLS: readonly Tool[] = [
   memberAlong,
   memberInPair,
   joint,
+  buildingTool(plate),
+  endPlate,
+  bolts,
   workPlane,
   line,
   ...[rectangle, polygon, circle, arc, ellipse, spline, text, dimension, hatch].map(drawingTool),

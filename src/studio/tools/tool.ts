@@ -132,6 +132,16 @@ export interface MemberChoices {
   readonly jointKind: JointKind
   readonly jointGapMm: number
   readonly planeBy: 'a line' | 'two points'
+  readonly plateForm: 'rectangle' | 'round' | 'outline'
+  readonly plateThicknessMm: number
+  /** By which the plate at an end stands out beyond the section. */
+  readonly plateMarginMm: number
+  readonly boltSize: string
+  readonly boltGrade: string
+  readonly boltRows: number
+  readonly boltColumns: number
+  readonly boltRowPitchMm: number
+  readonly boltColumnPitchMm: number
 }
 
 /** Choices of drawing and changing. */

@@ -32,6 +32,8 @@ const CLASS_LAYERS = {
   beam: 'S-BEAM',
   post: 'S-COLS',
   frame: 'S-FRAM',
+  plate: 'S-PLAT',
+  bolts: 'S-BOLT',
 } as const
 
 function classLayer(element: Exclude<BuildingElement, { kind: 'wall' }>): string {

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import * as WebIfc from 'web-ifc'
 import { house, opening, wall, wallType } from '../../../../tests/support/house'
+import { volumeOf } from '../../../../tests/support/ifc-mesh'
 import { buildingOf } from '../../building/building'
 import type { ProjectRecord } from '../../model/registry'
 import { withType } from '../../model/wall-type/typed'
@@ -8,33 +9,6 @@ import { ifcGuid } from './guid'
 import { writeIfc } from './write'
 
 const HEAD = { projectId: 'p1', name: 'Bootshaus „Süd“', madeAt: '2026-01-02T03:04:05' }
-
-/** Volume of a closed mesh by the divergence theorem, in cubic metres. */
-function volumeOf(api: WebIfc.IfcAPI, model: number, mesh: WebIfc.FlatMesh): number {
-  let sum = 0
-  for (let i = 0; i < mesh.geometries.size(); i++) {
-    const placed = mesh.geometries.get(i)
-    const geometry = api.GetGeometry(model, placed.geometryExpressID)
-    const vertices = api.GetVertexArray(geometry.GetVertexData(), geometry.GetVertexDataSize())
-    const indices = api.GetIndexArray(geometry.GetIndexData(), geometry.GetIndexDataSize())
-    const m = placed.flatTransformation
-    const corner = (k: number) => {
-      const [x, y, z] = [vertices[k * 6]!, vertices[k * 6 + 1]!, vertices[k * 6 + 2]!]
-      return [0, 1, 2].map((row) => m[row]! * x + m[4 + row]! * y + m[8 + row]! * z + m[12 + row]!) as [
-        number,
-        number,
-        number,
-      ]
-    }
-    for (let k = 0; k < indices.length; k += 3) {
-      const [a, b, c] = [corner(indices[k]!), corner(indices[k + 1]!), corner(indices[k + 2]!)]
-      sum +=
-        a[0] * (b[1] * c[2] - b[2] * c[1]) + a[1] * (b[2] * c[0] - b[0] * c[2]) + a[2] * (b[0] * c[1] - b[1] * c[0])
-    }
-    geometry.delete()
-  }
-  return Math.abs(sum / 6)
-}
 
 describe('a house, read by another program', () => {
   const api = new WebIfc.IfcAPI()

@@ -1,7 +1,9 @@
 import type { Building, BuiltLevel } from '../../building/building'
-import type { GridLine } from '../../model/grid-line/schema'
 import { writeBody } from './bodies/registry'
+import { writeBolts } from './fasteners'
 import { writeGrid } from './grid'
+import { writeMember } from './members'
+import { writePlate } from './plates'
 import { writeSpace } from './spaces'
 import { DERIVED, quoted, type Ref, Word } from './step'
 import { writeWall } from './walls'
@@ -19,7 +21,8 @@ export function writeIfc(building: Building, head: IfcHead): string {
   return [
     'ISO-10303-21;',
     'HEADER;',
-    "FILE_DESCRIPTION(('ViewDefinition [ReferenceView_V1.2]'),'2;1');",
+    // Clipped ends are more than the reference view allows.
+    `FILE_DESCRIPTION(('ViewDefinition [${building.members.length > 0 ? 'DesignTransferView_V1.1' : 'ReferenceView_V1.2'}]'),'2;1');`,
     `FILE_NAME(${quoted(`${head.name}.ifc`)},${quoted(head.madeAt)},(''),(''),'Calque','Calque','');`,
     "FILE_SCHEMA(('IFC4'));",
     'ENDSEC;',
@@ -31,7 +34,8 @@ export function writeIfc(building: Building, head: IfcHead): string {
   ].join('\n')
 }
 
-function writeBuilding(file: IfcWriter, { levels, gridLines }: Building): void {
+function writeBuilding(file: IfcWriter, all: Building): void {
+  const { levels } = all
   const { data, head } = file
   const si = (kind: string, prefix: string | undefined, name: string) =>
     data.add('IFCSIUNIT', DERIVED, new Word(kind), prefix === undefined ? undefined : new Word(prefix), new Word(name))
@@ -40,6 +44,7 @@ function writeBuilding(file: IfcWriter, { levels, gridLines }: Building): void {
     si('AREAUNIT', undefined, 'SQUARE_METRE'),
     si('VOLUMEUNIT', undefined, 'CUBIC_METRE'),
     si('PLANEANGLEUNIT', undefined, 'RADIAN'),
+    si('MASSUNIT', 'KILO', 'GRAM'),
   ])
   const project = data.add(
     'IFCPROJECT',
@@ -85,14 +90,14 @@ function writeBuilding(file: IfcWriter, { levels, gridLines }: Building): void {
   file.aggregate(site, [building], 'building of site')
   file.aggregate(
     building,
-    levels.map((level, i) => writeStorey(file, level, i === 0 ? gridLines : [], place)),
+    levels.map((level, i) => writeStorey(file, level, all, i === 0, place)),
     'storeys of building',
   )
   file.tellTypes()
 }
 
-/** A storey with all that stands on it; the grid stands on the lowest. */
-function writeStorey(file: IfcWriter, built: BuiltLevel, gridLines: readonly GridLine[], within: Ref): Ref {
+/** A storey with all that stands on it; the grid, and what stands on upright planes, on the lowest. */
+function writeStorey(file: IfcWriter, built: BuiltLevel, all: Building, lowest: boolean, within: Ref): Ref {
   const { data } = file
   const { level, walls, bodies, rooms } = built
   const place = data.add('IFCLOCALPLACEMENT', within, file.place3(0, 0, level.elevationMm))
@@ -110,11 +115,20 @@ function writeStorey(file: IfcWriter, built: BuiltLevel, gridLines: readonly Gri
     ['IFCQUANTITYLENGTH', 'GrossHeight', built.heightMm],
   ])
   const zero = level.elevationMm
-  const grid = writeGrid(file, gridLines, place)
+  const grid = lowest ? writeGrid(file, all.gridLines, place) : null
+  const isHere = ({ levelId }: { readonly levelId: string }) =>
+    levelId === level.id || (lowest && !all.levels.some((other) => other.level.id === levelId))
   const elements = [
     ...(grid ? [grid] : []),
     ...walls.flatMap((wall) => writeWall(file, wall, place, zero)),
     ...bodies.map((body) => writeBody(file, body, place, zero)),
+    ...all.members
+      .filter(({ member }) => isHere(member))
+      .map((member) => writeMember(file, member, all.bolting.holes.get(member.member.id) ?? [], place, zero)),
+    ...all.plates
+      .filter(({ plate }) => isHere(plate))
+      .map((plate) => writePlate(file, plate, all.bolting.holes.get(plate.plate.id) ?? [], place, zero)),
+    ...all.bolting.groups.filter(({ bolts }) => isHere(bolts)).map((group) => writeBolts(file, group, place, zero)),
   ]
   if (elements.length > 0)
     file.relation('IFCRELCONTAINEDINSPATIALSTRUCTURE', file.guid(level.id, 'contains'), elements, storey)

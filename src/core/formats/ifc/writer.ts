@@ -1,3 +1,4 @@
+import type { Vector3 } from '../../geometry/space'
 import type { Point } from '../../geometry/vector'
 import { ifcGuid } from './guid'
 import { DERIVED, type Ref, StepData, type StepValue, type Typed, Whole, Word } from './step'
@@ -143,9 +144,10 @@ export class IfcWriter {
     return { ref, at, along }
   }
 
-  shape(solids: readonly Ref[], line?: Ref): Ref {
+  /** @param made how: swept, swept and clipped, or cut out of one another */
+  shape(solids: readonly Ref[], line?: Ref, made: 'SweptSolid' | 'Clipping' | 'CSG' = 'SweptSolid'): Ref {
     const { data } = this
-    const body = data.add('IFCSHAPEREPRESENTATION', this.body, 'Body', 'SweptSolid', solids)
+    const body = data.add('IFCSHAPEREPRESENTATION', this.body, 'Body', made, solids)
     const axis = line ? [data.add('IFCSHAPEREPRESENTATION', this.axis, 'Axis', 'Curve2D', [line])] : []
     return data.add('IFCPRODUCTDEFINITIONSHAPE', undefined, undefined, [...axis, body])
   }
@@ -168,6 +170,22 @@ export class IfcWriter {
   closed(ring: readonly Point[], stand: Stand): Ref {
     const points = ring.map((p) => within(stand, p)).map(({ x, y }) => this.point2(x, y))
     return this.data.add('IFCPOLYLINE', [...points, points[0]!])
+  }
+
+  direction3({ x, y, z }: Vector3): Ref {
+    return this.data.share('IFCDIRECTION', [x, y, z])
+  }
+
+  /** A place turned in space: its z and its x, square to one another. */
+  turned({ x, y, z }: Vector3, up: Vector3, along: Vector3): Ref {
+    const { data } = this
+    const at = data.share('IFCCARTESIANPOINT', [x, y, z])
+    return data.share('IFCAXIS2PLACEMENT3D', at, this.direction3(up), this.direction3(along))
+  }
+
+  /** A circle about a place, as a line. */
+  circle(x: number, y: number, radius: number): Ref {
+    return this.data.add('IFCCIRCLE', this.place2(x, y), radius)
   }
 
   point2(x: number, y: number): Ref {

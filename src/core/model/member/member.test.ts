@@ -1,52 +1,19 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { member, PLANE, project } from '../../../../tests/support/frame'
 import { builtMembers, DENSITY_KG_PER_M3, hullOf } from '../../building/members'
 import { type Affine, apply } from '../../geometry/affine'
 import { cross3, dot3, length3, subtract3, type Vector3 } from '../../geometry/space'
 import { CATALOGUE } from '../../sections/catalogue'
 import { propertiesOf } from '../../sections/properties'
 import { sharedVolume, volumeOf } from '../../solid/convex'
-import type { ProjectRecord } from '../registry'
 import { surroundingsOf } from '../shapes'
 import { frameOf } from '../work-plane/frame'
-import type { WorkPlane } from '../work-plane/schema'
 import { bodyOf, convexParts } from './body'
 import { cutAlong } from './ends'
 import { placeAlong } from './placing'
 import { JOINTS, type Member, SEATS } from './schema'
 import { memberShape } from './shape'
-
-const PLANE: WorkPlane = {
-  id: 'plane',
-  kind: 'work-plane',
-  name: 'Frame 1',
-  start: { x: 3000, y: -1000 },
-  end: { x: 3000, y: 14_000 },
-  leanRad: 0,
-  beforeMm: 600,
-  behindMm: 600,
-}
-
-const member = (part: Partial<Member> = {}): Member => ({
-  id: 'a',
-  kind: 'member',
-  use: 'beam',
-  levelId: PLANE.id,
-  start: { x: 0, y: 3000 },
-  end: { x: 5000, y: 3000 },
-  startAsideMm: 0,
-  endAsideMm: 0,
-  sectionId: 'IPE 200',
-  seat: 'middle',
-  turnRad: 0,
-  acrossMm: 0,
-  upMm: 0,
-  mirrored: false,
-  ...part,
-})
-
-const project = (...records: readonly ProjectRecord[]): ReadonlyMap<string, ProjectRecord> =>
-  new Map([PLANE, ...records].map((record) => [record.id, record]))
 
 /** Signed volume of a closed surface, and by how much its faces fail to close it. */
 function surface(faces: readonly (readonly Vector3[])[]): { volume: number; open: number } {

@@ -3,7 +3,7 @@ import { applyChanges } from '../change/change'
 import { bodyOf } from '../member/body'
 import type { Member } from '../member/schema'
 import type { ProjectRecord } from '../registry'
-import { copiesOn, membersOn, withFollowers } from './follow'
+import { copiesOn, framedOn, withFollowers } from './follow'
 import type { WorkPlane } from './schema'
 
 const plane = (id: string, y: number, part: Partial<WorkPlane> = {}): WorkPlane => ({
@@ -55,7 +55,7 @@ const BEAM = member('beam', { endJoint: { to: 'post', kind: 'face', gapMm: 5 } }
 describe('frames copied to other planes', () => {
   it('are congruent, and fitted to their own members', () => {
     const two = plane('two', 4200)
-    const copies = copiesOn([POST, BEAM], ONE, two, { linked: false }, newId)
+    const copies = copiesOn([POST, BEAM], ONE, two, { linked: false }, newId) as Member[]
     const records = project(ONE, two, POST, BEAM, ...copies)
     const [, beam] = copies
     expect(beam!.endJoint!.to).toBe(copies[0]!.id)
@@ -68,7 +68,7 @@ describe('frames copied to other planes', () => {
 
   it('are mirrored where it is asked for: each place goes to the other side, and the section with it', () => {
     const two = plane('two', 4200)
-    const copies = copiesOn([POST, BEAM], ONE, two, { linked: false, mirroredAtMm: 4000 }, newId)
+    const copies = copiesOn([POST, BEAM], ONE, two, { linked: false, mirroredAtMm: 4000 }, newId) as Member[]
     const records = project(ONE, two, POST, BEAM, ...copies)
     const [first, copy] = [bodyOf(BEAM, records)!, bodyOf(copies[1]!, records)!]
     expect(copy.lengthMm).toBeCloseTo(first.lengthMm, 6)
@@ -86,25 +86,25 @@ describe('frames copied to other planes', () => {
 
   it('follow the first where they are linked: what changes there changes here', () => {
     const { kept } = changed(linked(), { id: 'beam', after: { ...BEAM, sectionId: 'IPE 300' } })
-    const copy = membersOn('two', kept).find(({ copyOf }) => copyOf === 'beam')!
+    const copy = framedOn('two', kept).find(({ copyOf }) => copyOf === 'beam') as Member
     expect(copy.sectionId).toBe('IPE 300')
-    expect(copy.endJoint!.to).toBe(membersOn('two', kept).find(({ copyOf }) => copyOf === 'post')!.id)
+    expect(copy.endJoint!.to).toBe(framedOn('two', kept).find(({ copyOf }) => copyOf === 'post')!.id)
   })
 
   it('take in new members, and lose those that go', () => {
     const records = linked()
     const brace = member('brace', { end: { x: 5000, y: 1000 }, endJoint: { to: 'post', kind: 'face', gapMm: 0 } })
     const grown = changed(records, { id: 'brace', after: brace }).kept
-    expect(membersOn('two', grown)).toHaveLength(3)
-    const copy = membersOn('two', grown).find(({ copyOf }) => copyOf === 'brace')!
+    expect(framedOn('two', grown)).toHaveLength(3)
+    const copy = framedOn('two', grown).find(({ copyOf }) => copyOf === 'brace') as Member
     expect(grown.get(copy.endJoint!.to)).toMatchObject({ levelId: 'two', copyOf: 'post' })
     const shrunk = changed(grown, { id: 'beam', after: null }, { id: 'brace', after: null }).kept
-    expect(membersOn('two', shrunk).map(({ copyOf }) => copyOf)).toEqual(['post'])
+    expect(framedOn('two', shrunk).map(({ copyOf }) => copyOf)).toEqual(['post'])
   })
 
   it('can’t be changed by themselves as long as they follow', () => {
     const records = linked()
-    const copy = membersOn('two', records).find(({ copyOf }) => copyOf === 'beam')!
+    const copy = framedOn('two', records).find(({ copyOf }) => copyOf === 'beam') as Member
     const { kept, refused } = changed(records, { id: copy.id, after: { ...copy, sectionId: 'IPE 80' } })
     expect(refused).toBe(1)
     expect(kept.get(copy.id)).toEqual(copy)

@@ -1,114 +1,115 @@
 import { type Affine, IDENTITY } from '../../geometry/affine'
+import type { Bolts } from '../bolts/schema'
 import type { Edit } from '../change/change'
-import type { Joint, Member } from '../member/schema'
-import { memberShape } from '../member/shape'
+import type { Member } from '../member/schema'
+import type { Plate } from '../plate/schema'
 import type { ProjectRecord } from '../registry'
-import { surroundingsOf } from '../shapes'
+import { kindOf, surroundingsOf } from '../shapes'
 import { frameOfPlane } from './frame'
 import { type WorkPlane, workPlaneOf, workPlanesOf } from './schema'
 
 type Records = ReadonlyMap<string, ProjectRecord>
 type After = Omit<Edit, 'before'>
 
+/** What a frame is made of: it is copied from plane to plane. */
+export type Framed = Member | Plate | Bolts
+
+export const isFramed = (record: ProjectRecord | null | undefined): record is Framed =>
+  record?.kind === 'member' || record?.kind === 'plate' || record?.kind === 'bolts'
+
 /** Left and right of a plane changed about a place across it. */
 const mirrorAt = (xMm: number): Affine => [-1, 0, 0, 1, 2 * xMm, 0]
 
-/** A member as it stands on another plane, which may be mirrored. */
-export function onPlane(member: Member, from: WorkPlane, to: WorkPlane, mirroredAtMm?: number): Member {
+/** Something as it stands on another plane, which may be mirrored, fitted to what stands there. */
+function onPlane(
+  framed: Framed,
+  from: WorkPlane,
+  to: WorkPlane,
+  mirroredAtMm: number | undefined,
+  records: Records,
+  idOf: (id: string) => string,
+): Framed {
+  const kind = kindOf(framed)
   const map = mirroredAtMm === undefined ? IDENTITY : mirrorAt(mirroredAtMm)
-  const around = surroundingsOf(
-    new Map<string, ProjectRecord>([[from.id, from]]),
-    { unit: 'mm', precision: 1 },
-    frameOfPlane(from),
-  )
-  const image = mirroredAtMm === undefined ? member : memberShape.mapped(member, map, around)
-  return { ...image, levelId: to.id }
+  const around = surroundingsOf(records, { unit: 'mm', precision: 1 }, frameOfPlane(from))
+  const image = mirroredAtMm === undefined ? framed : kind.mapped(framed, map, around)
+  return { ...(kind.renamed?.(image, idOf) ?? image), levelId: to.id }
 }
 
-/** Ends that are fitted to what is copied as well are fitted to its copy. */
-function withJoints(member: Member, idOf: (id: string) => string): Member {
-  const rejoined = (joint: Joint | undefined) => joint && { ...joint, to: idOf(joint.to) }
-  const { startJoint, endJoint, ...rest } = member
-  const [start, end] = [rejoined(startJoint), rejoined(endJoint)]
-  return { ...rest, ...(start && { startJoint: start }), ...(end && { endJoint: end }) }
-}
-
-/** Copies of members on another plane; linked ones name what they are copies of. */
+/** Copies of what stands on a plane, on another one; linked ones name what they are copies of. */
 export function copiesOn(
-  members: readonly Member[],
+  all: readonly Framed[],
   from: WorkPlane,
   to: WorkPlane,
   { linked, mirroredAtMm }: { readonly linked: boolean; readonly mirroredAtMm?: number | undefined },
   newId: () => string,
-): Member[] {
-  const ids = new Map(members.map(({ id }) => [id, newId()]))
+): Framed[] {
+  const records = new Map<string, ProjectRecord>([from, ...all].map((record) => [record.id, record]))
+  const ids = new Map(all.map(({ id }) => [id, newId()]))
   const idOf = (id: string) => ids.get(id) ?? id
-  return members.map((member) => {
-    const { copyOf: _, ...image } = onPlane(member, from, to, mirroredAtMm)
-    return { ...withJoints(image, idOf), id: idOf(member.id), ...(linked && { copyOf: member.id }) }
-  })
+  return all.map((framed) => ({
+    ...onPlane(framed, from, to, mirroredAtMm, records, idOf),
+    id: idOf(framed.id),
+    ...(linked && { copyOf: framed.id }),
+  }))
 }
 
-/** The members traced on a plane. */
-export const membersOn = (planeId: string, records: Records): Member[] =>
-  [...records.values()].filter((record): record is Member => record.kind === 'member' && record.levelId === planeId)
+/** What stands on a plane, as it was traced there. */
+export const framedOn = (planeId: string, records: Records): Framed[] =>
+  [...records.values()].filter(isFramed).filter(({ levelId }) => levelId === planeId)
 
-/** A member that follows another one, on a plane that follows. */
-const follows = (record: ProjectRecord | undefined, records: Records): record is Member =>
-  record?.kind === 'member' && record.copyOf !== undefined && !!workPlaneOf(record.levelId, records)?.follows
+/** What follows something else, on a plane that follows. */
+const follows = (record: ProjectRecord | undefined, records: Records): record is Framed =>
+  isFramed(record) && record.copyOf !== undefined && !!workPlaneOf(record.levelId, records)?.follows
 
 /** What a change comes to where planes follow others. */
 export interface WithFollowers {
   readonly edits: readonly After[]
-  /** Members that can't be changed by themselves, since they follow others. */
+  /** How many of them can't be, since they would change what follows something else. */
   readonly refused: number
 }
 
-/** A change with what it does to planes that follow: their members become what those that they follow are. */
+/** A change with what it does to planes that follow: what stands there becomes what it follows. */
 export function withFollowers(edits: readonly After[], records: Records, newId: () => string): WithFollowers {
   const leading = new Map<string, WorkPlane[]>()
   for (const plane of workPlanesOf(records))
     if (plane.follows) leading.set(plane.follows, [...(leading.get(plane.follows) ?? []), plane])
   if (leading.size === 0) return { edits, refused: 0 }
-  const own = edits.filter(({ id, after }) => {
-    const before = records.get(id)
-    return !follows(before, records) || (after?.kind === 'member' && after.copyOf === undefined)
-  })
+  const own = edits.filter(
+    ({ id, after }) => !follows(records.get(id), records) || (isFramed(after) && after.copyOf === undefined),
+  )
   const after = new Map(own.map((edit) => [edit.id, edit.after]))
   const planeAfter = (id: string) => {
     const changed = after.get(id)
     return changed === undefined ? workPlaneOf(id, records) : changed?.kind === 'work-plane' ? changed : null
   }
-  const copies = new Map<string, Member[]>()
+  const copies = new Map<string, Framed[]>()
   for (const record of records.values())
     if (follows(record, records)) copies.set(record.copyOf!, [...(copies.get(record.copyOf!) ?? []), record])
   const derived = new Map<string, Map<string, string>>()
-  /** The id that a member has on a plane that follows. */
+  /** The id that something has on a plane that follows. */
   const idOn = (planeId: string, id: string): string | undefined =>
     copies.get(id)?.find(({ levelId }) => levelId === planeId)?.id ?? derived.get(planeId)?.get(id)
   const touched = own.flatMap((edit) => {
-    const [was, is] = [records.get(edit.id), edit.after]
-    const member = is?.kind === 'member' ? is : was?.kind === 'member' ? was : null
-    const planes = member ? (leading.get(was?.kind === 'member' ? was.levelId : member.levelId) ?? []) : []
-    return planes.map((plane) => ({ edit, plane: planeAfter(plane.id) }))
+    const was = records.get(edit.id)
+    const led = isFramed(was) ? was.levelId : isFramed(edit.after) ? edit.after.levelId : null
+    return (led === null ? [] : (leading.get(led) ?? [])).map((plane) => ({ edit, plane: planeAfter(plane.id) }))
   })
   for (const { edit, plane } of touched)
-    if (
-      plane?.follows &&
-      edit.after?.kind === 'member' &&
-      edit.after.levelId === plane.follows &&
-      !idOn(plane.id, edit.id)
-    )
+    if (plane?.follows && isFramed(edit.after) && edit.after.levelId === plane.follows && !idOn(plane.id, edit.id))
       derived.set(plane.id, (derived.get(plane.id) ?? new Map<string, string>()).set(edit.id, newId()))
+  const later = new Map(records)
+  for (const { id, after: record } of own)
+    if (record) later.set(id, record)
+    else later.delete(id)
   const following = touched.flatMap(({ edit, plane }): After[] => {
     if (!plane?.follows) return []
     const id = idOn(plane.id, edit.id)
     const lead = planeAfter(plane.follows)
     if (!id || !lead) return []
-    const member = edit.after
-    if (member?.kind !== 'member' || member.levelId !== plane.follows) return [{ id, after: null }]
-    const { copyOf: _, ...image } = onPlane(member, lead, plane, plane.mirroredAtMm)
-    return [{ id, after: { ...withJoints(image, (to) => idOn(plane.id, to) ?? to), id, copyOf: member.id } }]
+    if (!isFramed(edit.after) || edit.after.levelId !== plane.follows) return [{ id, after: null }]
+    const image = onPlane(edit.after, lead, plane, plane.mirroredAtMm, later, (to) => idOn(plane.id, to) ?? to)
+    return [{ id, after: { ...image, id, copyOf: edit.id } }]
   })
   return { edits: [...own, ...following], refused: edits.length - own.length }
 }
