@@ -20,6 +20,7 @@ interface Options {
   format: string
   out?: string
   level?: string
+  plane?: string
   paper: string
   scale?: string
 }
@@ -36,6 +37,7 @@ export function handOverCommand(program: Command): void {
     .requiredOption('--format <name>', names)
     .option('--out <file>', 'where the file goes; to stdout where left out')
     .option('--level <id>', 'the level of a plan; the lowest where left out')
+    .option('--plane <name>', 'the work plane of dxf-plane, by its name or id; the first one where left out')
     .option('--paper <name>', `of a plan: ${Object.keys(PAPERS).join(', ')}`, 'A3')
     .option('--scale <number>', 'of a plan: 100 for 1:100; the largest usual one that fits where left out')
     .description('writes a project in an open format')
@@ -50,7 +52,7 @@ export function handOverCommand(program: Command): void {
       if (!isPaper(on.paper)) throw new CliError(`There are the papers ${Object.keys(PAPERS).join(', ')}.`)
       const scale = on.scale === undefined ? undefined : Number(on.scale)
       if (scale !== undefined && !(scale > 0)) throw new CliError('A scale is a number: 100 for 1:100.')
-      const choice = { level: on.level, paper: on.paper, scale }
+      const choice = { level: on.level, plane: on.plane, paper: on.paper, scale }
       const bytes = await handOver({ id: project.name, ...project }, format, choice).catch((error: unknown) => {
         throw error instanceof PlanSheetError ? new CliError(error.message) : error
       })

@@ -12,6 +12,10 @@ export interface DxfReport {
   texts: string[]
   /** x1, y1, x2, y2 for each line. */
   lines: number[][]
+  /** x, y, z of both ends of each line. */
+  inSpace: number[][]
+  /** x, y and radius of each circle. */
+  circles: number[][]
   polylines: { layer: string; closed: boolean; points: number[][]; area: number }[]
 }
 
@@ -30,6 +34,8 @@ print(json.dumps({
   'types': Counter(entity.dxftype() for entity in space),
   'texts': [text.dxf.text for text in space.query('TEXT')],
   'lines': [[round(v, 6) for p in (line.dxf.start, line.dxf.end) for v in (p.x, p.y)] for line in space.query('LINE')],
+  'inSpace': [[round(v, 6) for p in (line.dxf.start, line.dxf.end) for v in (p.x, p.y, p.z)] for line in space.query('LINE')],
+  'circles': [[round(v, 6) for v in (c.dxf.center.x, c.dxf.center.y, c.dxf.radius)] for c in space.query('CIRCLE')],
   'polylines': [{
     'layer': line.dxf.layer, 'closed': bool(line.closed),
     'points': [[p[0], p[1]] for p in line.get_points()],

@@ -9,6 +9,7 @@ import type { Opening } from '../model/opening/schema'
 import { openingTypeOf } from '../model/opening-type/schema'
 import { Plan } from '../model/plan'
 import type { ProjectRecord } from '../model/registry'
+import { type Cutting, cuttingOf } from '../model/settings/schema'
 import type { Boundary } from '../model/space/boundary'
 import type { Space } from '../model/space/schema'
 import { meanFactor } from '../model/wall/geometry'
@@ -21,6 +22,7 @@ import type { Prism } from './bodies/body'
 import { type Body, isBody, prismsOfBody } from './bodies/registry'
 import { type Bolting, boltingOf } from './bolts'
 import { type BuiltMember, builtMembers } from './members'
+import { type Piece, piecesOf } from './pieces'
 import { type BuiltPlate, builtPlates } from './plates'
 
 /** A door, window or passage with the name of its type; null where it has none. */
@@ -105,6 +107,9 @@ export interface Building {
   readonly plates: readonly BuiltPlate[]
   /** Worked out when it is first asked for. */
   readonly bolting: Bolting
+  /** Members by like pieces; worked out when it is first asked for. */
+  readonly pieces: readonly Piece[]
+  readonly cutting: Cutting
 }
 
 /** The height of the storey that an element stands on. */
@@ -160,6 +165,7 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
   const members = builtMembers(records)
   const plates = builtPlates(records)
   let bolting: Bolting | null = null
+  let pieces: readonly Piece[] | null = null
   return {
     gridLines: all.filter((record) => record.kind === 'grid-line'),
     members,
@@ -168,6 +174,11 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
       bolting ??= boltingOf(records, members, plates)
       return bolting
     },
+    get pieces() {
+      pieces ??= piecesOf(members, ({ id }) => this.bolting.holes.get(id) ?? [])
+      return pieces
+    },
+    cutting: cuttingOf(records),
     levels: levels.map((level) => {
       const heightMm = storeyHeightMm(level, levels)
       const here = all.filter((record) => 'kind' in record && 'levelId' in record && onLevel(record) === level.id)

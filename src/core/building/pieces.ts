@@ -88,7 +88,8 @@ function featuresOf({ placed, start, end, fromMm }: MemberBody, holes: readonly 
   }
 }
 
-const round = (mm: number): number => Math.round(mm / ALIKE_MM) + 0
+/** Halves are what sizes often are: a little beyond them rounding is steady. */
+const round = (mm: number): number => Math.floor(mm / ALIKE_MM + 0.5 + 1e-6)
 
 /** Features written down as they are seen after a symmetry, and from the other end where the piece is turned over. */
 function written(features: Features, { x, y, swap }: Symmetry, over: boolean, lengthMm: number): string {

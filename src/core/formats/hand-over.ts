@@ -11,6 +11,8 @@ export interface HandOverFormat {
   readonly about: string
   /** Whether it is one level on paper, at a scale. */
   readonly onPaper?: boolean
+  /** Whether it is one work plane. */
+  readonly ofPlane?: boolean
   /** Whether the files of the project go with it: only a running Calque has them. */
   readonly withSources?: boolean
 }
@@ -25,7 +27,7 @@ export const HAND_OVER_FORMATS = [
     extension: 'ifc',
     mime: 'application/x-step',
     about:
-      'Storeys, walls with their openings, doors, windows, slabs, columns and rooms with quantities, as extrusions; millimetres from the project’s zero.',
+      'Storeys, walls with their openings, doors, windows, slabs, columns, rooms, members, plates and bolts with quantities, as extrusions; millimetres from the project’s zero.',
   },
   {
     name: 'dxf',
@@ -57,6 +59,30 @@ export const HAND_OVER_FORMATS = [
     mime: 'image/svg+xml',
     about: 'The same as SVG, its unit the millimetre of the paper, in groups by class.',
     onPaper: true,
+  },
+  {
+    name: 'dxf-plane',
+    word: 'DXF of a work plane',
+    extension: 'dxf',
+    mime: 'image/vnd.dxf',
+    about:
+      'One upright plane straight on, with what stands on it and near it; millimetres, upwards from the project’s zero.',
+    ofPlane: true,
+  },
+  {
+    name: 'dxf-axes',
+    word: 'DXF axes of members',
+    extension: 'dxf',
+    mime: 'image/vnd.dxf',
+    about:
+      'The traced line of every member in space, on a layer for each section; millimetres from the project’s zero.',
+  },
+  {
+    name: 'dxf-plates',
+    word: 'DXF of the plates',
+    extension: 'zip',
+    mime: 'application/zip',
+    about: 'A file for each kind of plate at 1:1, outline and holes, named by its mark; millimetres.',
   },
   {
     name: 'glb',

@@ -1,5 +1,9 @@
+import JSZip from 'jszip'
 import { buildingOf } from '@/core/building/building'
+import { platePiecesOf } from '@/core/building/plate-pieces'
+import { extentOf, solidsOf } from '@/core/building/prisms'
 import { writeCsv } from '@/core/formats/csv/write'
+import { axesDrawing, planeDrawing, plateDrawing } from '@/core/formats/dxf/frames'
 import { modelDrawing } from '@/core/formats/dxf/from-model'
 import { writeDxf } from '@/core/formats/dxf/write'
 import { writeDxfR12 } from '@/core/formats/dxf/write-r12'
@@ -9,11 +13,11 @@ import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over
 import { writeIfc } from '@/core/formats/ifc/write'
 import type { PaperName } from '@/core/formats/svg/paper'
 import { type PlanSheet, PlanSheetError, planGroups, writePlanSvg } from '@/core/formats/svg/write-plan'
-import { boxOf } from '@/core/geometry/box'
 import type { Point } from '@/core/geometry/vector'
 import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import { displayOf } from '@/core/model/settings/schema'
+import { workPlanesOf } from '@/core/model/work-plane/schema'
 import { TABLES, tablesOf } from '@/core/tables/registry'
 import type { LengthDisplay } from '@/core/units/format'
 import { writeArchive } from '../archive'
@@ -27,9 +31,11 @@ export interface HandedProject {
   readonly records: readonly ProjectRecord[]
 }
 
-/** How a plan is laid on paper; the lowest level on A3, at the largest scale that fits, where nothing is said. */
+/** What of a project is handed over, and how a plan is laid on paper; the lowest level on A3, at the largest scale that fits, where nothing is said. */
 export interface PaperChoice {
   readonly level?: string | undefined
+  /** The work plane, where one is handed over: its id or its name; the first one where nothing is said. */
+  readonly plane?: string | undefined
   readonly paper?: PaperName | undefined
   readonly scale?: number | undefined
 }
@@ -41,7 +47,7 @@ const built = (project: HandedProject) => buildingOf(byId(project))
 
 /** The corner of everything that is built: near zero single precision is exact. */
 function cornerOf(project: HandedProject): Point {
-  const { minX, minY } = boxOf(built(project).levels.flatMap(({ walls }) => walls.flatMap(({ outline }) => outline)))
+  const { minX, minY } = extentOf(solidsOf(built(project)))
   return Number.isFinite(minX) ? { x: minX, y: minY } : { x: 0, y: 0 }
 }
 
@@ -70,6 +76,28 @@ function drawnPlan<T>(
   return draw(records, displayOf(records), planSheet(project, on))
 }
 
+/** The work plane that is asked for. @throws PlanSheetError */
+function planeId(project: HandedProject, { plane }: PaperChoice): string {
+  const planes = workPlanesOf(byId(project))
+  const found = plane === undefined ? planes[0] : planes.find(({ id, name }) => id === plane || name === plane)
+  if (!found)
+    throw new PlanSheetError(
+      planes.length === 0
+        ? 'There is no work plane in the project yet.'
+        : `There is no such work plane: there are ${planes.map(({ name }) => name).join(', ')}.`,
+    )
+  return found.id
+}
+
+/** A file for each kind of plate. */
+async function platesArchive(project: HandedProject): Promise<Uint8Array> {
+  const { plates, bolting } = built(project)
+  const zip = new JSZip()
+  for (const piece of platePiecesOf(plates, (id) => bolting.holes.get(id) ?? []))
+    zip.file(`${piece.mark}.dxf`, [...writeDxf(plateDrawing(piece))].join(''))
+  return zip.generateAsync({ type: 'uint8array', compression: 'DEFLATE' })
+}
+
 const WRITERS: Readonly<Record<string, Writer>> = {
   ifc: (project) =>
     writeIfc(built(project), {
@@ -79,6 +107,9 @@ const WRITERS: Readonly<Record<string, Writer>> = {
     }),
   dxf: ({ records }) => [...writeDxf(modelDrawing(records))].join(''),
   'dxf-r12': ({ records }) => writeDxfR12(modelDrawing(records)),
+  'dxf-plane': (project, on) => [...writeDxf(planeDrawing(byId(project), planeId(project, on)))].join(''),
+  'dxf-axes': (project) => [...writeDxf(axesDrawing(built(project)))].join(''),
+  'dxf-plates': platesArchive,
   svg: (project, on) => drawnPlan(project, on, writePlanSvg),
   pdf: (project, on) => pdfOfPlan(drawnPlan(project, on, planGroups), on.paper ?? USUAL_PAPER),
   glb: (project) => writeGlb(built(project), project.name, cornerOf(project)),

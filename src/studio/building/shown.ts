@@ -5,6 +5,7 @@ import { formatArea, formatLength, formatVolume, type LengthDisplay } from '@/co
 export function shown(value: unknown, { unit }: TableColumn, display: LengthDisplay): string {
   if (unit === 'text' || unit === 'count') return String(value ?? '')
   const figure = Number(value)
+  if (unit === 'kg') return `${figure.toFixed(figure < 100 ? 2 : 1)} kg`
   if (unit === 'mm') return formatLength(figure, display, false)
   return unit === 'm2' ? formatArea(figure * 1e6, display) : formatVolume(figure * 1e9, display)
 }

@@ -11,6 +11,7 @@ import { PAPERS, RATIOS } from '@/core/formats/svg/paper'
 import { isBuildingElement } from '@/core/model/building-shapes'
 import { levelsOf } from '@/core/model/level/schema'
 import { isDrawn } from '@/core/model/shapes'
+import { type WorkPlane, workPlanesOf } from '@/core/model/work-plane/schema'
 import { underlaysOf, useProject } from '../project/store'
 
 /** What goes out, in words. */
@@ -63,6 +64,33 @@ function PaperFields({ value, onChange }: { value: Paper; onChange: (value: Pape
   )
 }
 
+function PlaneField({
+  planes,
+  value,
+  onChange,
+}: {
+  planes: readonly WorkPlane[]
+  value: string
+  onChange: (id: string) => void
+}) {
+  return (
+    <TextField
+      select
+      size="small"
+      label="Work plane"
+      value={value}
+      onChange={({ target }) => onChange(target.value)}
+      sx={{ mt: 1.5 }}
+    >
+      {planes.map(({ id, name }) => (
+        <MenuItem key={id} value={id}>
+          {name}
+        </MenuItem>
+      ))}
+    </TextField>
+  )
+}
+
 /** The result in open formats: what goes out and how, before it does. */
 export function HandOverCard() {
   const id = useProject((project) => project.id)
@@ -74,6 +102,8 @@ export function HandOverCard() {
     ['room', 0],
     ['column', 0],
     ['slab', 0],
+    ['member', 0],
+    ['plate', 0],
     ['line', 0],
   ])
   for (const record of records.values()) {
@@ -81,6 +111,9 @@ export function HandOverCard() {
       record.kind === 'space' ? 'room' : isBuildingElement(record) ? record.kind : isDrawn(record) ? 'line' : null
     if (word && counts.has(word)) counts.set(word, counts.get(word)! + 1)
   }
+  const planes = workPlanesOf(records)
+  const [chosen, setPlane] = useState('')
+  const plane = planes.some(({ id: each }) => each === chosen) ? chosen : (planes[0]?.id ?? '')
   const [paper, setPaper] = useState<Paper>({ level: '', paper: 'A3', scale: '' })
   const query = new URLSearchParams(Object.entries(paper).filter(([, value]) => value !== '')).toString()
   const formats: readonly HandOverFormat[] = HAND_OVER_FORMATS
@@ -97,10 +130,10 @@ export function HandOverCard() {
       )}
       {empty && (
         <Typography color="text.secondary" sx={{ mb: 1.5 }}>
-          Trace a wall first.
+          Trace a wall or a member first.
         </Typography>
       )}
-      {formats.map(({ name, word, about, extension, onPaper }) => (
+      {formats.map(({ name, word, about, extension, onPaper, ofPlane }) => (
         <Stack key={name} sx={{ py: 1, borderTop: 1, borderColor: 'divider' }}>
           <Stack direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
             <Typography variant="h3">{word}</Typography>
@@ -108,9 +141,9 @@ export function HandOverCard() {
               size="small"
               variant={name === 'ifc' || name === 'dxf' ? 'contained' : 'outlined'}
               component="a"
-              href={`/api/projects/${id}/hand-over/${name}${onPaper ? `?${query}` : ''}`}
+              href={`/api/projects/${id}/hand-over/${name}${onPaper ? `?${query}` : ofPlane && plane ? `?plane=${plane}` : ''}`}
               download
-              disabled={empty || waiting > 0}
+              disabled={empty || waiting > 0 || (ofPlane && planes.length === 0)}
               // Several formats end alike.
               aria-label={
                 formats.find((each) => each.extension === extension)?.name === name ? undefined : `Save ${word}`
@@ -123,6 +156,7 @@ export function HandOverCard() {
             {about}
           </Typography>
           {name === 'pdf' && <PaperFields value={paper} onChange={setPaper} />}
+          {ofPlane && planes.length > 1 && <PlaneField planes={planes} value={plane} onChange={setPlane} />}
         </Stack>
       ))}
     </>

@@ -1,5 +1,6 @@
 import type { Cubic } from '../../geometry/bezier'
 import type { Arc, EllipseArc } from '../../geometry/piece/piece'
+import type { Vector3 } from '../../geometry/space'
 import type { Point } from '../../geometry/vector'
 import type { LineType, Pen } from '../../model/pen'
 
@@ -29,8 +30,9 @@ interface OnLayer {
 }
 
 export type DxfEntity = OnLayer &
+  /** In space where they have a z. */
   (
-    | { readonly type: 'line'; readonly start: Point; readonly end: Point }
+    | { readonly type: 'line'; readonly start: Point | Vector3; readonly end: Point | Vector3 }
     | {
         readonly type: 'polyline'
         readonly points: readonly Point[]

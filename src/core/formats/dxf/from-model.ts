@@ -36,7 +36,7 @@ const CLASS_LAYERS = {
   bolts: 'S-BOLT',
 } as const
 
-function classLayer(element: Exclude<BuildingElement, { kind: 'wall' }>): string {
+export function classLayer(element: Exclude<BuildingElement, { kind: 'wall' }>): string {
   if (element.kind === 'opening') return CLASS_LAYERS[element.use]
   if (element.kind !== 'member') return CLASS_LAYERS[element.kind]
   const { use } = element
@@ -90,9 +90,15 @@ export function modelDrawing(all: Iterable<ProjectRecord>): DxfDrawing {
   }
 }
 
-const dxfLayer = ({ name, color, line, weightMm }: Layer): DxfLayer => ({ name, colorIndex: 7, color, line, weightMm })
+export const dxfLayer = ({ name, color, line, weightMm }: Layer): DxfLayer => ({
+  name,
+  colorIndex: 7,
+  color,
+  line,
+  weightMm,
+})
 
-function entitiesOf(shape: Shape, layer: string, around: Surroundings): DxfEntity[] {
+export function entitiesOf(shape: Shape, layer: string, around: Surroundings): DxfEntity[] {
   const kind = kindOf(shape)
   const on = { layer, ...('pen' in shape && shape.pen && { pen: shape.pen }) }
   const lines = kind
@@ -115,7 +121,7 @@ function entitiesOf(shape: Shape, layer: string, around: Surroundings): DxfEntit
 type Bare = DxfEntity extends infer E ? (E extends DxfEntity ? Omit<E, 'layer' | 'pen'> : never) : never
 
 /** One entity for a run of straight pieces and arcs; one each for the rest. */
-function chainEntities({ pieces, closed }: Chain): Bare[] {
+export function chainEntities({ pieces, closed }: Chain): Bare[] {
   const isPlain = (piece: Piece) => piece.kind === 'segment' || (piece.kind === 'arc' && !isWhole(piece))
   const [first] = pieces
   if (pieces.length === 1 && first?.kind === 'segment') return [{ type: 'line', start: first.start, end: first.end }]

@@ -1,5 +1,6 @@
 import { type Box, boxOf, EMPTY_BOX, isEmpty, unite } from '../../geometry/box'
 import { boxOfPiece } from '../../geometry/piece/measure'
+import type { Vector3 } from '../../geometry/space'
 import type { Point } from '../../geometry/vector'
 import type { LineType } from '../../model/pen'
 import type { DxfDrawing, DxfEntity, DxfUnit } from './drawing'
@@ -33,11 +34,11 @@ const encode = (text: string): string => text.replace(/[\p{Cc}\p{Zl}\p{Zp}]/gu, 
 
 export const real = (value: number): string => (Number.isInteger(value) ? `${value}.0` : figure(value))
 
-/** A point with a zero height, as the three groups from `code` on. */
-export const place = (code: number, { x, y }: Point): Group[] => [
-  [code, real(x)],
-  [code + 10, real(y)],
-  [code + 20, '0.0'],
+/** A point as the three groups from `code` on; one of the plane has no height. */
+export const place = (code: number, at: Point | Vector3): Group[] => [
+  [code, real(at.x)],
+  [code + 10, real(at.y)],
+  [code + 20, 'z' in at ? real(at.z) : '0.0'],
 ]
 
 /** An angle as DXF has it: degrees from 0 to 360. */

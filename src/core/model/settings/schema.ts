@@ -1,4 +1,5 @@
-import { type InferType, number, object, string } from 'yup'
+import { array, type InferType, number, object, string } from 'yup'
+import type { Stuff } from '../../sections/section'
 import { type LengthDisplay, USUAL_DISPLAY } from '../../units/format'
 import type { LengthUnit } from '../../units/length'
 import { idSchema, lengthMm } from '../fields'
@@ -15,6 +16,10 @@ export const settingsSchema = object({
   /** A stated length is out where it differs by more than this, and by more than that part of itself. */
   toleranceMm: lengthMm().min(0).max(10_000).optional(),
   tolerancePerThousand: number().min(0).max(1000).optional(),
+  /** Lengths in which bars are bought, and what a cut takes; see cuttingOf. */
+  steelStockMm: array(lengthMm().positive().required()).min(1).max(20).optional(),
+  timberStockMm: array(lengthMm().positive().required()).min(1).max(20).optional(),
+  kerfMm: lengthMm().min(0).max(100).optional(),
 }).noUnknown()
 
 export type Settings = InferType<typeof settingsSchema>
@@ -31,4 +36,16 @@ export function settingsOf(records: ReadonlyMap<string, { readonly kind: string 
 export function displayOf(records: ReadonlyMap<string, { readonly kind: string }>): LengthDisplay {
   const { unit, precision } = settingsOf(records)
   return { ...USUAL_DISPLAY[unit], precision }
+}
+
+/** How bars are bought and cut. */
+export interface Cutting {
+  readonly stocksMm: Readonly<Record<Stuff, readonly number[]>>
+  readonly kerfMm: number
+}
+
+/** Lengths that are usual in the trade, and the cut of a band saw, where a project says nothing else. */
+export function cuttingOf(records: ReadonlyMap<string, { readonly kind: string }>): Cutting {
+  const { steelStockMm = [6000, 12_000], timberStockMm = [6000, 13_500], kerfMm = 4 } = settingsOf(records)
+  return { stocksMm: { steel: steelStockMm, timber: timberStockMm }, kerfMm }
 }

@@ -13,6 +13,7 @@ const params = idParams.concat(object({ format: string().required() }))
 /** How a plan is laid on paper. */
 const query = object({
   level: idSchema.optional(),
+  plane: string().max(100).optional(),
   paper: string<PaperName>()
     .oneOf(Object.keys(PAPERS) as PaperName[], `There are the papers ${Object.keys(PAPERS).join(', ')}.`)
     .optional(),

@@ -1,0 +1,61 @@
+import { boxOf } from '../geometry/box'
+import type { Point } from '../geometry/vector'
+import type { Hole } from './bolts'
+import { markOf } from './pieces'
+import { type BuiltPlate, holesInPlate } from './plates'
+
+/** Plates that are cut by one drawing. */
+export interface PlatePiece {
+  readonly mark: string
+  readonly plates: readonly BuiltPlate[]
+  /** Middles and diameters, in the plane of the first one. */
+  readonly holes: readonly (Point & { readonly diameterMm: number })[]
+  readonly widthMm: number
+  readonly heightMm: number
+}
+
+const round = (mm: number): number => Math.floor(mm * 10 + 0.5 + 1e-6)
+
+/** A plate as it is written down from one of its corners on, along its side from there: the same for all that are alike. */
+function keyOf(built: BuiltPlate, holes: PlatePiece['holes']): string {
+  const { corners, plate } = built
+  // A plate can be turned over: both ways round are looked at.
+  const written = [corners, [...corners].reverse()].flatMap((ring) =>
+    ring.map((from, i) => {
+      const to = ring[(i + 1) % ring.length]!
+      const size = Math.hypot(to.x - from.x, to.y - from.y)
+      const [cos, sin] = [(to.x - from.x) / size, (to.y - from.y) / size]
+      const way = ring === corners ? 1 : -1
+      const place = ({ x, y }: Point) => {
+        const [dx, dy] = [x - from.x, y - from.y]
+        return `${round(dx * cos + dy * sin)},${round(way * (dy * cos - dx * sin))}`
+      }
+      const outline = ring.map((_, j) => place(ring[(i + j) % ring.length]!)).join(' ')
+      const drilled = holes.map((hole) => `${place(hole)}d${round(hole.diameterMm)}`).sort()
+      return `${outline}|${drilled.join(' ')}`
+    }),
+  )
+  return `${round(plate.thicknessMm)}|${written.sort()[0]}`
+}
+
+/** All plates by like pieces, each with its mark. */
+export function platePiecesOf(plates: readonly BuiltPlate[], holesOf: (id: string) => readonly Hole[]): PlatePiece[] {
+  const groups = new Map<string, BuiltPlate[]>()
+  for (const built of plates) {
+    const key = keyOf(built, holesInPlate(built, holesOf(built.plate.id)))
+    groups.set(key, [...(groups.get(key) ?? []), built])
+  }
+  const taken = new Set<string>()
+  return [...groups]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([key, alike]) => {
+      let length = 4
+      while (taken.has(markOf(key, 'PL', length))) length++
+      const mark = markOf(key, 'PL', length)
+      taken.add(mark)
+      const [first] = alike as [BuiltPlate]
+      const { minX, minY, maxX, maxY } = boxOf(first.corners)
+      const holes = holesInPlate(first, holesOf(first.plate.id))
+      return { mark, plates: alike, holes, widthMm: maxX - minX, heightMm: maxY - minY }
+    })
+}

@@ -1,0 +1,81 @@
+import type { Building } from '../../building/building'
+import type { PlatePiece } from '../../building/plate-pieces'
+import { circle } from '../../geometry/piece/piece'
+import { layerOf, layersOf } from '../../model/layer/schema'
+import { Plan } from '../../model/plan'
+import { outlineOfPlate } from '../../model/plate/place'
+import type { ProjectRecord } from '../../model/registry'
+import { displayOf } from '../../model/settings/schema'
+import { isDrawn, type Shape } from '../../model/shapes'
+import type { DxfDrawing, DxfEntity } from './drawing'
+import { chainEntities, classLayer, dxfLayer, entitiesOf } from './from-model'
+
+type Records = ReadonlyMap<string, ProjectRecord>
+
+/** A level or work plane as it is looked at straight on: its right and up from its own zero, millimetres. */
+export function planeDrawing(records: Records, planeId: string): DxfDrawing {
+  const plan = new Plan()
+  plan.lookAt(planeId)
+  plan.update(records, displayOf(records))
+  const shown = [...plan.shapes.values()].filter((planned) => plan.shows(planned)).map(({ shape }) => shape)
+  const layer = (shape: Shape) =>
+    isDrawn(shape) ? layerOf(records, shape.layerId).name : shape.kind === 'wall' ? 'A-WALL' : classLayer(shape)
+  const names = new Set(shown.map(layer))
+  const own = layersOf(records).filter(({ name }) => names.has(name))
+  const known = new Set(own.map(({ name }) => name))
+  return {
+    unit: 'mm',
+    layers: [
+      ...own.map(dxfLayer),
+      ...[...names].filter((name) => !known.has(name)).map((name) => ({ name, colorIndex: 7 })),
+    ],
+    entities: shown.flatMap((shape) => entitiesOf(shape, layer(shape), plan.around)),
+  }
+}
+
+/** The traced lines of all members in space, on a layer for each section. */
+export function axesDrawing({ members }: Building): DxfDrawing {
+  const names = [...new Set(members.map(({ body }) => body.placed.section.name))]
+  return {
+    unit: 'mm',
+    layers: names.map((name) => ({ name, colorIndex: 7 })),
+    entities: members.map(
+      ({ body: { placed } }): DxfEntity => ({
+        type: 'line',
+        layer: placed.section.name,
+        start: placed.start,
+        end: placed.end,
+      }),
+    ),
+  }
+}
+
+/** A plate at its true size, to be cut by: outline and holes, its mark beside it. */
+export function plateDrawing({ mark, plates, holes, widthMm, heightMm }: PlatePiece): DxfDrawing {
+  const { plate } = plates[0]!
+  const size = Math.max(3, Math.min(widthMm, heightMm) / 12)
+  const corners = plates[0]!.corners
+  const [left, low] = [Math.min(...corners.map(({ x }) => x)), Math.min(...corners.map(({ y }) => y))]
+  return {
+    unit: 'mm',
+    layers: [
+      { name: 'OUTLINE', colorIndex: 7 },
+      { name: 'HOLES', colorIndex: 1 },
+      { name: 'TEXT', colorIndex: 8 },
+    ],
+    entities: [
+      ...chainEntities(outlineOfPlate(plate)).map((entity): DxfEntity => ({ layer: 'OUTLINE', ...entity })),
+      ...holes.map(
+        ({ x, y, diameterMm }): DxfEntity => ({ type: 'arc', layer: 'HOLES', arc: circle({ x, y }, diameterMm / 2) }),
+      ),
+      {
+        type: 'text',
+        layer: 'TEXT',
+        at: { x: left, y: low - 2 * size },
+        text: `${mark}  t ${plate.thicknessMm}  ${plates.length} x`,
+        height: size,
+        turnDeg: 0,
+      },
+    ],
+  }
+}
