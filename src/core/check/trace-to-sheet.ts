@@ -1,9 +1,14 @@
-import { add, cross, distance, dot, type Point, scale, subtract, unit } from '../geometry/vector'
+import { seenFrom } from '../geometry/space'
+import { add, cross, distance, dot, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
 import { levelIdOf } from '../model/level/schema'
+import { cornersOfSection } from '../model/member/body'
+import { placeAlong, placedMember } from '../model/member/placing'
+import type { Member } from '../model/member/schema'
 import type { ProjectRecord } from '../model/registry'
 import type { Surroundings } from '../model/shape'
 import { chainsOf, isShape } from '../model/shapes'
 import { facesOf } from '../model/wall/geometry'
+import { frameOf } from '../model/work-plane/frame'
 import type { LineFinder } from '../propose/wall-run'
 import { Flag } from '../sheet/linework'
 
@@ -51,12 +56,34 @@ function edgesOf(record: ProjectRecord, around: Surroundings): TracedEdge[] {
     )
   }
   if (!isShape(record) || !('tracedFrom' in record) || !record.tracedFrom) return []
+  if (record.kind === 'member') return memberEdges(record, around)
   const levelId = 'levelId' in record && record.levelId ? record.levelId : null
   return chainsOf(record, around).flatMap(({ pieces }) =>
     pieces.flatMap((piece) =>
       piece.kind === 'segment' ? [{ elementId: record.id, levelId, start: piece.start, end: piece.end }] : [],
     ),
   )
+}
+
+/** A line this near to an edge of the body is that edge. */
+const ON_EDGE_MM = 0.5
+
+/** Where the sheet shows a member: along its line where that is an edge of its body, else along both edges, as on its own plane. */
+function memberEdges(member: Member, { records }: Surroundings): TracedEdge[] {
+  const placed = placedMember(member, records)
+  const { id: elementId, levelId, start, end, startAsideMm, endAsideMm } = member
+  const along = unit(subtract(end, start))
+  if (!placed || !along || startAsideMm !== 0 || endAsideMm !== 0) return []
+  const own = frameOf(levelId, records)
+  const aside = cornersOfSection(placed.section.shape).map((p) =>
+    cross(along, subtract(seenFrom(own, placeAlong(placed, p)), start)),
+  )
+  const edges = [Math.min(...aside), Math.max(...aside)]
+  const at = edges.some((off) => Math.abs(off) < ON_EDGE_MM) ? [0] : edges
+  return at.map((off) => {
+    const by = scale(leftOf(along), off)
+    return { elementId, levelId, start: add(start, by), end: add(end, by) }
+  })
 }
 
 /** The line of a sheet that an edge was drawn after: at each of some places the nearest one that runs its way. */

@@ -11,6 +11,7 @@ import type { Space } from '../model/space/schema'
 import { boardMap, sheetMap } from '../model/underlay/placement'
 import type { Underlay } from '../model/underlay/schema'
 import type { Wall } from '../model/wall/schema'
+import { frameOf } from '../model/work-plane/frame'
 
 /** A shape as it lies, and as it lies once it has followed its sheet. */
 export interface Follower {
@@ -81,12 +82,15 @@ export function followers(around: Surroundings, refitted: readonly Refitted[]): 
   const moveOf = (shape: Shape) =>
     'tracedFrom' in shape && shape.tracedFrom !== undefined ? moves.get(shape.tracedFrom) : undefined
   const shapes = [...around.records.values()].filter(isShape)
-  const traced = shapes
-    .flatMap((shape): Follower[] => {
-      const move = moveOf(shape)
-      return move ? [{ before: shape, after: followed(shape, move, around) }] : []
-    })
-    .filter((each) => hasMoved(each, around))
+  const traced = shapes.flatMap((shape): Follower[] => {
+    const move = moveOf(shape)
+    if (!move) return []
+    // What stands in space moves with the plane on which it was traced.
+    const on =
+      'levelId' in shape && shape.levelId ? { ...around, frame: frameOf(shape.levelId, around.records) } : around
+    const follower = { before: shape, after: followed(shape, move, on) }
+    return hasMoved(follower, on) ? [follower] : []
+  })
   const byId = new Map(traced.map((each) => [each.before.id, each]))
   const walls = shapes.filter((shape) => shape.kind === 'wall')
   const withThem = shapes.flatMap((shape): Follower[] => {

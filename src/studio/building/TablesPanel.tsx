@@ -16,6 +16,7 @@ import type { LengthDisplay } from '@/core/units/format'
 import { select, toolContext } from '../bench-store'
 import { OneOf } from '../panels/OneOf'
 import { useProject } from '../project/store'
+import { CuttingFields } from './CuttingFields'
 import { shown } from './shown'
 import { useBuilding } from './use-building'
 
@@ -53,13 +54,34 @@ export function TablesPanel() {
       aria-label="Tables"
       sx={{ position: 'absolute', inset: 0, bgcolor: 'background.paper', p: 1.5, gap: 1 }}
     >
-      <Stack direction="row" sx={{ alignItems: 'center', gap: 2 }}>
+      <Stack direction="row" sx={{ alignItems: 'center', gap: 1, overflow: 'auto', flexShrink: 0 }}>
         <OneOf
           label="Table"
           value={table.name}
           words={Object.fromEntries(tables.map((each) => [each.name, each.word]))}
           onChange={setName}
         />
+        <Box sx={{ flex: 1 }} />
+        <Button
+          size="small"
+          component="a"
+          sx={{ whiteSpace: 'nowrap', flexShrink: 0 }}
+          href={`/api/projects/${id}/hand-over/csv-${table.name}`}
+          download
+        >
+          Save CSV
+        </Button>
+        <Button
+          size="small"
+          component="a"
+          sx={{ whiteSpace: 'nowrap', flexShrink: 0 }}
+          href={`/api/projects/${id}/hand-over/xlsx`}
+          download
+        >
+          Save XLSX
+        </Button>
+      </Stack>
+      <Stack direction="row" sx={{ alignItems: 'center', gap: 2, pt: 0.5 }}>
         <TextField
           select
           size="small"
@@ -76,13 +98,7 @@ export function TablesPanel() {
             </MenuItem>
           ))}
         </TextField>
-        <Box sx={{ flex: 1 }} />
-        <Button size="small" component="a" href={`/api/projects/${id}/hand-over/csv-${table.name}`} download>
-          Save CSV
-        </Button>
-        <Button size="small" component="a" href={`/api/projects/${id}/hand-over/xlsx`} download>
-          Save XLSX
-        </Button>
+        {(table.name === 'purchase' || table.name === 'sections') && <CuttingFields />}
       </Stack>
       <Stack direction="row" sx={{ flex: 1, minHeight: 0, gap: 1.5 }}>
         <DataGrid

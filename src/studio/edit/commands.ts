@@ -14,6 +14,7 @@ import type { SymbolRecord } from '@/core/model/symbol/schema'
 import { facesOf } from '@/core/model/wall/geometry'
 import type { Wall } from '@/core/model/wall/schema'
 import { commit, put } from '../project/store'
+import { newMember } from '../tools/member/new-member'
 import type { ToolContext } from '../tools/tool'
 import { newWall } from '../tools/wall/new-wall'
 import { isLine, replaced } from './edits'
@@ -93,6 +94,25 @@ export function wallsAlong(shapes: readonly Shape[], context: ToolContext): Done
   put('Make walls along lines', ...made)
   return {
     say: `${count(made.length, 'wall')} made along ${count(shapes.length, 'line')}, which stay.`,
+    pick: made.map(({ id }) => id),
+  }
+}
+
+/** Members along straight lines, as the bench has them chosen; the lines stay. */
+export function membersAlong(shapes: readonly Shape[], context: ToolContext): Done {
+  const made = linesAmong(shapes).flatMap((shape) =>
+    chainsOf(shape, context.plan.around).flatMap(({ pieces }) =>
+      pieces.flatMap((piece) => {
+        if (piece.kind !== 'segment' || lengthOf(piece) <= TIDY_MM) return []
+        const member = newMember(piece.start, piece.end, context)
+        return [{ ...member, ...(shape.tracedFrom && { tracedFrom: shape.tracedFrom }) }]
+      }),
+    ),
+  )
+  if (made.length === 0) return { say: 'Members run along straight lines: pick some.' }
+  put('Place members along lines', ...made)
+  return {
+    say: `${count(made.length, 'member')} placed along ${count(shapes.length, 'line')}, which stay.`,
     pick: made.map(({ id }) => id),
   }
 }

@@ -20,6 +20,7 @@ import { fitState } from '../sheets/fit-state'
 import { sheetOf } from '../sheets/sheet-of'
 import { DimensionTable } from './DimensionTable'
 import { FitVerdict } from './FitVerdict'
+import { LevelMarkPanel } from './LevelMarkPanel'
 import { OtherWays } from './OtherWays'
 import { ProposalPanel } from './ProposalPanel'
 import { ReadingList } from './ReadingList'
@@ -74,6 +75,7 @@ function Fitting({ underlay }: { underlay: Underlay }) {
           {words}
         </Typography>
       </Typography>
+      <LevelMarkPanel underlay={underlay} />
       {fitting.length < 2 && <ProposalPanel underlay={underlay} paperFactor={paperFactor} />}
       {dimensions.length === 0 && (
         <Typography color="text.secondary">

@@ -8,6 +8,7 @@ import type { Surroundings } from '@/core/model/shape'
 import { surroundingsOf } from '@/core/model/shapes'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { KnownDimension, Placement, Underlay } from '@/core/model/underlay/schema'
+import { currentPlan } from '../board/plan'
 import { followResize } from '../board/view'
 import { commit, put, tell, useProject } from '../project/store'
 
@@ -47,11 +48,12 @@ export const useRefit = create<RefitState>(() => ({ pending: null, row: null }))
 export function refit(label: string, refitted: readonly Refitted[], gone: readonly string[] = []): void {
   const { records } = useProject.getState()
   const display = displayOf(records)
-  const stay = surroundingsOf(records, display)
+  const { frame } = currentPlan().around
+  const stay = surroundingsOf(records, display, frame)
   const found = followers(stay, refitted)
   if (found.length === 0) return keep({ label, refitted, gone }, [])
   const moved = new Map([...records, ...found.map((each) => [each.after.id, each.after] as const)])
-  const around = { stay, follow: surroundingsOf(moved, display) }
+  const around = { stay, follow: surroundingsOf(moved, display, frame) }
   useRefit.setState({ pending: { label, refitted, followers: found, around, gone, shown: 'follow' } })
 }
 

@@ -134,18 +134,8 @@ function PlaneFields({ plane, used }: { plane: WorkPlane; used: boolean }) {
   return (
     <Stack sx={{ gap: 1.25, px: 0.5, pt: 1.25, pb: 1 }}>
       <Stack direction="row" sx={{ gap: 1 }}>
-        <LengthField
-          label="Shows before it"
-          mm={plane.beforeMm}
-          usual={0}
-          onTake={(mm) => change({ beforeMm: depth(mm) })}
-        />
-        <LengthField
-          label="and behind it"
-          mm={plane.behindMm}
-          usual={0}
-          onTake={(mm) => change({ behindMm: depth(mm) })}
-        />
+        <LengthField label="Before it" mm={plane.beforeMm} usual={0} onTake={(mm) => change({ beforeMm: depth(mm) })} />
+        <LengthField label="Behind it" mm={plane.behindMm} usual={0} onTake={(mm) => change({ behindMm: depth(mm) })} />
       </Stack>
       <Stack direction="row" sx={{ gap: 1, alignItems: 'center' }}>
         <CommittedField

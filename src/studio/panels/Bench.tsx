@@ -126,9 +126,9 @@ function BenchField({ field, typed }: { field: Field; typed: string | undefined 
   const input = useRef<HTMLInputElement>(null)
   const { name, label, value, first, narrow, hint } = field
   useEffect(() => {
-    // A field that must be answered takes the keyboard at once.
-    if (first && value === '') input.current?.focus()
-  }, [first, value])
+    // A field that must be answered takes the keyboard at once; places are given by the mouse as well.
+    if (first && value === '' && name !== 'across') input.current?.focus()
+  }, [first, value, name])
   return (
     <Box component="label" sx={BENCH_LABEL}>
       {label}

@@ -14,6 +14,7 @@ import { formatLength, formatPerThousand } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { light, toolContext } from '../bench-store'
 import { NearMissList } from '../building/NearMissList'
+import { FrameFindingList } from '../check/FrameFindingList'
 import { TraceCheckPanel } from '../check/TraceCheckPanel'
 import { put, underlaysOf, useProject } from '../project/store'
 import { CommittedField } from './CommittedField'
@@ -45,6 +46,7 @@ export function CheckCard() {
       </Typography>
       <TraceCheckPanel />
       <NearMissList />
+      <FrameFindingList />
       <ToleranceFields />
       <Typography role="status" sx={{ my: 1.5 }} color={out > 0 ? 'error' : 'text.primary'}>
         {rows.length === 0

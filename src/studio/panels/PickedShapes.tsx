@@ -23,6 +23,7 @@ import {
   dropNeedless,
   join,
   makeSymbol,
+  membersAlong,
   simplify,
   wallsAlong,
 } from '../edit/commands'
@@ -106,6 +107,7 @@ export function PickedShapes({ shapes }: { shapes: readonly Shape[] }) {
         <Action word="Close" onClick={act(close)} />
         <Action word="Simplify" onClick={act(simplify)} />
         <Action word="Walls along" onClick={act(wallsAlong)} />
+        <Action word="Members along" onClick={act(membersAlong)} />
         <Action word="Drop doubled and tiny" onClick={act(dropNeedless)} />
         {shapes.some(({ kind }) => kind === 'insert') && <Action word="Dissolve" onClick={act(dissolve)} />}
         <Action

@@ -32,6 +32,7 @@ import { workPlane } from './member/work-plane'
 import { moveSheet } from './move-sheet'
 import { pick } from './pick'
 import { place } from './place'
+import { setHeight } from './set-height'
 import { straighten } from './straighten'
 import { symbol } from './symbol'
 import { symbolBase } from './symbol-base'
@@ -52,6 +53,7 @@ export const TOOLS: readonly Tool[] = [
   straighten,
   tie,
   moveSheet,
+  setHeight,
   ...[wall, wallThickness, wallAlong, wallOnSheet, proposedWalls, opening, room].map(onPlan),
   ...[separator, column, slab, roof, stair, gridLine].map(buildingTool).map(onPlan),
   buildingTool(member),

@@ -4,8 +4,8 @@ import type { BoardPoint } from '../../board/catch-on-board'
 import { paintMeasure } from '../../board/painters/measure'
 import { openPlane } from '../../members/planes'
 import { put } from '../../project/store'
-import { pointFields, steerPoint } from '../entry'
-import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '../tool'
+import { enteredPoint, pointFields, steerPoint } from '../entry'
+import { EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from '../tool'
 
 /** The straight line that was caught: a grid line's whole, else the piece that is lit up. */
 function lineUnder(
@@ -48,6 +48,15 @@ function stand(plane: WorkPlane) {
   return { session: EMPTY_SESSION, done: true }
 }
 
+/** One of the two ends. */
+function place(session: Session, point: BoardPoint, context: ToolContext): Outcome {
+  const [first] = session.points
+  if (!first) return { session: { ...session, points: [point], typed: {} } }
+  if (distance(first.at, point.at) < 1)
+    return { session, say: 'The points lie on one another: choose one further away.' }
+  return stand(newPlane(first.at, point.at, undefined, context))
+}
+
 /** Stands a work plane up along a line of the plan, and opens it. */
 export const workPlane: Tool = {
   ...plain,
@@ -67,18 +76,20 @@ export const workPlane: Tool = {
   steer: (session, raw, context) => (context.choices.planeBy === 'a line' ? raw : steerPoint(session, raw, context)),
   click: (session, point, context) => {
     if (context.planeId) return { session, say: 'Work planes stand up along lines of the plan: go to it first.' }
-    if (context.choices.planeBy === 'a line') {
-      const line = lineUnder(point, context)
-      if (!line) return { session, say: 'No straight line is caught here: point at one, or choose two points.' }
-      return stand(newPlane(...readable(line), line.name, context))
-    }
-    const [first] = session.points
-    if (!first) return { session: { ...session, points: [point] } }
-    if (distance(first.at, point.at) < 1)
-      return { session, say: 'The points lie on one another: choose one further away.' }
-    return stand(newPlane(first.at, point.at, undefined, context))
+    if (context.choices.planeBy === 'two points') return place(session, point, context)
+    const line = lineUnder(point, context)
+    if (!line) return { session, say: 'No straight line is caught here: point at one, or choose two points.' }
+    return stand(newPlane(...readable(line), line.name, context))
   },
-  enter: () => ({ session: EMPTY_SESSION, done: true }),
+  enter: (session, context) => {
+    if (context.choices.planeBy === 'a line') return { session: EMPTY_SESSION, done: true }
+    try {
+      const point = enteredPoint(session, context)
+      return point ? place(session, point, context) : { session: EMPTY_SESSION, done: true }
+    } catch (error) {
+      return { session, say: (error as Error).message }
+    }
+  },
   paint: (canvas, { points: [first], cursor }, view, context) => {
     const line = context.choices.planeBy === 'a line' ? cursor && lineUnder(cursor, context) : null
     if (line) paintMeasure(canvas, view, line.start, line.end, line.name ?? 'a plane along this line')

@@ -1,0 +1,107 @@
+import { describe, expect, it } from 'vitest'
+import { member, PLANE, project, steelFrame } from '../../../tests/support/frame'
+import { buildingOf } from '../building/building'
+import type { Bolts } from '../model/bolts/schema'
+import type { Plate } from '../model/plate/schema'
+import type { ProjectRecord } from '../model/registry'
+import { frameFindings } from './frames'
+
+const found = (...records: readonly ProjectRecord[]) => frameFindings(buildingOf(project(...records)))
+
+const POST = member({ id: 'post', start: { x: 6000, y: 0 }, end: { x: 6000, y: 7000 }, sectionId: 'HEB 200' })
+
+describe('frames that want a look', () => {
+  it('a frame whose ends are fitted has none that clash', () => {
+    expect(frameFindings(buildingOf(steelFrame())).filter(({ kind }) => kind === 'clash')).toEqual([])
+  })
+
+  it('solids that stand in one another are told with the volume that they share', () => {
+    const bars = [
+      member({ id: 'a', sectionId: 'Glulam 100x200' }),
+      member({ id: 'b', sectionId: 'Glulam 100x200', start: { x: 2500, y: 0 }, end: { x: 2500, y: 5000 } }),
+    ]
+    const [clash] = found(...bars)
+    expect(clash).toMatchObject({ kind: 'clash', ids: ['a', 'b'] })
+    expect(clash!.amount).toBeCloseTo(100 * 200 * 200, 3)
+  })
+
+  it('solids that only touch do not clash', () => {
+    const low = member({ id: 'a', sectionId: 'Glulam 100x200', seat: 'top' })
+    const high = member({ id: 'b', sectionId: 'Glulam 100x200', seat: 'bottom' })
+    expect(found(low, high).filter(({ kind }) => kind === 'clash')).toEqual([])
+  })
+
+  it('what lies between the flanges of another does not clash with it', () => {
+    const beam = member({ id: 'a', sectionId: 'HEB 300' })
+    const bar = member({ id: 'b', sectionId: 'FL 50x8', acrossMm: 60 })
+    expect(found(beam, bar).filter(({ kind }) => kind === 'clash')).toEqual([])
+  })
+
+  it('a member that lies on another is doubled, whichever way it runs', () => {
+    const twin = member({ id: 'b', start: { x: 5000, y: 3000 }, end: { x: 0, y: 3000 } })
+    expect(found(member(), twin).map(({ kind }) => kind)).toEqual(['doubled'])
+  })
+
+  it('an end that stops short of another’s line is told with how far', () => {
+    const short = member({ id: 'a', end: { x: 5970, y: 3000 } })
+    expect(found(POST, short)).toContainEqual({ kind: 'apart', ids: ['a', 'post'], amount: expect.closeTo(30, 6) })
+    const joined = { ...short, endJoint: { to: 'post', kind: 'square' as const, gapMm: 0 } }
+    expect(found(POST, joined).filter(({ kind }) => kind === 'apart')).toEqual([])
+  })
+
+  it('an end that can’t be fitted says why', () => {
+    const beside = member({
+      id: 'a',
+      start: { x: 0, y: 500 },
+      end: { x: 0, y: 5000 },
+      endJoint: { to: 'post', kind: 'face', gapMm: 0 },
+    })
+    expect(found(POST, beside)).toContainEqual(
+      expect.objectContaining({ kind: 'joint', ids: ['a'], problem: expect.stringMatching(/alike/) }),
+    )
+  })
+
+  it('holes too near an edge or one another are told with the rule and its figures', () => {
+    const plate: Plate = {
+      id: 'plate',
+      kind: 'plate',
+      levelId: PLANE.id,
+      ring: { xy: [0, 0, 200, 0, 200, 200, 0, 200] },
+      thicknessMm: 10,
+      asideMm: 0,
+      joined: 'bolted',
+    }
+    const bolts: Bolts = {
+      id: 'bolts',
+      kind: 'bolts',
+      levelId: PLANE.id,
+      plateId: 'plate',
+      at: { x: 100, y: 100 },
+      turnRad: 0,
+      rows: 2,
+      columns: 2,
+      rowPitchMm: 160,
+      columnPitchMm: 40,
+      size: 'M20',
+      grade: '8.8',
+    }
+    const findings = found(plate, bolts)
+    // 1.2 and 2.2 times the hole of 22.
+    expect(findings).toContainEqual(
+      expect.objectContaining({
+        kind: 'edge',
+        amount: expect.closeTo(20, 6),
+        rule: { leastMm: expect.closeTo(26.4, 6), words: expect.stringMatching(/1993-1-8/) },
+      }),
+    )
+    expect(findings).toContainEqual(
+      expect.objectContaining({
+        kind: 'pitch',
+        amount: expect.closeTo(40, 6),
+        rule: { leastMm: expect.closeTo(48.4, 6), words: expect.stringMatching(/1993-1-8/) },
+      }),
+    )
+    const sound = { ...bolts, rowPitchMm: 100, columnPitchMm: 100 }
+    expect(found(plate, sound)).toEqual([])
+  })
+})
