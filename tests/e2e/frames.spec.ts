@@ -105,7 +105,7 @@ test('a frame traced over the section is copied along five grid lines and cut by
   expect(zero.originMm.x + 330 * zero.mmPerPt).toBeCloseTo(0, 0)
   expect(zero.originMm.y + 300 * zero.mmPerPt).toBeCloseTo(0, 0)
 
-  // Two posts, a tie between them, and rafters caught on the sheet.
+  // Two posts, a tie between them, a rafter caught on the sheet, and its image typed.
   await studio.goTo('Trace')
   await page.keyboard.press('Home')
   await studio.frameSheet(A3)
@@ -120,8 +120,7 @@ test('a frame traced over the section is copied along five grid lines and cut by
   await page.getByRole('button', { name: 'top', exact: true }).click()
   await studio.clickOn(...onSection(-700, 3770), 'end')
   await studio.clickOn(...onSection(7200, 8650), 'end')
-  await studio.clickOn(...onSection(15_100, 3770), 'end')
-  await studio.clickOn(...onSection(7200, 8650), 'end')
+  await placeMember(studio, 'Rafter', [15_100, 3770], [7200, 8650])
   await expect.poll(async () => (await studio.records(id, 'member')).length).toBe(5)
 
   // The tie comes up to the posts; the rafters halve their corner.
