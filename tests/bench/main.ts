@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { benchBuilding } from './building'
 import { benchDrawing } from './drawing'
+import { benchFrames } from './frames'
 import { benchLargeScans } from './large-scan'
 import { benchLargeSet } from './large-set'
 import { benchProposals } from './proposals'
@@ -18,6 +19,7 @@ const BENCHES: Readonly<Record<string, (folder: string, address: string) => Prom
   reading: (folder) => benchReading(folder),
   studio: (_, address) => benchStudio(address),
   drawing: (_, address) => benchDrawing(address),
+  frames: (_, address) => benchFrames(address),
   'large-set': benchLargeSet,
   'large-scan': benchLargeScans,
 }

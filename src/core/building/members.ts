@@ -2,8 +2,9 @@ import type { Vector3 } from '../geometry/space'
 import {
   bodyOf,
   convexParts,
+  cornersOfSection,
+  type Fineness,
   type MemberBody,
-  prismBetween,
   ringsOfSection,
   trianglesOfSection,
 } from '../model/member/body'
@@ -13,7 +14,7 @@ import type { Member } from '../model/member/schema'
 import type { ProjectRecord } from '../model/registry'
 import { convexRings } from '../sections/convex-rings'
 import type { Stuff } from '../sections/section'
-import { besides, type ConvexSolid } from '../solid/convex'
+import type { ConvexSolid } from '../solid/convex'
 import type { Hull } from './hull'
 
 /** Kilograms in a cubic metre: steel (EN 1991-1-1, table A.4), softwood of class C24 on average (EN 338). */
@@ -47,34 +48,41 @@ export function builtMembers(records: ReadonlyMap<string, ProjectRecord>): Built
   return built
 }
 
-const hulls = new WeakMap<BuiltMember, Hull>()
+const hulls: Readonly<Record<Fineness, WeakMap<BuiltMember, Hull>>> = { fine: new WeakMap(), coarse: new WeakMap() }
 
 /** The surface of a member. */
-export function hullOf(built: BuiltMember): Hull {
-  const known = hulls.get(built)
+export function hullOf(built: BuiltMember, fineness: Fineness = 'fine'): Hull {
+  const known = hulls[fineness].get(built)
   if (known) return known
   const { member, body } = built
-  const made: Hull = { id: member.id, kind: body.placed.section.stuff, faces: facesOf(body) }
-  hulls.set(built, made)
+  const made: Hull = { id: member.id, kind: body.placed.section.stuff, faces: facesOf(built, fineness) }
+  hulls[fineness].set(built, made)
   return made
 }
 
-function facesOf(body: MemberBody): readonly (readonly Vector3[])[] {
+function facesOf(built: BuiltMember, fineness: Fineness): readonly (readonly Vector3[])[] {
+  const { body } = built
   const { placed, start, end } = body
-  if (start.notches.length + end.notches.length > 0) return convexParts(body).flat()
+  if (start.notches.length + end.notches.length > 0)
+    return (fineness === 'fine' ? convexParts(body) : coarseParts(built)).flat()
   const { shape } = placed.section
   const at = (plane: typeof start.plane) => (p: { x: number; y: number }) =>
     placeAlong(placed, p, cutAlong(placed, plane, p))
   const [foot, top] = [at(start.plane), at(end.plane)]
-  const caps = trianglesOfSection(shape).flatMap((triangle) => [triangle.map(foot), triangle.map(top).reverse()])
-  const sides = ringsOfSection(shape).flatMap((ring) =>
-    ring.map((p, i) => {
-      const q = ring[(i + 1) % ring.length]!
-      return [foot(q), foot(p), top(p), top(q)]
-    }),
-  )
+  const [caps, rings] =
+    fineness === 'fine'
+      ? [trianglesOfSection(shape), ringsOfSection(shape)]
+      : [convexRings(shape), [cornersOfSection(shape)]]
+  const faces = [
+    ...caps.flatMap((cap) => [cap.map(foot), cap.map(top).reverse()]),
+    ...rings.flatMap((ring) =>
+      ring.map((p, i) => {
+        const q = ring[(i + 1) % ring.length]!
+        return [foot(q), foot(p), top(p), top(q)]
+      }),
+    ),
+  ]
   // Seen from the start the outline runs anticlockwise, unless it is mirrored.
-  const faces = [...caps, ...sides]
   return placed.member.mirrored ? faces.map((face) => [...face].reverse()) : faces
 }
 
@@ -84,14 +92,7 @@ const coarse = new WeakMap<BuiltMember, readonly ConvexSolid[]>()
 export function coarseParts(built: BuiltMember): readonly ConvexSolid[] {
   const known = coarse.get(built)
   if (known) return known
-  const { placed, start, end } = built.body
-  const notches = [...start.notches, ...end.notches]
-  const made = convexRings(placed.section.shape).flatMap((ring) =>
-    notches.reduce<ConvexSolid[]>(
-      (parts, notch) => parts.flatMap((part) => besides(part, notch)),
-      [prismBetween(placed, ring, start.plane, end.plane)],
-    ),
-  )
+  const made = convexParts(built.body, 'coarse')
   coarse.set(built, made)
   return made
 }

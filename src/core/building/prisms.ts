@@ -1,6 +1,7 @@
 import type { Box } from '../geometry/box'
 import { ringBetween } from '../geometry/polygon'
 import type { Point } from '../geometry/vector'
+import type { Fineness } from '../model/member/body'
 import { alongOf } from '../model/wall/line'
 import type { Prism } from './bodies/body'
 import { hullOfBolts } from './bolts'
@@ -20,9 +21,9 @@ export const prismsOf = ({ levels }: Pick<Building, 'levels'>): Prism[] =>
   levels.flatMap(({ walls, bodies }) => [...walls.flatMap(keptPrisms), ...bodies.flatMap(({ prisms }) => prisms)])
 
 /** Everything that is built, as solids. */
-export const solidsOf = (building: Building): Solid[] => [
+export const solidsOf = (building: Building, fineness: Fineness = 'fine'): Solid[] => [
   ...prismsOf(building),
-  ...building.members.map(hullOf),
+  ...building.members.map((member) => hullOf(member, fineness)),
   ...building.plates.map((plate) => hullOfPlate(plate, building.bolting.holes.get(plate.plate.id) ?? [])),
   ...building.bolting.groups.map(hullOfBolts),
 ]

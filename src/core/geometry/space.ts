@@ -64,7 +64,8 @@ export interface HalfSpace {
 }
 
 /** How far outside of a plane a place lies. */
-export const beyond = ({ at, out }: HalfSpace, place: Vector3): number => dot3(subtract3(place, at), out)
+export const beyond = ({ at, out }: HalfSpace, place: Vector3): number =>
+  (place.x - at.x) * out.x + (place.y - at.y) * out.y + (place.z - at.z) * out.z
 
 /** A cuboid in any direction. */
 export interface Cuboid {

@@ -79,28 +79,48 @@ export function within(solid: ConvexSolid, planes: readonly HalfSpace[]): Convex
   return rest
 }
 
+/** Whether a whole solid lies outside of a plane, or touches it from there. */
+function isBeyond(solid: ConvexSolid, { at, out }: HalfSpace): boolean {
+  const level = dot3(at, out) - ON_PLANE_MM
+  for (const face of solid) for (const p of face) if (p.x * out.x + p.y * out.y + p.z * out.z < level) return false
+  return true
+}
+
 /** What of a convex solid lies outside of a cuboid, in convex parts. */
 export function besides(solid: ConvexSolid, cuboid: Cuboid): ConvexSolid[] {
   const planes = sidesOf(cuboid)
-  if (!within(solid, planes)) return [solid]
+  // Most are far off: no clipping tells that.
+  if (planes.some((plane) => isBeyond(solid, plane))) return [solid]
   const parts: ConvexSolid[] = []
   let rest: ConvexSolid | null = solid
   for (const plane of planes) {
-    if (!rest) break
     const outside = clipped(rest, { at: plane.at, out: scale3(plane.out, -1) })
-    if (outside && volumeOf(outside) > 1) parts.push(outside)
     rest = clipped(rest, plane)
+    // Nothing of it lies within: it is whole.
+    if (!rest) return [solid]
+    if (outside && volumeOf(outside) > SMALLEST_MM3) parts.push(outside)
   }
   return parts
 }
 
+/** Parts smaller than this are what rounding leaves. */
+const SMALLEST_MM3 = 1
+
 /** Six times the volume between faces and the origin (divergence theorem). */
 export function volumeOf(solid: ConvexSolid): number {
   const [origin] = solid[0]!
+  const { x, y, z } = origin!
   let six = 0
-  for (const face of solid)
-    for (let i = 1; i + 1 < face.length; i++)
-      six += dot3(subtract3(face[0]!, origin!), cross3(subtract3(face[i]!, origin!), subtract3(face[i + 1]!, origin!)))
+  for (const face of solid) {
+    const a = face[0]!
+    const [ax, ay, az] = [a.x - x, a.y - y, a.z - z]
+    for (let i = 1; i + 1 < face.length; i++) {
+      const [b, c] = [face[i]!, face[i + 1]!]
+      const [bx, by, bz] = [b.x - x, b.y - y, b.z - z]
+      const [cx, cy, cz] = [c.x - x, c.y - y, c.z - z]
+      six += ax * (by * cz - bz * cy) + ay * (bz * cx - bx * cz) + az * (bx * cy - by * cx)
+    }
+  }
   return Math.abs(six) / 6
 }
 

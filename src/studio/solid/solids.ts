@@ -45,6 +45,9 @@ function trianglesOf(solid: ModelSolid, origin: Point): Mesh {
   return mesh
 }
 
+/** Of more members than these nobody sees the fillets. */
+const MOST_FINE = 300
+
 /** Parts that each kind is drawn in, so that an edit renews only one of them. */
 const PARTS = 32
 
@@ -68,7 +71,7 @@ interface Part {
 
 /** What is drawn of a building: only what changed is cut into triangles anew, and only its part is put together. */
 export function sceneOf(building: Building, picked: ReadonlySet<string>): Scene {
-  const solids = solidsOf(building)
+  const solids = solidsOf(building, building.members.length > MOST_FINE ? 'coarse' : 'fine')
   const box = extentOf(solids)
   const empty = solids.length === 0
   // Rounded, so that a small edit at the edge moves nothing else.

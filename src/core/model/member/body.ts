@@ -2,8 +2,9 @@ import earcut from 'earcut'
 import type { Chain } from '../../draft/chain'
 import { flatten } from '../../geometry/piece/measure'
 import { doubleArea } from '../../geometry/polygon'
-import { dot3, type HalfSpace, subtract3, type Vector3 } from '../../geometry/space'
+import { type Cuboid, dot3, type HalfSpace, subtract3, type Vector3 } from '../../geometry/space'
 import type { Point } from '../../geometry/vector'
+import { convexRings } from '../../sections/convex-rings'
 import { propertiesOf } from '../../sections/properties'
 import { outlineOf, type SectionShape, sizeOf } from '../../sections/shape'
 import { besides, type ConvexSolid, volumeOf } from '../../solid/convex'
@@ -69,22 +70,21 @@ export function trianglesOfSection(shape: SectionShape): readonly (readonly [Poi
   return made
 }
 
-/** The prism over a convex ring of the section between both end cuts. */
-export function prismBetween(
-  placed: PlacedMember,
-  ring: readonly Point[],
-  start: HalfSpace,
-  end: HalfSpace,
-): ConvexSolid {
-  const foot = ring.map((p) => placeAlong(placed, p, cutAlong(placed, start, p)))
-  const top = ring.map((p) => placeAlong(placed, p, cutAlong(placed, end, p)))
+/** The prism over a convex ring, anticlockwise, between two planes that cut its upright edges. */
+function prismBetween(ring: readonly Point[], from: HalfSpace, to: HalfSpace): ConvexSolid {
+  const at =
+    ({ at: on, out }: HalfSpace) =>
+    ({ x, y }: Point): Vector3 => ({
+      x,
+      y,
+      z: (dot3(on, out) - x * out.x - y * out.y) / out.z,
+    })
+  const [foot, top] = [ring.map(at(from)), ring.map(at(to))]
   const sides = ring.map((_, i) => {
     const j = (i + 1) % ring.length
     return [foot[i]!, foot[j]!, top[j]!, top[i]!]
   })
-  const faces = [[...foot].reverse(), top, ...sides]
-  // Seen from the start along runs away: only a mirrored section turns like x, y and z.
-  return isRightHanded(placed) ? faces : faces.map((face) => [...face].reverse())
+  return [[...foot].reverse(), top, ...sides]
 }
 
 /** Whether right, up and along turn like x, y and z. */
@@ -97,16 +97,75 @@ function isRightHanded({ across, up, along }: PlacedMember): boolean {
   return dot3(turn, along) > 0
 }
 
-/** The convex parts of a body that is notched; of others, its triangles as prisms. */
-export function convexParts({ placed, start, end }: Pick<MemberBody, 'placed' | 'start' | 'end'>): ConvexSolid[] {
-  const notches = [...start.notches, ...end.notches]
-  return trianglesOfSection(placed.section.shape).flatMap((triangle) =>
-    notches.reduce<ConvexSolid[]>(
-      (parts, notch) => parts.flatMap((part) => besides(part, notch)),
-      [prismBetween(placed, triangle, start.plane, end.plane)],
-    ),
+type Cut = Pick<MemberBody, 'placed' | 'start' | 'end'>
+
+/** How finely sections are followed: with their fillets, or as few parts as tell what they are. */
+export type Fineness = 'fine' | 'coarse'
+
+/** A body in convex parts. */
+export function convexParts(cut: Cut, fineness: Fineness = 'fine'): ConvexSolid[] {
+  const { placed } = cut
+  const ahead = isRightHanded(placed)
+  return notchedParts(cut, fineness).parts.map((part) =>
+    part.map((face) => {
+      const there = face.map(({ x, y, z }) => placeAlong(placed, { x, y }, z))
+      // Seen from the start along runs away: only a mirrored section turns like x, y and z.
+      return ahead ? there : there.reverse()
+    }),
   )
 }
+
+/** A body in its own space: across, up and along from the middle of its section at the start. */
+interface NotchedParts {
+  readonly parts: readonly ConvexSolid[]
+  readonly volumeMm3: number
+  readonly reach: readonly number[]
+}
+
+/** Members that are notched alike are worked out once. */
+const alike = new Map<string, NotchedParts>()
+/** So many kinds are kept: more than a building has. */
+const MOST_KINDS = 2000
+
+function notchedParts({ placed, start, end }: Cut, fineness: Fineness): NotchedParts {
+  const local = (place: Vector3): Vector3 => localDirection(placed, subtract3(place, placed.origin))
+  const plane = ({ at, out }: HalfSpace): HalfSpace => ({ at: local(at), out: localDirection(placed, out) })
+  const notch = ({ middle, axes, halves }: Cuboid): Cuboid => ({
+    middle: local(middle),
+    axes: axes.map((axis) => localDirection(placed, axis)) as unknown as Cuboid['axes'],
+    halves,
+  })
+  const [from, to] = [plane(start.plane), plane(end.plane)]
+  const notches = [...start.notches, ...end.notches].map(notch)
+  const key = JSON.stringify([fineness, placed.section.shape, from, to, notches], (_, value) =>
+    typeof value === 'number' ? Math.round(value * 1e6) / 1e6 : value,
+  )
+  const known = alike.get(key)
+  if (known) return known
+  const { shape } = placed.section
+  const rings: readonly (readonly Point[])[] = fineness === 'fine' ? trianglesOfSection(shape) : convexRings(shape)
+  const parts = rings.flatMap((ring) =>
+    notches.reduce<ConvexSolid[]>(
+      (rest, each) => rest.flatMap((part) => besides(part, each)),
+      [prismBetween(ring, from, to)],
+    ),
+  )
+  const made = {
+    parts,
+    volumeMm3: parts.reduce((sum, part) => sum + volumeOf(part), 0),
+    reach: parts.flatMap((part) => part.flatMap((face) => face.map(({ z }) => z))),
+  }
+  if (alike.size >= MOST_KINDS) alike.clear()
+  alike.set(key, made)
+  return made
+}
+
+/** A direction as it runs across, up and along a member. */
+const localDirection = ({ across, up, along }: PlacedMember, d: Vector3): Vector3 => ({
+  x: dot3(d, across),
+  y: dot3(d, up),
+  z: dot3(d, along),
+})
 
 /** What a body was worked out from, for as long as none of that changes. */
 const kept = new WeakMap<Member, { readonly from: readonly unknown[]; readonly body: MemberBody | null }>()
@@ -140,19 +199,20 @@ function cutBody(placed: PlacedMember, records: ReadonlyMap<string, ProjectRecor
 
 const least = (values: readonly number[]): number => values.reduce((low, each) => Math.min(low, each), Infinity)
 
+/** What the triangles of a section hold between both end cuts. */
+function wholeOfTriangles({ placed, start, end }: Cut): number {
+  return trianglesOfSection(placed.section.shape).reduce((sum, [a, b, c]) => {
+    const middle = { x: (a.x + b.x + c.x) / 3, y: (a.y + b.y + c.y) / 3 }
+    const lengthMm = cutAlong(placed, end.plane, middle) - cutAlong(placed, start.plane, middle)
+    return sum + (doubleArea([a, b, c]) / 2) * lengthMm
+  }, 0)
+}
+
 /** What notches take from a member, and how far along its axis what is left reaches; null where it has none. */
-function notchedAway(
-  body: Pick<MemberBody, 'placed' | 'start' | 'end'>,
-): { volumeMm3: number; reach: number[] } | null {
-  const { placed, start, end } = body
-  if (start.notches.length + end.notches.length === 0) return null
-  const sum = (parts: readonly ConvexSolid[]) => parts.reduce((all, part) => all + volumeOf(part), 0)
-  const bare = { placed, start: { ...start, notches: [] }, end: { ...end, notches: [] } }
-  const left = convexParts(body)
-  const reach = left.flatMap((part) =>
-    part.flatMap((face) => face.map((p) => dot3(subtract3(p, placed.origin), placed.along))),
-  )
-  return { volumeMm3: sum(convexParts(bare)) - sum(left), reach }
+function notchedAway(body: Cut): { volumeMm3: number; reach: readonly number[] } | null {
+  if (body.start.notches.length + body.end.notches.length === 0) return null
+  const { volumeMm3, reach } = notchedParts(body, 'fine')
+  return { volumeMm3: wholeOfTriangles(body) - volumeMm3, reach }
 }
 
 /** Corners of the outline at both ends, for drawing. */

@@ -15,16 +15,40 @@ const SHARP_COSINE = 0.94
 /** A line shorter than this is seen end on. */
 const END_ON_MM = 0.5
 
-/** A member in the plane that is looked at: its traced line, and what is seen of its body. */
-function seen(member: Member, { records, frame }: Surroundings): { line: Chain | null; edges: Chain[]; ends: Chain[] } {
-  const { start, end } = lineOf(member, frameOf(member.levelId, records))
-  const [a, b] = [seenFrom(frame, start), seenFrom(frame, end)]
-  const line = distance(a, b) > END_ON_MM ? chainOf([segment(a, b)]) : null
-  const body = bodyOf(member, records)
-  return { line, ...(body ? edgesSeen(body, frame) : { edges: [], ends: [] }) }
+interface Seen {
+  readonly line: Chain | null
+  readonly edges: readonly Chain[]
+  readonly ends: readonly Chain[]
+  readonly depth: { readonly from: number; readonly to: number }
 }
 
-function edgesSeen(body: MemberBody, frame: Frame): { edges: Chain[]; ends: Chain[] } {
+/** What was seen of a member last, for as long as neither it nor the plane that is looked at is another one. */
+const kept = new WeakMap<
+  Member,
+  { readonly frame: Frame; readonly own: Frame; readonly body: unknown; readonly seen: Seen }
+>()
+
+/** A member in the plane that is looked at: its traced line, and what is seen of its body. */
+function seenOf(member: Member, { records, frame }: Surroundings): Seen {
+  const own = frameOf(member.levelId, records)
+  const body = bodyOf(member, records)
+  const known = kept.get(member)
+  if (known && known.frame === frame && known.own === own && known.body === body) return known.seen
+  const { start, end } = lineOf(member, own)
+  const [a, b] = [seenFrom(frame, start), seenFrom(frame, end)]
+  const line = distance(a, b) > END_ON_MM ? chainOf([segment(plain(a), plain(b))]) : null
+  const seen = { line, ...(body ? edgesSeen(body, frame) : { edges: [], ends: [], depth: depthOf([a, b]) }) }
+  kept.set(member, { frame, own, body, seen })
+  return seen
+}
+
+const depthOf = (places: readonly { readonly asideMm: number }[]) =>
+  places.reduce(({ from, to }, { asideMm }) => ({ from: Math.min(from, asideMm), to: Math.max(to, asideMm) }), {
+    from: Infinity,
+    to: -Infinity,
+  })
+
+function edgesSeen(body: MemberBody, frame: Frame): Omit<Seen, 'line'> {
   const rings = endRings(body)
   const [foot, top] = [rings.start.map((p) => seenFrom(frame, p)), rings.end.map((p) => seenFrom(frame, p))]
   const count = foot.length
@@ -43,7 +67,11 @@ function edgesSeen(body: MemberBody, frame: Frame): { edges: Chain[]; ends: Chai
     drawn.add(key)
     edges.push(chainOf([segment(plain(a), plain(b))]))
   }
-  return { edges, ends: [foot, top].map((ring) => ringChain(ring.map(plain))) }
+  return {
+    edges,
+    ends: [foot, top].map((ring) => ringChain(ring.map(plain))),
+    depth: depthOf([...foot, ...top]),
+  }
 }
 
 const plain = ({ x, y }: Point): Point => ({ x, y })
@@ -85,9 +113,9 @@ function imageOf(member: Member, map: Affine, { records, frame: looked }: Surrou
   }
 }
 
-type Seen = ReturnType<typeof seenFrom>
+type PlaceSeen = ReturnType<typeof seenFrom>
 
-const traced = (start: Seen, end: Seen) => ({
+const traced = (start: PlaceSeen, end: PlaceSeen) => ({
   start: plain(start),
   end: plain(end),
   startAsideMm: start.asideMm,
@@ -103,20 +131,14 @@ export const memberShape: ShapeKind<Member> = {
   pen: { color: '#123f43', line: 'full', weightMm: 0.3 },
   caught: true,
   line: false,
-  depth: (member, { records, frame }) => {
-    const body = bodyOf(member, records)
-    const { start, end } = lineOf(member, frameOf(member.levelId, records))
-    const places = body ? [...endRings(body).start, ...endRings(body).end] : [start, end]
-    const aside = places.map((place) => seenFrom(frame, place).asideMm)
-    return { from: Math.min(...aside), to: Math.max(...aside) }
-  },
+  depth: (member, around) => seenOf(member, around).depth,
   chains: (member, around) => {
-    const { line, edges, ends } = seen(member, around)
-    return [...(line ? [line] : []), ...edges, ...ends.filter(({ pieces }) => pieces.length > 0)]
+    const { line, edges, ends } = seenOf(member, around)
+    return [...(line ? [line] : []), ...edges, ...ends]
   },
   fills: (member, around) =>
-    // Where it is cut or seen end on its section is filled.
-    seen(member, around).ends.filter(
+    // Where it is seen end on its section is filled.
+    seenOf(member, around).ends.filter(
       ({ pieces }) =>
         Math.abs(doubleArea(pieces.map((piece) => (piece.kind === 'segment' ? piece.start : ORIGIN)))) > 1,
     ),
