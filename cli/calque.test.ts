@@ -2,12 +2,14 @@ import { execFile } from 'node:child_process'
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import JSZip from 'jszip'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { boathouseSet } from '../demo/sheets/boathouse'
 import { outriggerPlate } from '../demo/sheets/outrigger-plate'
 import { servicesDrawing } from '../demo/sheets/services-drawing'
 import { readDxf } from '../tests/support/ezdxf'
+import { steelFrame } from '../tests/support/frame'
 import { endlessPage, handWritten, noPages, withPassword } from '../tests/support/hand-written'
 import { house } from '../tests/support/house'
 
@@ -250,6 +252,27 @@ describe('hand-over', () => {
     expect(drawing.layers).toEqual(expect.arrayContaining(['A-WALL', 'A-DOOR', 'A-GLAZ', 'A-AREA']))
     const covered = drawing.polylines.filter(({ layer }) => layer === 'A-WALL').reduce((sum, { area }) => sum + area, 0)
     expect(covered / 1e6).toBeCloseTo(60 - (5.65 + 3.65) * 5.4, 6)
+  })
+
+  it('writes frames: their cut list, a work plane by its name, the axes in space, a DXF for each kind of plate', async () => {
+    const records = [...steelFrame().values()]
+    await writeFile(
+      join(folder, 'frame.json'),
+      JSON.stringify({ format: 'calque-project', version: 1, name: 'Frame', records }),
+    )
+    const list = await calque('hand-over', 'frame.json', '--format', 'csv-cut-list')
+    expect(list.out).toMatch(
+      /^Mark,Use,Section,Material,Length \(mm\)[\s\S]*,column,HEB 300,Steel,6000,square,square,4,1,6000,/,
+    )
+    await calque('hand-over', 'frame.json', '--format', 'dxf-plane', '--plane', 'Frame 1', '--out', 'plane.dxf')
+    expect((await readDxf(await readFile(join(folder, 'plane.dxf')))).errors).toEqual([])
+    await calque('hand-over', 'frame.json', '--format', 'dxf-axes', '--out', 'axes.dxf')
+    expect((await readDxf(await readFile(join(folder, 'axes.dxf')))).inSpace).toHaveLength(9)
+    await calque('hand-over', 'frame.json', '--format', 'dxf-plates', '--out', 'plates.zip')
+    const zip = await JSZip.loadAsync(await readFile(join(folder, 'plates.zip')))
+    expect(Object.keys(zip.files)).toHaveLength(2)
+    const nowhere = await calque('hand-over', 'frame.json', '--format', 'dxf-plane', '--plane', 'Frame 9')
+    expect(nowhere).toMatchObject({ status: 2, err: expect.stringMatching(/no such work plane: there are Frame 1/) })
   })
 
   it.each([

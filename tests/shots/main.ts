@@ -84,8 +84,33 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await page.getByRole('row').filter({ hasText: 'Workshop' }).getByText('Workshop').click()
     await studio.drawn()
   },
+  frame: async (page, studio) => {
+    await page.getByRole('button', { name: 'Plan', exact: true }).click()
+    await page.getByRole('button', { name: 'Look at Grid line 2' }).click()
+    await page.keyboard.press('Home')
+    await studio.drawn()
+    await page.keyboard.press('s')
+    // The collar, in the middle of the hall.
+    const board = (await studio.board.boundingBox())!
+    await page.mouse.click(board.x + board.width * 0.465, board.y + board.height * 0.414)
+    await page.getByText('seen from the start', { exact: false }).waitFor()
+  },
+  frames: async (page, studio) => {
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('\\')
+    await page.getByRole('button', { name: 'Walk to Into the hall' }).click()
+    await studio.framed()
+  },
+  'cut-list': async (page, studio) => {
+    await page.getByRole('button', { name: 'Uncut' }).click()
+    await page.getByRole('button', { name: 'Tables', exact: true }).click()
+    await page.getByRole('button', { name: 'Cut list', exact: true }).click()
+    await page.getByRole('row').filter({ hasText: 'purlin' }).first().click()
+    await studio.drawn()
+  },
   lifting: async (page, studio) => {
     await page.getByRole('button', { name: 'Plan', exact: true }).click()
+    await page.getByRole('button', { name: 'Work on level Ground' }).click()
     await studio.drawn()
     await page.keyboard.press('Escape')
     await page.keyboard.press('Escape')

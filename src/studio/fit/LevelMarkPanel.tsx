@@ -1,43 +1,20 @@
 import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
-import { useMemo } from 'react'
 import { isOut, toleranceOf } from '@/core/check/tolerance'
-import { type LevelMark, levelMarks } from '@/core/fit/level-marks'
 import { project } from '@/core/geometry/projective'
 import { settingsOf } from '@/core/model/settings/schema'
 import { boardMap, movedBy } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { workPlaneOf } from '@/core/model/work-plane/schema'
-import { joinWords } from '@/core/sheet/join-runs'
-import { isVisible, segmentEnds } from '@/core/sheet/linework'
 import { formatLength } from '@/core/units/format'
 import { light, toolContext } from '../bench-store'
 import { useProject } from '../project/store'
-import { useSheetData } from '../sheets/sheet-data'
-import { sheetOf } from '../sheets/sheet-of'
+import { useLevelMarks } from './level-marks'
 import { refit } from './refit'
-
-/** The heights that a sheet states, where it stands upright. */
-function useMarks({ sheetId, levelId }: Underlay): readonly LevelMark[] {
-  const stands = useProject(({ records }) => workPlaneOf(levelId, records) !== null)
-  const hash = useProject(({ sources }) => sheetOf(sources, sheetId)?.sheet.lineworkHash)
-  const linework = useSheetData(({ byHash }) => (hash ? byHash.get(hash)?.linework : undefined))
-  return useMemo(() => {
-    if (!stands || !linework) return []
-    const lines = Array.from(linework.segmentFlags, (flags, i) => ({ flags, i }))
-      .filter(({ flags }) => isVisible(flags))
-      .map(({ i }) => {
-        const [start, end] = segmentEnds(linework, i)
-        return { start, end }
-      })
-    return levelMarks(joinWords(linework.text.filter(({ flags }) => isVisible(flags))), lines)
-  }, [stands, linework])
-}
 
 /** Heights written on a section against where they are drawn, pair by pair; one of them, or all, can be made to hold. */
 export function LevelMarkPanel({ underlay }: { underlay: Underlay }) {
-  const marks = useMarks(underlay)
+  const marks = useLevelMarks(underlay)
   const records = useProject((state) => state.records)
   const { display } = toolContext()
   if (marks.length === 0) return null

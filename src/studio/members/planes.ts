@@ -1,4 +1,5 @@
 import { levelsOf } from '@/core/model/level/schema'
+import { isFramed } from '@/core/model/work-plane/follow'
 import { workPlaneOf, workPlanesOf } from '@/core/model/work-plane/schema'
 import { takeTool, useBench, workOn } from '../bench-store'
 import { showAll } from '../board/show'
@@ -33,10 +34,17 @@ export function lookOn(levelId: string | null): void {
 
 export const openPlane = lookOn
 
-/** From the plan to the plane that was looked at last, and back. */
+/** From the plan to a work plane and back: to that of what is picked, else to the one that was looked at last. */
 export function changePlaneAndPlan(): void {
   const { records } = useProject.getState()
-  const { levelId } = useBench.getState()
+  const { levelId, selection, views } = useBench.getState()
+  // The solids show no plane: the board comes back.
+  const fromSolid = views === 'solid'
+  if (fromSolid) useBench.setState({ views: 'plan' })
+  const picked = selection.map((id) => records.get(id)).find((record) => isFramed(record))
+  const own = isFramed(picked) ? workPlaneOf(picked.levelId, records)?.id : undefined
+  if (own && (fromSolid || !levelId || !workPlaneOf(levelId, records))) return lookOn(own)
+  if (fromSolid) return
   if (levelId && workPlaneOf(levelId, records)) {
     const level = lastLevel && records.has(lastLevel) ? lastLevel : null
     return lookOn(level ?? (levelsOf(records).length > 1 ? null : level))

@@ -15,6 +15,7 @@ import { parseLength } from '@/core/units/length'
 import { light, toolContext } from '../bench-store'
 import { NearMissList } from '../building/NearMissList'
 import { FrameFindingList } from '../check/FrameFindingList'
+import { HeightList } from '../check/HeightList'
 import { TraceCheckPanel } from '../check/TraceCheckPanel'
 import { put, underlaysOf, useProject } from '../project/store'
 import { CommittedField } from './CommittedField'
@@ -47,6 +48,7 @@ export function CheckCard() {
       <TraceCheckPanel />
       <NearMissList />
       <FrameFindingList />
+      <HeightList />
       <ToleranceFields />
       <Typography role="status" sx={{ my: 1.5 }} color={out > 0 ? 'error' : 'text.primary'}>
         {rows.length === 0
