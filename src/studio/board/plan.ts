@@ -24,9 +24,16 @@ function update(): boolean {
   return plan.update(records, displayOf(records), following ? 0 : SLICE_MS)
 }
 
+/** Who shows the plan hears of it this often while it grows: painting all of it anew each time would hold it up. */
+const TELL_MS = 250
+let told = 0
+
 function follow(): void {
   following = false
   currentPlan()
+  // More is coming soon.
+  if (following && performance.now() - told < TELL_MS) return
+  told = performance.now()
   for (const listener of listeners) listener()
 }
 

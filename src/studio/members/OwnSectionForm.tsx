@@ -115,7 +115,7 @@ function shapeOf(form: Exclude<OwnForm, 'outline'>, sizes: Readonly<Record<strin
   const given = Object.fromEntries(
     Object.entries(SIZES[form]).map(([key, label]) => {
       const text = sizes[key]?.trim() ?? ''
-      if (text === '' && !label.endsWith('radius')) throw new Error(`Type the section's ${label.toLowerCase()}.`)
+      if (text === '' && !label.endsWith('radius')) throw new Error(`Type the section’s ${label.toLowerCase()}.`)
       return [key, text === '' || text === '0' ? 0 : parseLength(text, display.unit)]
     }),
   )

@@ -182,9 +182,14 @@ export function bodyOf(member: Member, records: ReadonlyMap<string, ProjectRecor
   return body
 }
 
+/** Planes that are square to a member within rounding. */
+const SQUARE = 1 - 1e-14
+
 function cutBody(placed: PlacedMember, records: ReadonlyMap<string, ProjectRecord>): MemberBody | null {
   const { start, end } = endsOf(placed, records)
-  const outline = ringsOfSection(placed.section.shape)[0]!
+  // Most ends are square: one place of the section tells all.
+  const isSquare = ({ plane }: EndCut) => Math.abs(dot3(plane.out, placed.along)) > SQUARE
+  const outline = isSquare(start) && isSquare(end) ? [{ x: 0, y: 0 }] : ringsOfSection(placed.section.shape)[0]!
   const starts = outline.map((p) => cutAlong(placed, start.plane, p))
   const ends = outline.map((p) => cutAlong(placed, end.plane, p))
   if (!outline.every((_, i) => ends[i]! > starts[i]!)) return null

@@ -1,6 +1,6 @@
 import { type Chain, chainOf, ringChain } from '../../draft/chain'
 import { type Affine, apply } from '../../geometry/affine'
-import { segment } from '../../geometry/piece/piece'
+import { type Segment, segment } from '../../geometry/piece/piece'
 import { doubleArea } from '../../geometry/polygon'
 import { add3, dot3, type Frame, placeIn, scale3, seenFrom, subtract3, unit3, type Vector3 } from '../../geometry/space'
 import { distance, type Point } from '../../geometry/vector'
@@ -55,24 +55,39 @@ function edgesSeen(body: MemberBody, frame: Frame): Omit<Seen, 'line'> {
   const view = frame.out
   // Faces between corners look towards the eye or away from it; where that changes an edge is seen.
   const facing = rings.start.map((p, i) => dot3(outOf(body, p, rings.start[(i + 1) % count]!), view))
-  const edges: Chain[] = []
-  const drawn = new Set<string>()
+  const drawn: Segment[] = []
   for (let i = 0; i < count; i++) {
     const [before, after] = [facing[(i + count - 1) % count]!, facing[i]!]
     const [p, q, r] = [rings.start[(i + count - 1) % count]!, rings.start[i]!, rings.start[(i + 1) % count]!]
     if (before >= 0 === after >= 0 && cosine(p, q, r) > SHARP_COSINE) continue
     const [a, b] = [foot[i]!, top[i]!]
-    const key = [a.x, a.y, b.x, b.y].map((mm) => Math.round(mm * 10)).join(' ')
-    if (drawn.has(key) || distance(a, b) < END_ON_MM) continue
-    drawn.add(key)
-    edges.push(chainOf([segment(plain(a), plain(b))]))
+    if (
+      distance(a, b) < END_ON_MM ||
+      drawn.some(({ start, end }) => distance(start, a) < SAME_MM && distance(end, b) < SAME_MM)
+    )
+      continue
+    drawn.push(segment(plain(a), plain(b)))
   }
   return {
-    edges,
-    ends: [foot, top].map((ring) => ringChain(ring.map(plain))),
+    edges: drawn.map((edge) => chainOf([edge])),
+    ends: [foot, top].map(endSeen),
     depth: depthOf([...foot, ...top]),
   }
 }
+
+/** Edges that are seen within this of one another are one, in millimetres. */
+const SAME_MM = 0.1
+
+/** The outline of an end as it is seen: from the side it is a line. */
+function endSeen(ring: readonly Point[]): Chain {
+  if (Math.abs(doubleArea(ring)) > FLAT_MM2) return ringChain(ring.map(plain))
+  const far = (from: Point) => ring.reduce((best, p) => (distance(p, from) > distance(best, from) ? p : best))
+  const start = far(ring[0]!)
+  return chainOf([segment(plain(start), plain(far(start)))])
+}
+
+/** Twice the area below which an outline is seen from the side. */
+const FLAT_MM2 = 1
 
 const plain = ({ x, y }: Point): Point => ({ x, y })
 
@@ -138,10 +153,7 @@ export const memberShape: ShapeKind<Member> = {
   },
   fills: (member, around) =>
     // Where it is seen end on its section is filled.
-    seenOf(member, around).ends.filter(
-      ({ pieces }) =>
-        Math.abs(doubleArea(pieces.map((piece) => (piece.kind === 'segment' ? piece.start : ORIGIN)))) > 1,
-    ),
+    seenOf(member, around).ends.filter(({ closed }) => closed),
   spots: (member, { records, frame }) => {
     const { start, end } = lineOf(member, frameOf(member.levelId, records))
     return [start, end].map((place) => ({ word: 'centre' as const, at: plain(seenFrom(frame, place)) }))
@@ -176,8 +188,6 @@ export const memberShape: ShapeKind<Member> = {
     ...[startJoint, endJoint].flatMap((joint) => (joint ? [joint.to] : [])),
   ],
 }
-
-const ORIGIN: Point = { x: 0, y: 0 }
 
 /** Where the start and the end of a member are seen. */
 export const endMarks = (member: Member, around: Surroundings): readonly Point[] => memberShape.grips(member, around)
