@@ -91,6 +91,16 @@ const hallView: SavedView = {
   cut: { rightOf: { start: { x: 0, y: WIDTH / 2 }, end: { x: LENGTH, y: WIDTH / 2 } } },
 }
 
+/** From outside through the western gable, which is cut away, along the frames. */
+const framesView: SavedView = {
+  id: 'demo-view-frames',
+  kind: 'view',
+  name: 'Under the frames',
+  eye: { x: -8000, y: 4200, z: 3400 },
+  target: { x: 12_000, y: 7800, z: 4200 },
+  cut: { rightOf: { start: { x: 700, y: WIDTH + 2000 }, end: { x: 700, y: -2000 } } },
+}
+
 type Gap = readonly [
   startMm: number,
   widthMm: number,
@@ -258,4 +268,5 @@ export const BOATHOUSE_MODEL: readonly (readonly [label: string, records: readon
   ],
   ...FRAMES,
   ['Save view', [hallView]],
+  ['Save view', [framesView]],
 ]

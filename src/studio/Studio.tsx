@@ -22,6 +22,7 @@ import { WallTypesDialog } from './building/WallTypesDialog'
 import { RefitDialog } from './fit/RefitDialog'
 import { PastBanner } from './history/PastBanner'
 import { CopyFrameDialog } from './members/CopyFrameDialog'
+import { followPlanes } from './members/planes'
 import { SectionDialog } from './members/SectionDialog'
 import { Bench } from './panels/Bench'
 import { Card } from './panels/Card'
@@ -98,6 +99,7 @@ export function Studio({ projectId }: { projectId: string }) {
   }, [projectId])
 
   useEffect(followPlacing, [])
+  useEffect(followPlanes, [])
 
   const drop = useDropzone({ onDrop: (files) => void bringInFiles(projectId, files), noClick: true, noKeyboard: true })
 

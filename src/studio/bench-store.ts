@@ -255,10 +255,11 @@ export function updateSession(change: Partial<Omit<Session, 'cursor'>>): void {
 }
 
 /** Takes in what a tool made of a click, Enter or undo. The mouse stays where it is. */
-export function takeOutcome({ session, say, done, next, pick, choose }: Outcome): void {
+export function takeOutcome({ session, say, done, next, pick, choose, look }: Outcome): void {
   const { raw, held, touchedRad } = get().session
   if (choose) setChoices(choose)
   if (pick) select(pick)
+  if (look) workOn(look)
   if (done || next) takeTool(next ?? 'look')
   else updateSession({ ...session, raw, held, touchedRad })
   if (say) tell(say)

@@ -93,19 +93,19 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     // The collar, in the middle of the hall.
     const board = (await studio.board.boundingBox())!
     await page.mouse.click(board.x + board.width * 0.465, board.y + board.height * 0.414)
-    await page.getByText('seen from the start', { exact: false }).waitFor()
+    await page.getByText(/Seen from the start/).waitFor()
   },
   frames: async (page, studio) => {
     await page.keyboard.press('Escape')
     await page.keyboard.press('\\')
-    await page.getByRole('button', { name: 'Walk to Into the hall' }).click()
+    await page.getByRole('button', { name: 'Walk to Under the frames' }).click()
     await studio.framed()
   },
   'cut-list': async (page, studio) => {
     await page.getByRole('button', { name: 'Uncut' }).click()
     await page.getByRole('button', { name: 'Tables', exact: true }).click()
     await page.getByRole('button', { name: 'Cut list', exact: true }).click()
-    await page.getByRole('row').filter({ hasText: 'purlin' }).first().click()
+    await page.getByRole('gridcell', { name: 'purlin' }).click()
     await studio.drawn()
   },
   lifting: async (page, studio) => {

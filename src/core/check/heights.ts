@@ -2,7 +2,7 @@ import { bodyOf, endRings } from '../model/member/body'
 import type { ProjectRecord } from '../model/registry'
 
 /** Heights further from a stated one than this are not meant by it. */
-const MEANT_MM = 150
+const MEANT_MM = 20
 
 /** Heights that the model has: its levels, and of every member where its line begins and ends and its lowest and highest place. */
 export function modelledHeights(records: ReadonlyMap<string, ProjectRecord>): number[] {

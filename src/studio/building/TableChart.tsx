@@ -13,6 +13,9 @@ import { shown } from './shown'
 /** So many bars can still be told apart; the largest are drawn. */
 const MOST_BARS = 16
 
+/** Tables of more columns want the room themselves. */
+const MOST_BESIDE = 8
+
 /** One of the sums of a table, row by row: a bar lights up what it tells of. */
 export default function TableChart({ table, display }: { readonly table: Table; readonly display: LengthDisplay }) {
   const measures = table.columns.filter(({ summed }) => summed)
@@ -20,7 +23,16 @@ export default function TableChart({ table, display }: { readonly table: Table; 
   const measure = measures.find((each) => each.key === key) ?? measures[0]
   if (!measure) return null
   return (
-    <Box sx={{ width: '46%', minWidth: 240, overflow: 'auto', borderLeft: 1, borderColor: 'divider', pl: 1.5 }}>
+    <Box
+      sx={{
+        width: table.columns.length > MOST_BESIDE ? '30%' : '46%',
+        minWidth: 220,
+        overflow: 'auto',
+        borderLeft: 1,
+        borderColor: 'divider',
+        pl: 1.5,
+      }}
+    >
       <OneOf
         label="What the chart shows"
         value={measure.key}
@@ -40,7 +52,7 @@ interface Bar {
 
 /** The largest rows of a table by one of its sums. */
 function barsOf({ columns, rows }: Table, measure: TableColumn, display: LengthDisplay): Bar[] {
-  const words = columns.filter(({ summed }) => !summed)
+  const words = columns.filter(({ summed }) => !summed).slice(0, columns.length > MOST_BESIDE ? 1 : undefined)
   return rows
     .map(({ ids, cells }) => ({
       ids,

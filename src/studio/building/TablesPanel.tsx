@@ -27,7 +27,7 @@ function columnsOf({ columns }: Table, display: LengthDisplay): GridColDef[] {
     field: column.key,
     headerName: column.label,
     flex: column.unit === 'text' ? 1.2 : 1,
-    minWidth: column.unit === 'text' ? 70 : 88,
+    minWidth: column.unit === 'text' ? 78 : 80,
     type: column.unit === 'text' ? 'string' : 'number',
     valueFormatter: (value: unknown) => shown(value, column, display),
   }))

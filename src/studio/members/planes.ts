@@ -15,24 +15,28 @@ let [lastPlane, lastLevel]: [string | null, string | null] = [null, null]
 const PLAN = 'plan'
 
 /** Looks at a level, at a work plane, or at the plan of all levels, straight on. */
-export function lookOn(levelId: string | null): void {
+export const lookOn = workOn
+
+/** Whenever another plane is looked at: finds it as it was left, with a tool that is of use there. @returns a function that stops that */
+export const followPlanes = (): (() => void) =>
+  useBench.subscribe(({ levelId }, { levelId: former }) => {
+    if (levelId !== former) turnTo(levelId, former)
+  })
+
+function turnTo(levelId: string | null, former: string | null): void {
   const { records } = useProject.getState()
-  const { levelId: former } = useBench.getState()
   const isPlane = (id: string | null) => id !== null && workPlaneOf(id, records) !== null
   const { center, pxPerMm } = useView.getState()
   looks.set(isPlane(former) ? former! : PLAN, { center, pxPerMm })
   if (isPlane(former)) lastPlane = former
   else lastLevel = former
-  workOn(levelId)
   // What is built on levels has no place on an upright plane.
   if (isPlane(levelId) && toolNamed(useBench.getState().tool).onPlan) takeTool('member')
-  if (isPlane(former) === isPlane(levelId) && !isPlane(levelId)) return
+  if (!isPlane(former) && !isPlane(levelId)) return
   const known = looks.get(isPlane(levelId) ? levelId! : PLAN)
   if (known) useView.setState(known)
   else whenSized(showAll)
 }
-
-export const openPlane = lookOn
 
 /** From the plan to a work plane and back: to that of what is picked, else to the one that was looked at last. */
 export function changePlaneAndPlan(): void {

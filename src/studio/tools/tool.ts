@@ -193,6 +193,8 @@ export interface Outcome {
   readonly done?: boolean
   /** What is picked from now on. */
   readonly pick?: readonly string[]
+  /** The work plane that is looked at from now on. */
+  readonly look?: string
   /** The tool that is taken next. */
   readonly next?: ToolName
   /** Choices that change. */

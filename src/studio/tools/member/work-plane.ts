@@ -2,7 +2,6 @@ import { distance, type Point } from '@/core/geometry/vector'
 import { USUAL_DEPTH_MM, type WorkPlane, workPlanesOf } from '@/core/model/work-plane/schema'
 import type { BoardPoint } from '../../board/catch-on-board'
 import { paintMeasure } from '../../board/painters/measure'
-import { openPlane } from '../../members/planes'
 import { put } from '../../project/store'
 import { enteredPoint, pointFields, steerPoint } from '../entry'
 import { EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from '../tool'
@@ -42,10 +41,9 @@ function newPlane(start: Point, end: Point, name: string | undefined, { records 
   }
 }
 
-function stand(plane: WorkPlane) {
+function stand(plane: WorkPlane): Outcome {
   put('Stand up work plane', plane)
-  openPlane(plane.id)
-  return { session: EMPTY_SESSION, done: true }
+  return { session: EMPTY_SESSION, look: plane.id, next: 'member' }
 }
 
 /** One of the two ends. */
