@@ -5,7 +5,7 @@ import { recordsInSight, useProject } from '../project/store'
 const plan = new Plan()
 
 /** So much of a large change is worked out at once; the rest follows while the page goes on. */
-const SLICE_MS = 24
+const SLICE_MS = 40
 
 let following = false
 const listeners = new Set<() => void>()
@@ -25,7 +25,7 @@ function update(): boolean {
 }
 
 /** Who shows the plan hears of it this often while it grows: painting all of it anew each time would hold it up. */
-const TELL_MS = 250
+const TELL_MS = 500
 let told = 0
 
 function follow(): void {
