@@ -16,6 +16,8 @@ export interface Hole {
   readonly from: Vector3
   readonly to: Vector3
   readonly diameterMm: number
+  /** The group of bolts that it is for. */
+  readonly boltsId: string
 }
 
 /** One bolt: what it goes through. */
@@ -143,7 +145,7 @@ export function boltingOf(
       const stack = stackAround(layers, bolts.plateId)
       const place = (t: number) => add3(middle, scale3(out, t))
       for (const layer of stack) {
-        const made = { from: place(layer.from), to: place(layer.to), diameterMm: size.holeMm }
+        const made = { from: place(layer.from), to: place(layer.to), diameterMm: size.holeMm, boltsId: bolts.id }
         holes.set(layer.id, [...(holes.get(layer.id) ?? []), made])
       }
       const from = Math.min(0, ...stack.map((layer) => layer.from))

@@ -104,4 +104,47 @@ describe('frames that want a look', () => {
     const sound = { ...bolts, rowPitchMm: 100, columnPitchMm: 100 }
     expect(found(plate, sound)).toEqual([])
   })
+
+  it('holes too near the side or the end of a member are told with the rule for what it is made of', () => {
+    const beam = member({ id: 'a', sectionId: 'Glulam 100x200' })
+    const cheek: Plate = {
+      id: 'plate',
+      kind: 'plate',
+      levelId: PLANE.id,
+      ring: { xy: [100, 2900, 500, 2900, 500, 3100, 100, 3100] },
+      thicknessMm: 10,
+      // Against the side of the beam.
+      asideMm: 55,
+      joined: 'bolted',
+    }
+    const bolts = (x: number, y: number): Bolts => ({
+      id: 'bolts',
+      kind: 'bolts',
+      levelId: PLANE.id,
+      plateId: 'plate',
+      at: { x, y },
+      turnRad: 0,
+      rows: 1,
+      columns: 1,
+      rowPitchMm: 100,
+      columnPitchMm: 100,
+      size: 'M16',
+      grade: '8.8',
+    })
+    const edges = (x: number, y: number) =>
+      found(beam, cheek, bolts(x, y)).filter(({ kind, ids }) => kind === 'edge' && ids.includes('a'))
+    expect(edges(300, 3000)).toEqual([])
+    expect(edges(300, 3060)).toEqual([
+      expect.objectContaining({
+        amount: expect.closeTo(40, 6),
+        rule: { leastMm: 48, words: expect.stringMatching(/1995-1-1/) },
+      }),
+    ])
+    expect(edges(110, 3000)).toEqual([
+      expect.objectContaining({
+        amount: expect.closeTo(110, 6),
+        rule: { leastMm: 112, words: expect.stringMatching(/7 times/) },
+      }),
+    ])
+  })
 })

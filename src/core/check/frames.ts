@@ -2,13 +2,14 @@ import RBush from 'rbush'
 import type { Building } from '../building/building'
 import { type BuiltMember, coarseParts } from '../building/members'
 import { type BuiltPlate, holesInPlate } from '../building/plates'
-import { edgeRule, pitchRule } from '../fasteners/sizes'
+import { edgeRule, pitchRule, timberRules } from '../fasteners/sizes'
 import type { Box } from '../geometry/box'
 import { distanceTo } from '../geometry/piece/measure'
 import { segment } from '../geometry/piece/piece'
 import { add3, distance3, dot3, scale3, seenFrom, subtract3, type Vector3 } from '../geometry/space'
 import { distance } from '../geometry/vector'
 import type { MemberEnd } from '../model/member/schema'
+import { sizeOf } from '../sections/shape'
 import { type ConvexSolid, sharedVolume } from '../solid/convex'
 
 /** Something about a frame that wants a look. */
@@ -81,6 +82,7 @@ export function frameFindings(building: Building): FrameFinding[] {
     ...pairs(items, tree, NEAR_MM).flatMap(([a, b]) => apart(a, b)),
     ...members.flatMap(unfitted),
     ...plates.flatMap((plate) => drilling(plate, building)),
+    ...members.flatMap((member) => drillingOf(member, building)),
     ...bolting.groups.flatMap(({ bolts, size, each }) => {
       const rule = pitchRule(size)
       const least = each
@@ -173,6 +175,36 @@ function unfitted({ member, body }: BuiltMember): FrameFinding[] {
     const { problem } = body[end]
     return problem ? [{ kind: 'joint' as const, ids: [member.id], amount: 0, problem }] : []
   })
+}
+
+/** Holes of a member that come too near a side of what they go through, or its end. */
+function drillingOf({ member, body }: BuiltMember, { bolting }: Building): FrameFinding[] {
+  const { placed, fromMm, lengthMm } = body
+  const { widthMm, heightMm } = sizeOf(placed.section.shape)
+  const worst = new Map<string, FrameFinding>()
+  for (const { from, to, boltsId } of bolting.holes.get(member.id) ?? []) {
+    const size = bolting.groups.find(({ bolts }) => bolts.id === boltsId)?.size
+    if (!size) continue
+    const middle = subtract3(scale3(add3(from, to), 1 / 2), placed.origin)
+    const through = subtract3(to, from)
+    // What runs upwards goes through flanges, between their sides; what runs across goes through a web.
+    const upwards = Math.abs(dot3(through, placed.up)) > Math.abs(dot3(through, placed.across))
+    const sideMm = upwards
+      ? widthMm / 2 - Math.abs(dot3(middle, placed.across))
+      : heightMm / 2 - Math.abs(dot3(middle, placed.up))
+    const along = dot3(middle, placed.along) - fromMm
+    const steel = edgeRule(size)
+    const rules = placed.section.stuff === 'timber' ? timberRules(size) : { side: steel, end: steel }
+    for (const [amount, { leastMm, rule }] of [
+      [sideMm, rules.side],
+      [Math.min(along, lengthMm - along), rules.end],
+    ] as const) {
+      const known = worst.get(boltsId)
+      if (amount < leastMm - 1e-6 && (!known || amount < known.amount))
+        worst.set(boltsId, { kind: 'edge', ids: [member.id, boltsId], amount, rule: { leastMm, words: rule } })
+    }
+  }
+  return [...worst.values()]
 }
 
 /** Holes of a plate that come too near its edge. */

@@ -96,6 +96,12 @@ export function edgeRule({ holeMm, edgeMm }: BoltSize): SpacingRule {
     : { leastMm: edgeMm, rule: 'ANSI/AISC 360, table J3.4' }
 }
 
+/** The least distance of a bolt in timber from a side of its member, and from its end (EN 1995-1-1, table 8.4). */
+export const timberRules = ({ diameterMm }: BoltSize): { readonly side: SpacingRule; readonly end: SpacingRule } => ({
+  side: { leastMm: 3 * diameterMm, rule: 'EN 1995-1-1, table 8.4: 3 times the bolt' },
+  end: { leastMm: Math.max(7 * diameterMm, 80), rule: 'EN 1995-1-1, table 8.4: 7 times the bolt, at least 80' },
+})
+
 /** The least distance of two holes' middles. */
 export function pitchRule({ holeMm, diameterMm, system }: BoltSize): SpacingRule {
   return system === 'metric'

@@ -5,6 +5,7 @@ import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { levelsOf } from '@/core/model/level/schema'
+import { workPlanesOf } from '@/core/model/work-plane/schema'
 import { formatRatio } from '@/core/units/format'
 import { parseRatio } from '@/core/units/ratio'
 import { useProject } from '../project/store'
@@ -26,7 +27,7 @@ export function PlacingTray() {
   const lay = useChoice((choice) => choice.lay)
   const sources = useProject((project) => project.sources)
   const records = useProject((project) => project.records)
-  const levels = levelsOf(records)
+  const planes = [...levelsOf(records), ...workPlanesOf(records)]
   const found = picked.map((id) => sheetOf(sources, id)).filter((each) => each !== null)
   if (found.length === 0) return null
   const names = found.map(({ source, sheet }) => sheetName(source, sheet)).join(', ')
@@ -84,16 +85,16 @@ export function PlacingTray() {
             </MenuItem>
           ))}
         </TextField>
-        {levels.length > 1 && (
+        {planes.length > 1 && (
           <TextField
             select
             size="small"
-            label="Level"
-            value={records.has(lay.levelId) ? lay.levelId : levels[0]!.id}
+            label="Lies on"
+            value={records.has(lay.levelId) ? lay.levelId : planes[0]!.id}
             onChange={({ target }) => chooseLay({ levelId: target.value })}
             sx={{ width: 130 }}
           >
-            {levels.map(({ id, name }) => (
+            {planes.map(({ id, name }) => (
               <MenuItem key={id} value={id}>
                 {name}
               </MenuItem>

@@ -4,9 +4,10 @@ import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
 import { layOut, type Where } from '@/core/model/underlay/lay'
 import { newUnderlay } from '@/core/model/underlay/new'
 import type { Underlay } from '@/core/model/underlay/schema'
+import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { parseRatio } from '@/core/units/ratio'
 import { api, type SheetView, type SourceView } from '../api'
-import { goTo, select, takeTool } from '../bench-store'
+import { goTo, planeWorkedOn, select, takeTool, workOn } from '../bench-store'
 import { showUnderlays, underlayBox } from '../board/show'
 import { whenSized } from '../board/view'
 import { put, tell, underlaysOf, useProject } from '../project/store'
@@ -45,11 +46,15 @@ export function placePicked(at: Point | null): void {
   if (found.length === 0) return
   const underlays = underlaysOf(records)
   const typed = lay.ratio.trim() === '' ? null : parseRatio(lay.ratio)
+  const levelId = records.has(lay.levelId) ? lay.levelId : (levelsOf(records)[0] ?? FIRST_LEVEL).id
+  // An upright plane is a board of its own; levels share one.
+  const boardOf = (id: string) => (workPlaneOf(id, records) ? id : null)
+  const there = underlays.filter((underlay) => boardOf(underlay.levelId) === boardOf(levelId))
   const where: Where = at
     ? { kind: 'point', at }
     : lay.where === 'origin'
       ? { kind: 'origin' }
-      : { kind: 'beside', taken: underlays.map(underlayBox).reduce(unite, EMPTY_BOX) }
+      : { kind: 'beside', taken: there.map(underlayBox).reduce(unite, EMPTY_BOX) }
   const placements = layOut(
     found.map(({ source, sheet }) => ({
       ...sheet,
@@ -65,7 +70,7 @@ export function placePicked(at: Point | null): void {
       name: sheetName(source, sheet),
       sheetId: sheet.id,
       placement: placements[i]!,
-      levelId: records.has(lay.levelId) ? lay.levelId : (levelsOf(records)[0] ?? FIRST_LEVEL).id,
+      levelId,
       crop: crops.has(sheet.id) ? [...crops.get(sheet.id)!] : null,
       order: order + 1 + i,
     }),
@@ -73,6 +78,7 @@ export function placePicked(at: Point | null): void {
   put(fresh.length === 1 ? 'Bring in sheet' : `Bring in ${fresh.length} sheets`, ...fresh)
   void api.prefer(projectId, picked, 'lines').catch(() => undefined)
   letGo()
+  if (planeWorkedOn() !== boardOf(levelId)) workOn(boardOf(levelId))
   goTo('fit')
   select(fresh.map(({ id }) => id))
   whenSized(() => showUnderlays(fresh))

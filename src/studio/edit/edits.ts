@@ -6,6 +6,7 @@ import type { Edit } from '@/core/model/change/change'
 import type { Dimension } from '@/core/model/dimension/schema'
 import { placeOpening, whyNotFit } from '@/core/model/opening/place'
 import type { Opening } from '@/core/model/opening/schema'
+import type { ProjectRecord } from '@/core/model/registry'
 import { isDrawn, isShape, kindOf, mapped, type Shape } from '@/core/model/shapes'
 import { alongOf } from '@/core/model/wall/line'
 import type { Wall } from '@/core/model/wall/schema'
@@ -40,18 +41,33 @@ function followed(anchor: Dimension['anchors'][number], shape: Dimension, i: num
   return former.on && ids.has(former.on.id) ? { ...anchor, on: former.on } : anchor
 }
 
-/** Shapes together with the openings of the walls among them. */
-export function withOpenings(shapes: readonly Shape[]): Shape[] {
-  const ids = new Set(shapes.map(({ id }) => id))
-  const openings = [...useProject.getState().records.values()].filter(
-    (record) => record.kind === 'opening' && ids.has(record.wallId) && !ids.has(record.id),
-  )
-  return [...shapes, ...openings.filter(isShape)]
+/** What a shape belongs to and goes with: an opening to its wall, a plate to the member that it closes, bolts to their plate. */
+function hostOf(record: ProjectRecord): string | undefined {
+  if (record.kind === 'opening') return record.wallId
+  if (record.kind === 'plate') return record.on?.to
+  return record.kind === 'bolts' ? record.plateId : undefined
+}
+
+/** Shapes together with what belongs to them. */
+export function withBelongings(shapes: readonly Shape[]): Shape[] {
+  const { records } = useProject.getState()
+  const all = new Map(shapes.map((shape) => [shape.id, shape]))
+  const loose = [...records.values()].filter(isShape).filter((shape) => hostOf(shape) !== undefined)
+  // Bolts belong to plates, which belong to members.
+  for (let grown = true; grown; ) {
+    grown = false
+    for (const shape of loose)
+      if (!all.has(shape.id) && all.has(hostOf(shape)!)) {
+        all.set(shape.id, shape)
+        grown = true
+      }
+  }
+  return [...all.values()]
 }
 
 /** Copies with new ids; what refers to others among them refers to their copies. */
 export function copies(picked: readonly Shape[], map: Affine): Shape[] {
-  const shapes = withOpenings(picked)
+  const shapes = withBelongings(picked)
   const renamed = new Map(shapes.map(({ id }) => [id, crypto.randomUUID()]))
   const idOf = (id: string) => renamed.get(id) ?? id
   return mappedShapes(shapes, map).map((shape) => {
@@ -87,7 +103,7 @@ function replacedWall(wall: Extract<Shape, { kind: 'wall' }>, chains: readonly C
   const parts = chains.flatMap(({ pieces }) =>
     pieces.flatMap((piece) => (piece.kind === 'segment' || piece.kind === 'arc' ? [piece] : [])),
   )
-  const openings = withOpenings([wall]).filter((shape) => shape.kind === 'opening')
+  const openings = withBelongings([wall]).filter((shape) => shape.kind === 'opening')
   const { bulge: _, ...plain } = wall
   const made = parts.map((piece, i): Wall => {
     const id = i === 0 ? wall.id : crypto.randomUUID()
@@ -121,5 +137,5 @@ export function removeShapes(shapes: readonly Shape[]): void {
   const words = new Set(shapes.map((shape) => kindOf(shape).word))
   const [word] = words
   const plural = words.size > 1 ? 'lines' : word === 'hatch' ? 'hatches' : word === 'text' ? 'texts' : `${word}s`
-  remove(`Delete ${shapes.length === 1 ? word : plural}`, ...withOpenings(shapes).map(({ id }) => id))
+  remove(`Delete ${shapes.length === 1 ? word : plural}`, ...withBelongings(shapes).map(({ id }) => id))
 }

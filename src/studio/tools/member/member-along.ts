@@ -119,6 +119,19 @@ export const memberInPair: Tool = {
   ...base,
   name: 'member-in-pair',
   word: 'Member from the sheet',
+  keys: [
+    {
+      key: 'f',
+      does: 'take the next section that fits',
+      press: (session, context) => {
+        const run = session.cursor && pairAt(session.cursor, context)
+        const sections = run ? sectionsOfDepth(run.thicknessMm) : []
+        const now = run ? sectionsFor(run, context)[0] : undefined
+        const next = sections[(sections.findIndex(({ name }) => name === now?.name) + 1) % sections.length]
+        return { session, ...(next && { choose: { sectionId: next.name } }) }
+      },
+    },
+  ],
   say: ({ cursor }, context) => {
     const run = cursor && pairAt(cursor, context)
     if (!run) return 'Point between the two lines of a member on the sheet: the section that fits is offered.'
@@ -126,7 +139,7 @@ export const memberInPair: Tool = {
     const sections = sectionsFor(run, context)
     if (sections.length === 0) return `The lines lie ${apart} apart: no section is as deep.`
     const [first, ...others] = sections.slice(0, 4).map(({ name }) => name)
-    return `${apart} apart: ${first}${others.length > 0 ? `, or ${others.join(', ')}` : ''}. Click to place ${first}.`
+    return `${apart} apart: ${first}${others.length > 0 ? `, or ${others.join(', ')}` : ''}. Click to place ${first}${others.length > 0 ? ', F for the next' : ''}.`
   },
   click: (session, point, context) => {
     const run = pairAt(point, context)
