@@ -49,7 +49,7 @@ export const HAND_OVER_FORMATS = [
     word: 'PDF plan to scale',
     extension: 'pdf',
     mime: 'application/pdf',
-    about: 'One level, as vectors, true to scale on paper, with title, north and scale bar.',
+    about: 'One level or work plane, as vectors, true to scale on paper, with title, north and scale bar.',
     onPaper: true,
   },
   {

@@ -4,6 +4,7 @@ import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
 import { HAND_OVER_FORMATS } from '@/core/formats/hand-over'
 import { PlanSheetError } from '@/core/formats/svg/write-plan'
+import { steelFrame } from '../../../tests/support/frame'
 import { house } from '../../../tests/support/house'
 import { byPoppler } from '../../../tests/support/poppler'
 import { inScratch, program } from '../../../tests/support/producers'
@@ -40,6 +41,18 @@ describe('a plan on paper, as poppler sees it', () => {
     expect((Number(height) * 25.4) / 72).toBeCloseTo(heightMm, 1)
     for (const words of ['House & “Co”', '01 Hall', '30.510 m²', `1:${scale} on ${paper}`])
       expect(found.text).toContain(words)
+  })
+
+  it('shows a work plane straight on, at its true size', async () => {
+    const frame = { id: 'f', name: 'Frame', records: [...steelFrame().values()] }
+    const bytes = await handOver(frame, pdf, { level: 'plane', paper: 'A3', scale: 50 })
+    const lengthsMm = (await byPoppler(bytes)).segments.map(
+      ([x1, y1, x2, y2]) => Math.hypot(x2! - x1!, y2! - y1!) / PT_PER_MM,
+    )
+    // The post is 6 m high and 300 deep; the gusset's sides are 300 long.
+    for (const mm of [6000, 300])
+      expect(Math.min(...lengthsMm.map((each) => Math.abs(each - mm / 50)))).toBeLessThan(0.1)
+    expect((await readPdf(bytes)).text).toContain('Frame 1')
   })
 
   it('has a layer for each class, which another reader finds', async () => {

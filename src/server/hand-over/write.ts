@@ -34,7 +34,7 @@ export interface HandedProject {
 /** What of a project is handed over, and how a plan is laid on paper; the lowest level on A3, at the largest scale that fits, where nothing is said. */
 export interface PaperChoice {
   readonly level?: string | undefined
-  /** The work plane, where one is handed over: its id or its name; the first one where nothing is said. */
+  /** The work plane, where one is handed over as DXF: its id or its name; the first one where nothing is said. */
   readonly plane?: string | undefined
   readonly paper?: PaperName | undefined
   readonly scale?: number | undefined
@@ -55,9 +55,10 @@ const USUAL_PAPER = 'A3'
 
 /** What of a project is drawn on which paper. @throws PlanSheetError */
 function planSheet(project: HandedProject, { level, paper = USUAL_PAPER, scale }: PaperChoice): PlanSheet {
-  const levels = levelsOf(byId(project))
-  if (level !== undefined && !levels.some(({ id }) => id === level))
-    throw new PlanSheetError('There is no such level in the project.')
+  const records = byId(project)
+  const levels = levelsOf(records)
+  if (level !== undefined && ![...levels, ...workPlanesOf(records)].some(({ id }) => id === level))
+    throw new PlanSheetError('There is no such level or work plane in the project.')
   return {
     title: project.name,
     levelId: level ?? levels[0]?.id ?? FIRST_LEVEL.id,

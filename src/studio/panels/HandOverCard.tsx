@@ -30,7 +30,8 @@ interface Paper {
 
 /** How a plan is laid on paper. */
 function PaperFields({ value, onChange }: { value: Paper; onChange: (value: Paper) => void }) {
-  const levels = levelsOf(useProject((project) => project.records))
+  const records = useProject((project) => project.records)
+  const levels = [...levelsOf(records), ...workPlanesOf(records)]
   const field = (key: keyof Paper, label: string, choices: readonly (readonly [value: string, word: string])[]) => (
     <TextField
       select

@@ -17,6 +17,7 @@ import { FRAME_MM, neededRatio, PAPERS, type PaperName, ratioFor, TITLE_MM } fro
 /** What of a project is drawn, and on what. */
 export interface PlanSheet {
   readonly title: string
+  /** A level, or a work plane as it is looked at straight on. */
   readonly levelId: string
   readonly paper: PaperName
   /** Site to paper; the largest usual one that fits where it is null. */
@@ -73,8 +74,8 @@ export function planGroups(
   sheet: PlanSheet,
 ): PlanGroup[] {
   const plan = new Plan()
-  plan.update(records, display)
   plan.lookAt(sheet.levelId)
+  plan.update(records, display)
   const shown = [...plan.shapes.values()].filter((planned) => plan.shows(planned) && isPrinted(planned, records))
   const box = shown.reduce<Box>((all, planned) => unite(all, planned.box), EMPTY_BOX)
   const usual = ratioFor(box, sheet.paper)
@@ -93,7 +94,7 @@ export function planGroups(
   })
   const draw = new Drawing(onPaper, ratio)
   const level = records.get(sheet.levelId)
-  const levelName = level?.kind === 'level' ? level.name : FIRST_LEVEL.name
+  const levelName = level?.kind === 'level' || level?.kind === 'work-plane' ? level.name : FIRST_LEVEL.name
   const walls = plan.shownOutlines()
   const of = (...kinds: readonly string[]) => shown.filter(({ shape }) => kinds.includes(shape.kind))
   const lines = (planned: PlannedShape) => draw.lines(planned, penOf(planned.shape, records))
@@ -139,6 +140,7 @@ export function planGroups(
     ),
     group('Stairs', of('stair').map(lines)),
     group('Roofs', of('roof').map(lines)),
+    group('Members', of('member', 'plate', 'bolts').map(lines)),
     group(
       'Linework',
       shown

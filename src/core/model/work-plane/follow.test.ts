@@ -102,6 +102,14 @@ describe('frames copied to other planes', () => {
     expect(framedOn('two', shrunk).map(({ copyOf }) => copyOf)).toEqual(['post'])
   })
 
+  it('are not made twice where they come with the change, as when a past state is brought back', () => {
+    const records = linked()
+    const brace = member('brace', { end: { x: 5000, y: 1000 } })
+    const copy = { ...brace, id: 'brace-two', levelId: 'two', copyOf: 'brace' }
+    const { kept } = changed(records, { id: 'brace', after: brace }, { id: 'brace-two', after: copy })
+    expect(framedOn('two', kept).filter(({ copyOf }) => copyOf === 'brace')).toEqual([copy])
+  })
+
   it('can’t be changed by themselves as long as they follow', () => {
     const records = linked()
     const copy = framedOn('two', records).find(({ copyOf }) => copyOf === 'beam') as Member

@@ -87,6 +87,10 @@ export function withFollowers(edits: readonly After[], records: Records, newId: 
   for (const record of records.values())
     if (follows(record, records)) copies.set(record.copyOf!, [...(copies.get(record.copyOf!) ?? []), record])
   const derived = new Map<string, Map<string, string>>()
+  // Copies that come with the change itself, as where a past state is brought back, are not made twice.
+  for (const { after: made } of own)
+    if (isFramed(made) && made.copyOf !== undefined)
+      derived.set(made.levelId, (derived.get(made.levelId) ?? new Map<string, string>()).set(made.copyOf, made.id))
   /** The id that something has on a plane that follows. */
   const idOn = (planeId: string, id: string): string | undefined =>
     copies.get(id)?.find(({ levelId }) => levelId === planeId)?.id ?? derived.get(planeId)?.get(id)
@@ -106,7 +110,7 @@ export function withFollowers(edits: readonly After[], records: Records, newId: 
     if (!plane?.follows) return []
     const id = idOn(plane.id, edit.id)
     const lead = planeAfter(plane.follows)
-    if (!id || !lead) return []
+    if (!id || !lead || after.has(id)) return []
     if (!isFramed(edit.after) || edit.after.levelId !== plane.follows) return [{ id, after: null }]
     const image = onPlane(edit.after, lead, plane, plane.mirroredAtMm, later, (to) => idOn(plane.id, to) ?? to)
     return [{ id, after: { ...image, id, copyOf: edit.id } }]
