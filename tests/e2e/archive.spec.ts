@@ -38,7 +38,7 @@ test('a project goes out whole and comes in again as the same', async ({ page })
   await studio.goTo('Hand over')
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Save ZIP', exact: true }).click(),
+    page.getByRole('link', { name: 'Save Whole project', exact: true }).click(),
   ])
   const bytes = await readFile(await download.path())
   const zip = await JSZip.loadAsync(bytes)

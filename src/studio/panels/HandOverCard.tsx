@@ -65,6 +65,9 @@ function PaperFields({ value, onChange }: { value: Paper; onChange: (value: Pape
   )
 }
 
+/** How a button names a kind of file. */
+const shortOf = (extension: string): string => extension.replace('calque.', '').toUpperCase()
+
 function PlaneField({
   planes,
   value,
@@ -147,10 +150,12 @@ export function HandOverCard() {
               disabled={empty || waiting > 0 || (ofPlane && planes.length === 0)}
               // Several formats end alike.
               aria-label={
-                formats.find((each) => each.extension === extension)?.name === name ? undefined : `Save ${word}`
+                formats.find((each) => shortOf(each.extension) === shortOf(extension))?.name === name
+                  ? undefined
+                  : `Save ${word}`
               }
             >
-              Save {extension.replace('calque.', '').toUpperCase()}
+              Save {shortOf(extension)}
             </Button>
           </Stack>
           <Typography color="text.secondary" sx={{ fontSize: 12.5 }}>

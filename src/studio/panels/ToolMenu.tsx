@@ -33,6 +33,8 @@ export function ToolMenu({ group }: { group: NonNullable<Tool['group']> }) {
         anchorEl={anchor}
         open={anchor !== null}
         onClose={() => setAnchor(null)}
+        // It is long: growing, it would carry its entries away from under the mouse.
+        transitionDuration={0}
         anchorOrigin={{ vertical: 'top', horizontal: 'left' }}
         transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}
         slotProps={{ list: { 'aria-label': WORDS[group], dense: true } }}
