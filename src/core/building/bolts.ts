@@ -18,6 +18,7 @@ export interface Hole {
   readonly diameterMm: number
   /** The group of bolts that it is for. */
   readonly boltsId: string
+  readonly size: BoltSize
 }
 
 /** One bolt: what it goes through. */
@@ -145,7 +146,7 @@ export function boltingOf(
       const stack = stackAround(layers, bolts.plateId)
       const place = (t: number) => add3(middle, scale3(out, t))
       for (const layer of stack) {
-        const made = { from: place(layer.from), to: place(layer.to), diameterMm: size.holeMm, boltsId: bolts.id }
+        const made = { from: place(layer.from), to: place(layer.to), diameterMm: size.holeMm, boltsId: bolts.id, size }
         holes.set(layer.id, [...(holes.get(layer.id) ?? []), made])
       }
       const from = Math.min(0, ...stack.map((layer) => layer.from))

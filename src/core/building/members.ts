@@ -20,6 +20,10 @@ import type { Hull } from './hull'
 /** Kilograms in a cubic metre: steel (EN 1991-1-1, table A.4), softwood of class C24 on average (EN 338). */
 export const DENSITY_KG_PER_M3: Readonly<Record<Stuff, number>> = { steel: 7850, timber: 420 }
 
+/** What a member weighs, before it is drilled. */
+export const massOf = ({ volumeMm3, placed }: MemberBody): number =>
+  (volumeMm3 / 1e9) * DENSITY_KG_PER_M3[placed.section.stuff]
+
 /** A member as it is built. */
 export interface BuiltMember {
   readonly member: Member
@@ -37,11 +41,7 @@ export function builtMembers(records: ReadonlyMap<string, ProjectRecord>): Built
     const body = bodyOf(record, records)
     if (!body) continue
     const known = kept.get(body)
-    const made = known ?? {
-      member: record,
-      body,
-      massKg: (body.volumeMm3 / 1e9) * DENSITY_KG_PER_M3[body.placed.section.stuff],
-    }
+    const made = known ?? { member: record, body, massKg: massOf(body) }
     if (!known) kept.set(body, made)
     built.push(made)
   }

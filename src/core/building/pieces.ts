@@ -89,7 +89,7 @@ function featuresOf({ placed, start, end, fromMm }: MemberBody, holes: readonly 
 }
 
 /** Halves are what sizes often are: a little beyond them rounding is steady. */
-const round = (mm: number): number => Math.floor(mm / ALIKE_MM + 0.5 + 1e-6)
+export const inAlikes = (mm: number): number => Math.floor(mm / ALIKE_MM + 0.5 + 1e-6)
 
 /** Features written down as they are seen after a symmetry, and from the other end where the piece is turned over. */
 function written(features: Features, { x, y, swap }: Symmetry, over: boolean, lengthMm: number): string {
@@ -97,15 +97,15 @@ function written(features: Features, { x, y, swap }: Symmetry, over: boolean, le
   const along = (t: number) => (over ? lengthMm - t : t)
   const plane = ([t, a, b]: readonly [number, number, number]) => {
     const [p, q] = across(a, b)
-    return [along(t), over ? -p : p, over ? -q : q].map(round).join(',')
+    return [along(t), over ? -p : p, over ? -q : q].map(inAlikes).join(',')
   }
-  const place = ([a, b, t]: readonly [number, number, number]) => [...across(a, b), along(t)].map(round).join(',')
+  const place = ([a, b, t]: readonly [number, number, number]) => [...across(a, b), along(t)].map(inAlikes).join(',')
   const ends = [plane(features.start), plane(features.end)]
   return [
     ...(over ? ends.reverse() : ends),
     ...features.notches.map((corners) => `n${corners.map(place).sort().join(';')}`).sort(),
     ...features.holes
-      .map(({ ends: both, diameterMm }) => `h${both.map(place).sort().join(';')}d${round(diameterMm)}`)
+      .map(({ ends: both, diameterMm }) => `h${both.map(place).sort().join(';')}d${inAlikes(diameterMm)}`)
       .sort(),
   ].join('|')
 }
@@ -142,7 +142,7 @@ export function pieceKey({ member, body }: BuiltMember, holes: readonly Hole[] =
   )
   // Sections that can't be turned into their image are told apart where they are mirrored.
   const [first] = candidates.sort()
-  return `${member.sectionId}|${round(body.lengthMm)}|${first ?? `mirrored|${written(features, SAME, false, body.lengthMm)}`}`
+  return `${member.sectionId}|${inAlikes(body.lengthMm)}|${first ?? `mirrored|${written(features, SAME, false, body.lengthMm)}`}`
 }
 
 const LETTERS: Readonly<Record<MemberUse, string>> = { beam: 'B', column: 'C', brace: 'D', rafter: 'R', purlin: 'P' }
@@ -156,15 +156,34 @@ function hashOf(text: string): number {
   return hash
 }
 
+const SHORTEST_MARK = 4
+
 /** The mark of a piece follows from its own geometry, so that no other edit changes it. */
-export function markOf(key: string, letter: string, length = 4): string {
+function markOf(key: string, letter: string, length: number): string {
   let rest = hashOf(key)
   let mark = ''
   for (let i = 0; i < length; i++) {
     mark += SIGNS[rest % SIGNS.length]
-    rest = i === 3 ? hashOf(`${key}#`) : Math.floor(rest / SIGNS.length)
+    rest = i === SHORTEST_MARK - 1 ? hashOf(`${key}#`) : Math.floor(rest / SIGNS.length)
   }
   return `${letter}-${mark}`
+}
+
+/** Things by their keys, in order, each with a mark of its own: longer where two would have the same. */
+export function marked<T>(
+  groups: ReadonlyMap<string, T>,
+  letterOf: (group: T) => string,
+): { mark: string; key: string; group: T }[] {
+  const taken = new Set<string>()
+  return [...groups]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([key, group]) => {
+      let length = SHORTEST_MARK
+      while (taken.has(markOf(key, letterOf(group), length))) length++
+      const mark = markOf(key, letterOf(group), length)
+      taken.add(mark)
+      return { mark, key, group }
+    })
 }
 
 /** Members that are cut by one drawing. */
@@ -186,17 +205,11 @@ export function piecesOf(
     if (group) group.push(built)
     else groups.set(key, [built])
   }
-  const taken = new Map<string, string>()
-  return [...groups]
-    .sort(([a], [b]) => (a < b ? -1 : 1))
-    .map(([key, alike]) => {
-      const letter = LETTERS[alike[0]!.member.use]
-      let length = 4
-      while (taken.has(markOf(key, letter, length))) length++
-      const mark = markOf(key, letter, length)
-      taken.set(mark, key)
-      return { mark, key, members: alike }
-    })
+  return marked(groups, ([first]) => LETTERS[first!.member.use]).map(({ mark, key, group }) => ({
+    mark,
+    key,
+    members: group,
+  }))
 }
 
 /** The angles of a cut against a square one, in degrees: as seen from the side of the section, and from above it. */

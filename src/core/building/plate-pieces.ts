@@ -1,7 +1,7 @@
 import { boxOf } from '../geometry/box'
 import type { Point } from '../geometry/vector'
 import type { Hole } from './bolts'
-import { markOf } from './pieces'
+import { inAlikes, marked } from './pieces'
 import { type BuiltPlate, holesInPlate } from './plates'
 
 /** Plates that are cut by one drawing. */
@@ -13,8 +13,6 @@ export interface PlatePiece {
   readonly widthMm: number
   readonly heightMm: number
 }
-
-const round = (mm: number): number => Math.floor(mm * 10 + 0.5 + 1e-6)
 
 /** A plate as it is written down from one of its corners on, along its side from there: the same for all that are alike. */
 function keyOf(built: BuiltPlate, holes: PlatePiece['holes']): string {
@@ -28,14 +26,14 @@ function keyOf(built: BuiltPlate, holes: PlatePiece['holes']): string {
       const way = ring === corners ? 1 : -1
       const place = ({ x, y }: Point) => {
         const [dx, dy] = [x - from.x, y - from.y]
-        return `${round(dx * cos + dy * sin)},${round(way * (dy * cos - dx * sin))}`
+        return `${inAlikes(dx * cos + dy * sin)},${inAlikes(way * (dy * cos - dx * sin))}`
       }
       const outline = ring.map((_, j) => place(ring[(i + j) % ring.length]!)).join(' ')
-      const drilled = holes.map((hole) => `${place(hole)}d${round(hole.diameterMm)}`).sort()
+      const drilled = holes.map((hole) => `${place(hole)}d${inAlikes(hole.diameterMm)}`).sort()
       return `${outline}|${drilled.join(' ')}`
     }),
   )
-  return `${round(plate.thicknessMm)}|${written.sort()[0]}`
+  return `${inAlikes(plate.thicknessMm)}|${written.sort()[0]}`
 }
 
 /** All plates by like pieces, each with its mark. */
@@ -45,17 +43,10 @@ export function platePiecesOf(plates: readonly BuiltPlate[], holesOf: (id: strin
     const key = keyOf(built, holesInPlate(built, holesOf(built.plate.id)))
     groups.set(key, [...(groups.get(key) ?? []), built])
   }
-  const taken = new Set<string>()
-  return [...groups]
-    .sort(([a], [b]) => (a < b ? -1 : 1))
-    .map(([key, alike]) => {
-      let length = 4
-      while (taken.has(markOf(key, 'PL', length))) length++
-      const mark = markOf(key, 'PL', length)
-      taken.add(mark)
-      const [first] = alike as [BuiltPlate]
-      const { minX, minY, maxX, maxY } = boxOf(first.corners)
-      const holes = holesInPlate(first, holesOf(first.plate.id))
-      return { mark, plates: alike, holes, widthMm: maxX - minX, heightMm: maxY - minY }
-    })
+  return marked(groups, () => 'PL').map(({ mark, group }) => {
+    const [first] = group as [BuiltPlate]
+    const { minX, minY, maxX, maxY } = boxOf(first.corners)
+    const holes = holesInPlate(first, holesOf(first.plate.id))
+    return { mark, plates: group, holes, widthMm: maxX - minX, heightMm: maxY - minY }
+  })
 }

@@ -182,9 +182,7 @@ function drillingOf({ member, body }: BuiltMember, { bolting }: Building): Frame
   const { placed, fromMm, lengthMm } = body
   const { widthMm, heightMm } = sizeOf(placed.section.shape)
   const worst = new Map<string, FrameFinding>()
-  for (const { from, to, boltsId } of bolting.holes.get(member.id) ?? []) {
-    const size = bolting.groups.find(({ bolts }) => bolts.id === boltsId)?.size
-    if (!size) continue
+  for (const { from, to, boltsId, size } of bolting.holes.get(member.id) ?? []) {
     const middle = subtract3(scale3(add3(from, to), 1 / 2), placed.origin)
     const through = subtract3(to, from)
     // What runs upwards goes through flanges, between their sides; what runs across goes through a web.

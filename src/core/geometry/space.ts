@@ -53,6 +53,12 @@ export function seenFrom({ origin, right, up, out }: Frame, place: Vector3): Poi
   return { x: dot3(from, right), y: dot3(from, up), asideMm: dot3(from, out) }
 }
 
+/** A place in space as a point of a frame's plane, straight out from which it lies. */
+export function pointSeen(frame: Frame, place: Vector3): Point {
+  const { x, y } = seenFrom(frame, place)
+  return { x, y }
+}
+
 /** A direction as a frame sees it. */
 export const directionIn = ({ right, up, out }: Frame, { x, y }: Point, aside = 0): Vector3 =>
   add3(add3(scale3(right, x), scale3(up, y)), scale3(out, aside))

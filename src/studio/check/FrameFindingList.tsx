@@ -4,8 +4,7 @@ import Typography from '@mui/material/Typography'
 import type { FrameFinding } from '@/core/check/frames'
 import { isFramed } from '@/core/model/work-plane/follow'
 import { formatLength, type LengthDisplay } from '@/core/units/format'
-import { select, toolContext } from '../bench-store'
-import { lookOn } from '../members/planes'
+import { select, toolContext, workOn } from '../bench-store'
 import { useProject } from '../project/store'
 import { useFrameFindings } from './frame-check'
 
@@ -34,7 +33,7 @@ function Findings() {
   const { display } = toolContext()
   const show = ({ ids }: FrameFinding) => {
     const record = useProject.getState().records.get(ids[0]!)
-    if (isFramed(record)) lookOn(record.levelId)
+    if (isFramed(record)) workOn(record.levelId)
     select(ids)
   }
   return (

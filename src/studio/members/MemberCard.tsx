@@ -5,7 +5,7 @@ import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { DENSITY_KG_PER_M3 } from '@/core/building/members'
+import { massOf } from '@/core/building/members'
 import { bodyOf } from '@/core/model/member/body'
 import {
   JOINTS,
@@ -19,12 +19,11 @@ import { sectionOf } from '@/core/model/section/schema'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { parseAngleDeg } from '@/core/units/angle'
 import { formatLength } from '@/core/units/format'
-import { select, toolContext } from '../bench-store'
+import { select, toolContext, workOn } from '../bench-store'
 import { LengthField } from '../building/fields/LengthField'
 import { removeShapes } from '../edit/edits'
 import { CommittedField } from '../panels/CommittedField'
 import { put, useProject } from '../project/store'
-import { lookOn } from './planes'
 import { SeatPicture } from './SeatPicture'
 import { SectionField } from './SectionField'
 
@@ -54,10 +53,7 @@ export function MemberCard({ members }: { members: readonly Member[] }) {
   const change = (label: string, part: Partial<Member>) => put(label, ...members.map((each) => ({ ...each, ...part })))
   const bodies = members.flatMap((each) => bodyOf(each, records) ?? [])
   const lengthMm = bodies.reduce((sum, body) => sum + body.lengthMm, 0)
-  const massKg = bodies.reduce(
-    (sum, body) => sum + (body.volumeMm3 / 1e9) * DENSITY_KG_PER_M3[body.placed.section.stuff],
-    0,
-  )
+  const massKg = bodies.reduce((sum, body) => sum + massOf(body), 0)
   const section = sectionOf(first.sectionId, records)
   const plane = workPlaneOf(first.levelId, records)
   return (
@@ -135,7 +131,7 @@ export function MemberCard({ members }: { members: readonly Member[] }) {
       {members.length === 1 &&
         (['start', 'end'] as const).map((end) => <EndFields key={end} member={first} end={end} />)}
       {plane && (
-        <Button size="small" variant="outlined" onClick={() => lookOn(plane.id)}>
+        <Button size="small" variant="outlined" onClick={() => workOn(plane.id)}>
           Look at {plane.name}
         </Button>
       )}

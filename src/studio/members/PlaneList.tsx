@@ -11,20 +11,19 @@ import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { type WorkPlane, workPlaneOf, workPlanesOf } from '@/core/model/work-plane/schema'
 import { parseAngleDeg } from '@/core/units/angle'
-import { takeTool, useBench } from '../bench-store'
+import { takeTool, useBench, workOn } from '../bench-store'
 import { LengthField } from '../building/fields/LengthField'
 import { CommittedField } from '../panels/CommittedField'
 import { NameField } from '../panels/NameField'
 import { put, remove, useProject } from '../project/store'
 import { freePlane } from './copy-frame'
-import { lookOn } from './planes'
 
 /** The upright planes of the project: each can be looked at straight on. */
 export function PlaneList() {
   const records = useProject((project) => project.records)
   const planes = workPlanesOf(records)
   const add = () => {
-    lookOn(null)
+    workOn(null)
     takeTool('work-plane')
   }
   return (
@@ -71,7 +70,7 @@ function PlaneRow({ plane }: { plane: WorkPlane }) {
             size="small"
             aria-label={`Look at ${plane.name}`}
             aria-pressed={looked}
-            onClick={() => lookOn(looked ? null : plane.id)}
+            onClick={() => workOn(looked ? null : plane.id)}
           >
             <PlaneIcon sx={{ fontSize: 14 }} />
           </IconButton>
@@ -99,7 +98,7 @@ function PlaneRow({ plane }: { plane: WorkPlane }) {
               aria-label={`Remove work plane ${plane.name}`}
               disabled={used}
               onClick={() => {
-                if (looked) lookOn(null)
+                if (looked) workOn(null)
                 remove('Remove work plane', plane.id)
               }}
             >

@@ -14,9 +14,6 @@ let [lastPlane, lastLevel]: [string | null, string | null] = [null, null]
 
 const PLAN = 'plan'
 
-/** Looks at a level, at a work plane, or at the plan of all levels, straight on. */
-export const lookOn = workOn
-
 /** Whenever another plane is looked at: finds it as it was left, with a tool that is of use there. @returns a function that stops that */
 export const followPlanes = (): (() => void) =>
   useBench.subscribe(({ levelId }, { levelId: former }) => {
@@ -47,14 +44,14 @@ export function changePlaneAndPlan(): void {
   if (fromSolid) useBench.setState({ views: 'plan' })
   const picked = selection.map((id) => records.get(id)).find((record) => isFramed(record))
   const own = isFramed(picked) ? workPlaneOf(picked.levelId, records)?.id : undefined
-  if (own && (fromSolid || !levelId || !workPlaneOf(levelId, records))) return lookOn(own)
+  if (own && (fromSolid || !levelId || !workPlaneOf(levelId, records))) return workOn(own)
   if (fromSolid) return
   if (levelId && workPlaneOf(levelId, records)) {
     const level = lastLevel && records.has(lastLevel) ? lastLevel : null
-    return lookOn(level ?? (levelsOf(records).length > 1 ? null : level))
+    return workOn(level ?? (levelsOf(records).length > 1 ? null : level))
   }
   const plane = lastPlane && workPlaneOf(lastPlane, records) ? lastPlane : workPlanesOf(records)[0]?.id
-  if (plane) lookOn(plane)
+  if (plane) workOn(plane)
   else tell('There is no work plane yet: Build, Work plane stands one up along a line of the plan.')
 }
 

@@ -14,10 +14,9 @@ import { useState } from 'react'
 import { type Level, levelsOf, STOREY_MM, storeyHeightMm } from '@/core/model/level/schema'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
-import { toolContext, useBench } from '../bench-store'
+import { toolContext, useBench, workOn } from '../bench-store'
 import { copyLevel } from '../building/copy-level'
 import { LengthField, withLength } from '../building/fields/LengthField'
-import { lookOn } from '../members/planes'
 import { put, remove, tell, useProject } from '../project/store'
 import { NameField } from './NameField'
 
@@ -93,7 +92,7 @@ function OnOneLevel() {
         label="The level below as ghost"
         slotProps={{ typography: { sx: { fontSize: 12.5 } } }}
       />
-      <Button size="small" fullWidth variant="outlined" onClick={() => lookOn(null)}>
+      <Button size="small" fullWidth variant="outlined" onClick={() => workOn(null)}>
         All levels again
       </Button>
     </>
@@ -137,7 +136,7 @@ function LevelRow({ level }: { level: Level }) {
             size="small"
             aria-label={`Work on level ${level.name}`}
             aria-pressed={worked}
-            onClick={() => lookOn(worked ? null : level.id)}
+            onClick={() => workOn(worked ? null : level.id)}
           >
             <LevelIcon sx={{ fontSize: 14 }} />
           </IconButton>

@@ -3,8 +3,8 @@ import { boltSize } from '../../fasteners/sizes'
 import { apply } from '../../geometry/affine'
 import { directionUnder } from '../../geometry/piece/map'
 import { circle, segment } from '../../geometry/piece/piece'
-import { dot3, type Frame, placeIn, seenFrom } from '../../geometry/space'
-import { distance, type Point } from '../../geometry/vector'
+import { dot3, type Frame, placeIn, pointSeen, seenFrom } from '../../geometry/space'
+import { distance } from '../../geometry/vector'
 import { frameOfPlate } from '../plate/place'
 import type { Plate } from '../plate/schema'
 import type { ProjectRecord } from '../registry'
@@ -21,8 +21,6 @@ export function plateOfBolts(
   return plate?.kind === 'plate' && frame ? { plate, frame } : null
 }
 
-const plain = ({ x, y }: Point): Point => ({ x, y })
-
 /** Seen along its axis a bolt is a circle with a cross, seen from the side a line. */
 function marks(bolts: Bolts, { records, frame }: Surroundings): Chain[] {
   const on = plateOfBolts(bolts, records)
@@ -32,14 +30,14 @@ function marks(bolts: Bolts, { records, frame }: Surroundings): Chain[] {
   const radius = size.holeMm / 2
   const reach = on.plate.thicknessMm / 2 + size.diameterMm * 1.5
   return holeMiddles(bolts).flatMap((middle) => {
-    const at = plain(seenFrom(frame, placeIn(on.frame, middle)))
+    const at = pointSeen(frame, placeIn(on.frame, middle))
     if (flat)
       return [
         chainOf([circle(at, radius)]),
         chainOf([segment({ x: at.x - radius, y: at.y }, { x: at.x + radius, y: at.y })]),
         chainOf([segment({ x: at.x, y: at.y - radius }, { x: at.x, y: at.y + radius })]),
       ]
-    const [from, to] = [-reach, reach].map((aside) => plain(seenFrom(frame, placeIn(on.frame, middle, aside))))
+    const [from, to] = [-reach, reach].map((aside) => pointSeen(frame, placeIn(on.frame, middle, aside)))
     return distance(from!, to!) > 1 ? [chainOf([segment(from!, to!)])] : []
   })
 }
@@ -60,18 +58,18 @@ export const boltsShape: ShapeKind<Bolts> = {
   spots: (bolts, { records, frame }) => {
     const on = plateOfBolts(bolts, records)
     return on
-      ? holeMiddles(bolts).map((p) => ({ word: 'centre' as const, at: plain(seenFrom(frame, placeIn(on.frame, p))) }))
+      ? holeMiddles(bolts).map((p) => ({ word: 'centre' as const, at: pointSeen(frame, placeIn(on.frame, p)) }))
       : []
   },
   grips: (bolts, { records, frame }) => {
     const on = plateOfBolts(bolts, records)
-    return on ? [plain(seenFrom(frame, placeIn(on.frame, bolts.at)))] : []
+    return on ? [pointSeen(frame, placeIn(on.frame, bolts.at))] : []
   },
   withGrip: (bolts, _, to, { records, frame }) => {
     const on = plateOfBolts(bolts, records)
     if (!on) return bolts
     const { asideMm } = seenFrom(frame, placeIn(on.frame, bolts.at))
-    return { ...bolts, at: plain(seenFrom(on.frame, placeIn(frame, to, asideMm))) }
+    return { ...bolts, at: pointSeen(on.frame, placeIn(frame, to, asideMm)) }
   },
   // At the end of a member they lie in its section: they go with it as they are.
   mapped: (bolts, map, around) => {

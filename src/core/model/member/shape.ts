@@ -1,8 +1,20 @@
 import { type Chain, chainOf, ringChain } from '../../draft/chain'
 import { type Affine, apply } from '../../geometry/affine'
+import { mirrors } from '../../geometry/piece/map'
 import { type Segment, segment } from '../../geometry/piece/piece'
 import { doubleArea } from '../../geometry/polygon'
-import { add3, dot3, type Frame, placeIn, scale3, seenFrom, subtract3, unit3, type Vector3 } from '../../geometry/space'
+import {
+  add3,
+  dot3,
+  type Frame,
+  placeIn,
+  pointSeen,
+  scale3,
+  seenFrom,
+  subtract3,
+  unit3,
+  type Vector3,
+} from '../../geometry/space'
 import { distance, type Point } from '../../geometry/vector'
 import type { ShapeKind, Surroundings } from '../shape'
 import { frameOf } from '../work-plane/frame'
@@ -118,7 +130,7 @@ function imageOf(member: Member, map: Affine, { records, frame: looked }: Surrou
   const along = unit3(subtract3(end, start))
   const placed = placedMember(member, records)
   if (!along) return member
-  const over = turnsOver(map)
+  const over = mirrors(map)
   const turnRad = placed ? turnFor(along, own, subtract3(move(add3(line.start, placed.up)), start)) : member.turnRad
   return {
     ...member,
@@ -137,9 +149,6 @@ const traced = (start: PlaceSeen, end: PlaceSeen) => ({
   endAsideMm: end.asideMm,
 })
 
-/** Whether a map turns the plane over. */
-const turnsOver = ([a, b, c, d]: Affine): boolean => a * d - b * c < 0
-
 export const memberShape: ShapeKind<Member> = {
   schema: memberSchema,
   word: 'member',
@@ -156,11 +165,11 @@ export const memberShape: ShapeKind<Member> = {
     seenOf(member, around).ends.filter(({ closed }) => closed),
   spots: (member, { records, frame }) => {
     const { start, end } = lineOf(member, frameOf(member.levelId, records))
-    return [start, end].map((place) => ({ word: 'centre' as const, at: plain(seenFrom(frame, place)) }))
+    return [start, end].map((place) => ({ word: 'centre' as const, at: pointSeen(frame, place) }))
   },
   grips: (member, { records, frame }) => {
     const { start, end } = lineOf(member, frameOf(member.levelId, records))
-    return [plain(seenFrom(frame, start)), plain(seenFrom(frame, end))]
+    return [pointSeen(frame, start), pointSeen(frame, end)]
   },
   withGrip: (member, index, to, { records, frame }) => {
     const own = frameOf(member.levelId, records)

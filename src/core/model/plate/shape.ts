@@ -1,21 +1,19 @@
 import { type Chain, chainOf, ringChain } from '../../draft/chain'
 import { type Affine, apply } from '../../geometry/affine'
 import { segment } from '../../geometry/piece/piece'
-import { dot3, type Frame, placeIn, seenFrom } from '../../geometry/space'
+import { dot3, type Frame, placeIn, pointSeen, seenFrom } from '../../geometry/space'
 import { add, type Point, subtract } from '../../geometry/vector'
 import { mappedRing, vertices, withVertex } from '../path/shape'
 import type { ShapeKind, Surroundings } from '../shape'
 import { cornersOfPlate, frameOfPlate, outlineOfPlate } from './place'
 import { type Plate, plateSchema } from './schema'
 
-const plain = ({ x, y }: Point): Point => ({ x, y })
-
 /** Corners on both of its faces as they are seen; the nearer face first. */
 function facesSeen(plate: Plate, { records, frame }: Surroundings): readonly [Point[], Point[]] | null {
   const own = frameOfPlate(plate, records)
   if (!own) return null
   const corners = cornersOfPlate(plate)
-  const face = (asideMm: number) => corners.map((p) => plain(seenFrom(frame, placeIn(own, p, asideMm))))
+  const face = (asideMm: number) => corners.map((p) => pointSeen(frame, placeIn(own, p, asideMm)))
   const half = plate.thicknessMm / 2
   return [face(half), face(-half)]
 }
@@ -46,7 +44,7 @@ function inOwnPlane(
   if (!own || plate.on) return null
   return (p) => {
     const at = seenFrom(frame, placeIn(own, p))
-    return plain(seenFrom(own, placeIn(frame, move(at), at.asideMm)))
+    return pointSeen(own, placeIn(frame, move(at), at.asideMm))
   }
 }
 
@@ -72,14 +70,14 @@ export const plateShape: ShapeKind<Plate> = {
   },
   grips: (plate, { records, frame }) => {
     const own = frameOfPlate(plate, records)
-    return own ? vertices(plate.ring).map((p) => plain(seenFrom(frame, placeIn(own, p)))) : []
+    return own ? vertices(plate.ring).map((p) => pointSeen(frame, placeIn(own, p))) : []
   },
   withGrip: (plate, index, to, { records, frame }) => {
     const own = frameOfPlate(plate, records)
     if (!own) return plate
     const corner = vertices(plate.ring)[index]!
     const { asideMm } = seenFrom(frame, placeIn(own, corner))
-    const at = plain(seenFrom(own, placeIn(frame, to, asideMm)))
+    const at = pointSeen(own, placeIn(frame, to, asideMm))
     return { ...plate, ring: { ...plate.ring, xy: withVertex(plate.ring.xy, index, at) } }
   },
   mapped: (plate, map, around) => {

@@ -1,10 +1,12 @@
 import type { Point } from '@/core/geometry/vector'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
-import type { LineFinder } from '@/core/propose/wall-run'
-import { sheetLinesOnBoard } from '../../board/catch-on-board'
+import { lineRunAt, type RunPiece } from '@/core/propose/line-run'
+import { type LineFinder, type WallRun, wallRunAt } from '@/core/propose/wall-run'
+import { type BoardPoint, sheetLinesOnBoard } from '../../board/catch-on-board'
 import { underlaysOf, useProject } from '../../project/store'
 import { useSheetData } from '../../sheets/sheet-data'
 import type { ToolContext } from '../tool'
+import { lastOf } from './last'
 
 /** The lines of the sheets of the level that is worked on. */
 export function sheetLines({ records, plan }: ToolContext): LineFinder {
@@ -14,6 +16,25 @@ export function sheetLines({ records, plan }: ToolContext): LineFinder {
   const { sources } = useProject.getState()
   const sheets = useSheetData.getState().byHash
   return sheetLinesOnBoard({ underlays, sources, sheets, model: null })
+}
+
+const lastLines = lastOf<readonly RunPiece[]>()
+const lastPair = lastOf<WallRun | null>()
+
+/** The line of a sheet that is pointed at; while the key is held, with all that hang together with it. */
+export function lineRunUnder({ at }: BoardPoint, held: boolean, context: ToolContext): readonly RunPiece[] {
+  const { byHash } = useSheetData.getState()
+  const { records, plan, reachMm } = context
+  return lastLines([records, byHash, plan.levelId, at, held, reachMm], () =>
+    lineRunAt(at, 2 * reachMm, sheetLines(context), held),
+  )
+}
+
+/** The two lines of a sheet on either side of a place. */
+export function pairAround(point: BoardPoint, context: ToolContext): WallRun | null {
+  const { records, plan } = context
+  const { byHash } = useSheetData.getState()
+  return lastPair([records, byHash, plan.levelId, point], () => wallRunAt(point.at, sheetLines(context)))
 }
 
 /** The sheet whose line lies at a place: what is made there follows a later fit of it. */

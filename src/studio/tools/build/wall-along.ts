@@ -3,31 +3,17 @@ import { facesOf } from '@/core/model/wall/geometry'
 import { wallOutlines } from '@/core/model/wall/joins'
 import { asideOf, wallLengthMm } from '@/core/model/wall/line'
 import type { Wall } from '@/core/model/wall/schema'
-import { lineRunAt, type RunPiece } from '@/core/propose/line-run'
 import { formatLength } from '@/core/units/format'
 import type { BoardPoint } from '../../board/catch-on-board'
 import { paintWalls } from '../../board/painters/walls'
 import { put } from '../../project/store'
-import { useSheetData } from '../../sheets/sheet-data'
 import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '../tool'
 import { newWall } from '../wall/new-wall'
-import { lastOf } from './last'
-import { sheetAt, sheetLines } from './sheet-lines'
-
-const last = lastOf<readonly RunPiece[]>()
-
-/** The lines that walls would run along. */
-function runAt({ at }: BoardPoint, held: boolean, context: ToolContext): readonly RunPiece[] {
-  const { byHash } = useSheetData.getState()
-  const { records, plan, reachMm } = context
-  return last([records, byHash, plan.levelId, at, held, reachMm], () =>
-    lineRunAt(at, 2 * reachMm, sheetLines(context), held),
-  )
-}
+import { lineRunUnder, sheetAt } from './sheet-lines'
 
 /** Walls along lines of a sheet, on the side on which the mouse is of the line that it points at. */
 function wallsAt(point: BoardPoint, held: boolean, context: ToolContext): Wall[] {
-  const run = runAt(point, held, context)
+  const run = lineRunUnder(point, held, context)
   const nearest = run.map((piece) => ({ start: startOf(piece), end: endOf(piece), bulge: bulgeOf(piece) }))
   const off = nearest.map((line) => asideOf(line, point.at))
   const least = off.reduce((best, each) => (Math.abs(each) < Math.abs(best) ? each : best), Infinity)

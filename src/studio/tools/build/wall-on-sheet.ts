@@ -1,31 +1,22 @@
 import { distance } from '@/core/geometry/vector'
 import { connectedRuns } from '@/core/propose/connected-runs'
 import { makeWalls } from '@/core/propose/make-walls'
-import { type WallRun, wallRunAt } from '@/core/propose/wall-run'
+import type { WallRun } from '@/core/propose/wall-run'
 import { formatLength } from '@/core/units/format'
 import type { BoardPoint } from '../../board/catch-on-board'
 import { paintMeasure } from '../../board/painters/measure'
 import { paintWalls } from '../../board/painters/walls'
 import { put } from '../../project/store'
-import { useSheetData } from '../../sheets/sheet-data'
 import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '../tool'
 import { lastOf } from './last'
 import { makingOf, ringsOf } from './making'
-import { sheetAt, sheetLines } from './sheet-lines'
+import { pairAround, sheetAt, sheetLines } from './sheet-lines'
 
-const last = lastOf<WallRun | null>()
 const lastConnected = lastOf<readonly WallRun[]>()
-
-/** What the sheets have on either side of a place. */
-function runAt(point: BoardPoint, context: ToolContext): WallRun | null {
-  const { records, plan } = context
-  const { byHash } = useSheetData.getState()
-  return last([records, byHash, plan.levelId, point], () => wallRunAt(point.at, sheetLines(context)))
-}
 
 /** The wall that is pointed at; while the key is held, with all that hang together with it. */
 function runsAt(point: BoardPoint, held: boolean, context: ToolContext): readonly WallRun[] {
-  const run = runAt(point, context)
+  const run = pairAround(point, context)
   if (!run) return []
   return held ? lastConnected([run], () => connectedRuns(run, sheetLines(context))) : [run]
 }
@@ -42,7 +33,7 @@ export const wallOnSheet: Tool = {
   bare: true,
   loupe: false,
   say: ({ cursor, held }, context) => {
-    const run = cursor && runAt(cursor, context)
+    const run = cursor && pairAround(cursor, context)
     const all = cursor ? runsAt(cursor, held, context) : []
     if (all.length > 1) return `${all.length} walls that hang together: click to make them.`
     if (!run) return 'Point between the two lines of a wall on the sheet: what is read shows before you click.'
@@ -53,7 +44,7 @@ export const wallOnSheet: Tool = {
   },
   fields: () => [],
   click: (session, point, context) => {
-    const run = runAt(point, context)
+    const run = pairAround(point, context)
     if (!run) return { session, say: 'No two lines of a sheet run on either side of this place.' }
     const runs = runsAt(point, session.held, context)
     const made = makeWalls(runs, context.records, makingOf(context, sheetAt(point.at, run.thicknessMm, context)))
@@ -69,7 +60,7 @@ export const wallOnSheet: Tool = {
   },
   enter: () => ({ session: EMPTY_SESSION, done: true }),
   paint: (canvas, { cursor, held }, view, context) => {
-    const run = cursor && runAt(cursor, context)
+    const run = cursor && pairAround(cursor, context)
     if (!run) return
     for (const each of runsAt(cursor, held, context))
       for (const ring of ringsOf(each, context)) paintWalls(canvas, view, [ring], 'drawn')

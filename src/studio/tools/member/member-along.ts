@@ -2,8 +2,7 @@ import { endOf, startOf } from '@/core/geometry/piece/piece'
 import { distance, middle } from '@/core/geometry/vector'
 import type { Member } from '@/core/model/member/schema'
 import { chainsOf } from '@/core/model/shapes'
-import { lineRunAt, type RunPiece } from '@/core/propose/line-run'
-import { type WallRun, wallRunAt } from '@/core/propose/wall-run'
+import type { WallRun } from '@/core/propose/wall-run'
 import { catalogued, sectionsOfDepth } from '@/core/sections/catalogue'
 import type { Section } from '@/core/sections/section'
 import { formatLength } from '@/core/units/format'
@@ -11,27 +10,14 @@ import type { BoardPoint } from '../../board/catch-on-board'
 import { paintMeasure } from '../../board/painters/measure'
 import { paintChains } from '../../board/painters/shapes'
 import { put } from '../../project/store'
-import { useSheetData } from '../../sheets/sheet-data'
-import { lastOf } from '../build/last'
-import { sheetAt, sheetLines } from '../build/sheet-lines'
+import { lineRunUnder, pairAround, sheetAt } from '../build/sheet-lines'
 import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '../tool'
 import { brokenAtSupports, newMember } from './new-member'
-
-const lastLines = lastOf<readonly RunPiece[]>()
-const lastPair = lastOf<WallRun | null>()
-
-function linesAt({ at }: BoardPoint, held: boolean, context: ToolContext): readonly RunPiece[] {
-  const { byHash } = useSheetData.getState()
-  const { records, plan, reachMm } = context
-  return lastLines([records, byHash, plan.levelId, at, held, reachMm], () =>
-    lineRunAt(at, 2 * reachMm, sheetLines(context), held),
-  )
-}
 
 /** Members along the sheet's line that is pointed at; while the key is held along all that hang together with it. */
 function membersAlong(point: BoardPoint, held: boolean, context: ToolContext): Member[] {
   const tracedFrom = sheetAt(point.at, 2 * context.reachMm, context)
-  return linesAt(point, held, context)
+  return lineRunUnder(point, held, context)
     .filter((piece) => piece.kind === 'segment')
     .flatMap((piece) => {
       const made = { ...newMember(startOf(piece), endOf(piece), context), ...(tracedFrom && { tracedFrom }) }
@@ -83,13 +69,6 @@ export const memberAlong: Tool = {
   },
 }
 
-/** The two lines on either side of a place. */
-function pairAt(point: BoardPoint, context: ToolContext): WallRun | null {
-  const { records, plan } = context
-  const { byHash } = useSheetData.getState()
-  return lastPair([records, byHash, plan.levelId, point], () => wallRunAt(point.at, sheetLines(context)))
-}
-
 /** Sections that a pair of lines may mean: that of the bench first, then of what it is made of. */
 function sectionsFor({ thicknessMm }: WallRun, { choices }: ToolContext): Section[] {
   const found = sectionsOfDepth(thicknessMm)
@@ -124,7 +103,7 @@ export const memberInPair: Tool = {
       key: 'f',
       does: 'take the next section that fits',
       press: (session, context) => {
-        const run = session.cursor && pairAt(session.cursor, context)
+        const run = session.cursor && pairAround(session.cursor, context)
         const sections = run ? sectionsOfDepth(run.thicknessMm) : []
         const now = run ? sectionsFor(run, context)[0] : undefined
         const next = sections[(sections.findIndex(({ name }) => name === now?.name) + 1) % sections.length]
@@ -133,7 +112,7 @@ export const memberInPair: Tool = {
     },
   ],
   say: ({ cursor }, context) => {
-    const run = cursor && pairAt(cursor, context)
+    const run = cursor && pairAround(cursor, context)
     if (!run) return 'Point between the two lines of a member on the sheet: the section that fits is offered.'
     const apart = formatLength(run.thicknessMm, context.display)
     const sections = sectionsFor(run, context)
@@ -142,7 +121,7 @@ export const memberInPair: Tool = {
     return `${apart} apart: ${first}${others.length > 0 ? `, or ${others.join(', ')}` : ''}. Click to place ${first}${others.length > 0 ? ', F for the next' : ''}.`
   },
   click: (session, point, context) => {
-    const run = pairAt(point, context)
+    const run = pairAround(point, context)
     if (!run) return { session, say: 'No two lines of a sheet run on either side of this place.' }
     const made = memberIn(run, point, context)
     if (!made) return { session, say: 'No section of the catalogue is as deep as these lines lie apart.' }
@@ -157,7 +136,7 @@ export const memberInPair: Tool = {
     return { session: EMPTY_SESSION, pick: [made.id] }
   },
   paint: (canvas, { cursor }, view, context) => {
-    const run = cursor && pairAt(cursor, context)
+    const run = cursor && pairAround(cursor, context)
     if (!run) return
     const made = memberIn(run, cursor, context)
     if (made) paintMembers(canvas, view, [made], context)
