@@ -217,7 +217,7 @@ export function workOn(levelId: string | null): void {
 }
 
 /** New elements stand on the level that is worked on, else on the lowest. */
-function levelForNew(): string {
+export function levelForNew(): string {
   const { records } = useProject.getState()
   const { levelId } = get()
   return levelId && records.has(levelId) ? levelId : (levelsOf(records)[0] ?? FIRST_LEVEL).id

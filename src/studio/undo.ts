@@ -11,6 +11,6 @@ export async function undoNow(): Promise<void> {
   takeOutcome({ session: toolNamed(tool).undone(session) })
 }
 
-export function redoNow(): void {
-  if (!redo()) tell('There is nothing to redo.')
+export async function redoNow(): Promise<void> {
+  if (!(await redo())) tell('There is nothing to redo.')
 }

@@ -183,7 +183,7 @@ const isControl = (target: EventTarget | null): boolean =>
 function withControl(key: string, shift: boolean): boolean {
   if (key === 'z' && !shift) void undoNow()
   else if (key === 'a' && useBench.getState().step === 'trace') pickEverything()
-  else if (key === 'y' || (key === 'z' && shift)) redoNow()
+  else if (key === 'y' || (key === 'z' && shift)) void redoNow()
   else return false
   return true
 }

@@ -1,61 +1,12 @@
-import { expect, type Page } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { boathouseSet } from '../../demo/sheets/boathouse'
-import type { ProjectRecord } from '../../src/core/model/registry'
 import { A3 } from '../support/boathouse'
+import { chooseSection, GRID, give, placeMember, typePoint } from './framing'
 import { StudioPage, test } from './studio'
 
 /** A place of the section on paper: along the building's width, and upwards from the ground. */
 const PT_PER_MM = (72 / 25.4 / 100) * 0.6866
 const onSection = (xMm: number, yMm: number) => [330 + xMm * PT_PER_MM, 300 + yMm * PT_PER_MM] as const
-
-/** Five grid lines across the hall. */
-const GRID: readonly ProjectRecord[] = [0, 5200, 10_400, 15_600, 20_800].map((x, i) => ({
-  id: `grid-${i + 1}`,
-  kind: 'grid-line',
-  name: String(i + 1),
-  start: { x, y: -2000 },
-  end: { x, y: 16_000 },
-}))
-
-async function give(page: Page, project: string, records: readonly ProjectRecord[]): Promise<void> {
-  const response = await page.request.post(`/api/projects/${project}/changes`, {
-    data: {
-      id: crypto.randomUUID(),
-      label: 'Draw grid',
-      cause: 'edit',
-      of: null,
-      edits: records.map((after) => ({ id: after.id, before: null, after })),
-    },
-  })
-  expect(response.ok()).toBe(true)
-}
-
-async function chooseSection(studio: StudioPage, name: string): Promise<void> {
-  const { page } = studio
-  await studio.bench.getByRole('button', { name: /^Section .*: choose another/ }).click()
-  const dialog = page.getByRole('dialog', { name: 'Sections' })
-  await dialog.getByLabel(/^Name or size/).fill(name)
-  await dialog.getByRole('button', { name: new RegExp(`^${name}\\b`) }).click()
-  await expect(dialog).toBeHidden()
-}
-
-/** Types a point by its absolute places. */
-async function typePoint(studio: StudioPage, x: number, y: number): Promise<void> {
-  await studio.bench.locator('[name="bench-across"]').fill(`=${x}`)
-  await studio.bench.locator('[name="bench-up"]').fill(`=${y}`)
-  await studio.bench.locator('[name="bench-up"]').press('Enter')
-}
-
-async function placeMember(
-  studio: StudioPage,
-  use: string,
-  from: [number, number],
-  to: [number, number],
-): Promise<void> {
-  await studio.bench.getByRole('button', { name: use, exact: true }).click()
-  await typePoint(studio, ...from)
-  await typePoint(studio, ...to)
-}
 
 test('a frame traced over the section is copied along five grid lines and cut by a list', async ({ page }) => {
   test.setTimeout(180_000)

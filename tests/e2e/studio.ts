@@ -47,9 +47,14 @@ export class StudioPage {
         response.ok() &&
         response.headers()['content-type'] === 'application/octet-stream',
     )
+    await this.bringInAgain(number, widthPt, heightPt)
+    await linework
+  }
+
+  /** Brings in a page whose lines are at hand already. */
+  async bringInAgain(number: number, widthPt: number, heightPt: number): Promise<void> {
     await this.pageCard(number).click()
     await this.page.getByRole('button', { name: 'Bring it in' }).click()
-    await linework
     await expect(this.page.getByRole('complementary', { name: 'Fit: card' })).toBeVisible()
     await this.framed()
     await this.frameSheet({ width: widthPt, height: heightPt })

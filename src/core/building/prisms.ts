@@ -1,5 +1,6 @@
 import type { Box } from '../geometry/box'
 import { ringBetween } from '../geometry/polygon'
+import type { Vector3 } from '../geometry/space'
 import type { Point } from '../geometry/vector'
 import type { Fineness } from '../model/member/body'
 import { alongOf } from '../model/wall/line'
@@ -28,8 +29,14 @@ export const solidsOf = (building: Building, fineness: Fineness = 'fine'): Solid
   ...building.bolting.groups.map(hullOfBolts),
 ]
 
-/** The box around solids, with how high and how low they reach. Project millimetres. */
-export function extentOf(solids: readonly Solid[]): Box & { readonly foot: number; readonly top: number } {
+/** A box on the plan, with how high and how low it reaches. Project millimetres. */
+export interface Extent extends Box {
+  readonly foot: number
+  readonly top: number
+}
+
+/** What solids, and places besides, extend over. */
+export function extentOf(solids: readonly Solid[], places: readonly Vector3[] = []): Extent {
   let [minX, minY, maxX, maxY, foot, top] = [Infinity, Infinity, -Infinity, -Infinity, Infinity, -Infinity]
   const take = (x: number, y: number, low: number, high: number) => {
     minX = Math.min(minX, x)
@@ -42,6 +49,7 @@ export function extentOf(solids: readonly Solid[]): Box & { readonly foot: numbe
   for (const solid of solids)
     if ('ring' in solid) for (const { x, y } of solid.ring) take(x, y, solid.footMm, solid.footMm + solid.heightMm)
     else for (const face of solid.faces) for (const { x, y, z } of face) take(x, y, z, z)
+  for (const { x, y, z } of places) take(x, y, z, z)
   return { minX, minY, maxX, maxY, foot, top }
 }
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { PLANE, project } from '../../../tests/support/frame'
 import { opening, wall } from '../../../tests/support/house'
 import { type Affine, apply, lengthFactor } from '../geometry/affine'
 import { boxOf } from '../geometry/box'
@@ -7,6 +8,7 @@ import { distanceTo } from '../geometry/piece/measure'
 import { placeAt } from '../geometry/piece/piece'
 import { area } from '../geometry/polygon'
 import { distance, type Point } from '../geometry/vector'
+import { catchOn } from '../snap/catch'
 import type { Dimension } from './dimension/schema'
 import { FIRST_LAYER, type Layer } from './layer/schema'
 import { Plan } from './plan'
@@ -349,5 +351,28 @@ describe('walls of a plan that changes', () => {
       ),
       { seed: 8, numRuns: 80 },
     )
+  })
+})
+
+describe('a plan that is looked at on a work plane', () => {
+  const levels: ProjectRecord[] = [0, 3000].map((elevationMm) => ({
+    id: `level-${elevationMm}`,
+    kind: 'level',
+    name: String(elevationMm),
+    elevationMm,
+  }))
+
+  it.each([0, 0.3, -0.5])('catches the levels where they cross it, leaning by %s', (leanRad) => {
+    const plan = new Plan()
+    plan.update(project({ ...PLANE, leanRad }, ...levels), DISPLAY)
+    plan.lookAt(PLANE.id)
+    const y = 3000 / Math.cos(leanRad)
+    const caught = catchOn(plan, { x: 1234, y: y + 4 }, 20)
+    expect(caught).toMatchObject({ word: 'on line', point: { x: 1234 } })
+    expect(caught!.point.y).toBeCloseTo(y, 9)
+    // They have no ends and no middle, wherever the cursor is.
+    expect(catchOn(plan, { x: 1234, y: y + 40 }, 20)).toBeNull()
+    plan.lookAt(null)
+    expect(catchOn(plan, { x: 1234, y: y + 4 }, 20)).toBeNull()
   })
 })

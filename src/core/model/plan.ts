@@ -4,6 +4,7 @@ import { type Box, boxOf, EMPTY_BOX, grow, isEmpty, overlaps, unite } from '../g
 import { boxOfPiece, boxOfPieces, distanceTo } from '../geometry/piece/measure'
 import { endOf, type Piece, startOf } from '../geometry/piece/piece'
 import type { Point } from '../geometry/vector'
+import { Flag } from '../sheet/linework'
 import type { NearLine } from '../snap/catch-index'
 import type { CatchGround, NearSpot } from '../snap/scene'
 import { type BuildingElement, isBuildingElement } from './building-shapes'
@@ -22,7 +23,7 @@ import { type BuiltLayer, builtLayers } from './wall/layers'
 import { tracedPiece } from './wall/line'
 import type { Wall } from './wall/schema'
 import { wallTypeOf } from './wall-type/schema'
-import { frameOf, PLAN_FRAME } from './work-plane/frame'
+import { frameOf, levelLinesOn, PLAN_FRAME } from './work-plane/frame'
 import { type WorkPlane, workPlaneOf } from './work-plane/schema'
 
 /** A shape with the geometry that follows from it. */
@@ -422,7 +423,7 @@ export class Plan implements CatchGround {
   }
 
   lines(p: Point, reach: number): NearLine[] {
-    const found: NearLine[] = []
+    const found = this.levelLines(p, reach)
     for (const { id, pieces } of this.tree.search(grow(boxOf([p]), reach))) {
       const planned = this.planned.get(id)
       if (!planned || !kindOf(planned.shape).caught || !this.shows(planned)) continue
@@ -433,6 +434,21 @@ export class Plan implements CatchGround {
       }
     }
     return found
+  }
+
+  /** The levels where they cross the work plane that is looked at: lines without ends, as far as they are near. */
+  private levelLines(p: Point, reach: number): NearLine[] {
+    if (!this.plane) return []
+    return levelLinesOn(this.around.frame, this.records)
+      .filter(({ y }) => Math.abs(y - p.y) <= reach)
+      .map(({ level, y }) => {
+        const [start, end] = [
+          { x: p.x - 2 * reach, y },
+          { x: p.x + 2 * reach, y },
+        ]
+        const piece: Piece = { kind: 'segment', start, end }
+        return { item: 0, flags: Flag.cutStart | Flag.cutEnd, start, end, piece, on: level.id }
+      })
   }
 
   spots(p: Point, reach: number): NearSpot[] {

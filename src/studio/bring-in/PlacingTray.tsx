@@ -11,7 +11,7 @@ import { parseRatio } from '@/core/units/ratio'
 import { useProject } from '../project/store'
 import { sheetOf } from '../sheets/sheet-of'
 import { chooseLay, type LayChoices, letGo, useChoice } from './choice'
-import { bringInPicked, sheetName, usualRatio } from './place-sheets'
+import { bringInPicked, laidOn, sheetName, usualRatio } from './place-sheets'
 
 const WHERE_WORDS: Record<LayChoices['where'], string> = {
   beside: 'beside what is there',
@@ -90,7 +90,7 @@ export function PlacingTray() {
             select
             size="small"
             label="Lies on"
-            value={records.has(lay.levelId) ? lay.levelId : planes[0]!.id}
+            value={laidOn(lay)}
             onChange={({ target }) => chooseLay({ levelId: target.value })}
             sx={{ width: 130 }}
           >

@@ -1,6 +1,5 @@
 import { create } from 'zustand'
 import type { Point } from '@/core/geometry/vector'
-import { FIRST_LEVEL } from '@/core/model/level/schema'
 
 /** How pages that are picked will be laid down. */
 export interface LayChoices {
@@ -9,7 +8,8 @@ export interface LayChoices {
   readonly ratio: string
   /** Anticlockwise. */
   readonly quarterTurns: number
-  readonly levelId: string
+  /** Null for the level or work plane that is worked on. */
+  readonly levelId: string | null
 }
 
 interface Choice {
@@ -27,7 +27,7 @@ interface Choice {
 const NOTHING: Choice = {
   picked: [],
   crops: new Map(),
-  lay: { where: 'beside', ratio: '', quarterTurns: 0, levelId: FIRST_LEVEL.id },
+  lay: { where: 'beside', ratio: '', quarterTurns: 0, levelId: null },
   at: null,
   viewing: null,
 }
@@ -62,5 +62,6 @@ export const viewPage = (id: string | null): void => set({ viewing: id })
 
 export const layAt = (at: Point): void => set({ at })
 
-/** Forgets what was picked; how pages are laid stays for the next ones. */
-export const letGo = (): void => set({ picked: [], crops: new Map(), at: null, viewing: null })
+/** Forgets what was picked; how pages are laid stays for the next ones, though not what they lie on. */
+export const letGo = (): void =>
+  set(({ lay }) => ({ picked: [], crops: new Map(), at: null, viewing: null, lay: { ...lay, levelId: null } }))

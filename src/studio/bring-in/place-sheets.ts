@@ -1,18 +1,17 @@
 import { EMPTY_BOX, unite } from '@/core/geometry/box'
 import type { Point } from '@/core/geometry/vector'
-import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
 import { layOut, type Where } from '@/core/model/underlay/lay'
 import { newUnderlay } from '@/core/model/underlay/new'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { parseRatio } from '@/core/units/ratio'
 import { api, type SheetView, type SourceView } from '../api'
-import { goTo, planeWorkedOn, select, takeTool, workOn } from '../bench-store'
+import { goTo, levelForNew, planeWorkedOn, select, takeTool, workOn } from '../bench-store'
 import { showUnderlays, underlayBox } from '../board/show'
 import { whenSized } from '../board/view'
 import { put, tell, underlaysOf, useProject } from '../project/store'
 import { sheetOf } from '../sheets/sheet-of'
-import { letGo, useChoice } from './choice'
+import { type LayChoices, letGo, useChoice } from './choice'
 
 /** What a sheet that names no ratio is taken for until it is fitted: the commonest plan ratio. */
 const FIRST_RATIO = 100
@@ -38,6 +37,10 @@ export function bringInPicked(): void {
   placePicked(null)
 }
 
+/** What pages are laid on: what was chosen, else what is worked on. */
+export const laidOn = ({ levelId }: LayChoices): string =>
+  levelId && useProject.getState().records.has(levelId) ? levelId : levelForNew()
+
 /** Lays the picked pages down, and goes on to fitting them. @param at the point clicked, or null for where else was chosen */
 export function placePicked(at: Point | null): void {
   const { picked, lay, crops } = useChoice.getState()
@@ -46,7 +49,7 @@ export function placePicked(at: Point | null): void {
   if (found.length === 0) return
   const underlays = underlaysOf(records)
   const typed = lay.ratio.trim() === '' ? null : parseRatio(lay.ratio)
-  const levelId = records.has(lay.levelId) ? lay.levelId : (levelsOf(records)[0] ?? FIRST_LEVEL).id
+  const levelId = laidOn(lay)
   // An upright plane is a board of its own; levels share one.
   const boardOf = (id: string) => (workPlaneOf(id, records) ? id : null)
   const there = underlays.filter((underlay) => boardOf(underlay.levelId) === boardOf(levelId))

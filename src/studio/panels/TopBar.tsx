@@ -146,7 +146,7 @@ function KeptState() {
 
 function UndoButtons() {
   const undoable = useProject(
-    (project) => project.stacks.undo.at(-1)?.label ?? (project.stacksFrom > 1 ? 'earlier' : null),
+    (project) => project.stacks.undo.at(-1)?.label ?? (project.toldFrom > 1 ? 'earlier' : null),
   )
   const redoable = useProject((project) => project.stacks.redo.at(-1)?.label ?? null)
   return (
@@ -160,7 +160,7 @@ function UndoButtons() {
       </Tooltip>
       <Tooltip title={redoable ? `Redo: ${redoable} (Ctrl Shift Z)` : 'Nothing to redo'}>
         <span>
-          <IconButton size="small" aria-label="Redo" disabled={!redoable} onClick={redoNow}>
+          <IconButton size="small" aria-label="Redo" disabled={!redoable} onClick={() => void redoNow()}>
             <RedoIcon fontSize="small" />
           </IconButton>
         </span>

@@ -37,8 +37,10 @@ export interface ProjectState {
   /** Whether the server answered when last asked. */
   readonly online: boolean
   readonly stacks: UndoStacks
-  /** The revision down to which the undo stack reaches; 1 where it is whole. */
-  readonly stacksFrom: number
+  /** What the stacks follow from, oldest first: the history as far as it was fetched, and what was done here since. */
+  readonly told: readonly Change[]
+  /** The revision down to which the history was fetched; 1 where that is all of it. */
+  readonly toldFrom: number
   readonly conflict: Conflict | null
   /** A sentence for the person about what just happened. */
   readonly notice: string | null
@@ -57,7 +59,8 @@ const CLOSED: ProjectState = {
   held: new Set(),
   online: true,
   stacks: NO_STACKS,
-  stacksFrom: 1,
+  told: [],
+  toldFrom: 1,
   conflict: null,
   notice: null,
   sources: [],
@@ -77,15 +80,11 @@ export function underlaysOf(records: Records): Underlay[] {
 /** Opens a project: what the server has, with what this browser still holds for it. */
 export async function openProject(id: string): Promise<void> {
   set({ ...CLOSED })
-  const [snapshot, waiting, latest] = await Promise.all([
-    api.project(id),
-    outbox.list(id),
-    api.changesBefore(id, 2 ** 31 - 1),
-  ])
+  const [snapshot, waiting] = await Promise.all([api.project(id), outbox.list(id)])
+  const latest = waiting.length > 0 ? await api.changesBefore(id, snapshot.revision + 1) : []
   const kept: Records = new Map(snapshot.records.map((record) => [record.id, record]))
   const known = new Set(latest.map((change) => change.id))
   const unsent = waiting.filter((change) => !known.has(change.id))
-  const history = [...latest].reverse()
   set({
     ...CLOSED,
     id,
@@ -96,11 +95,19 @@ export async function openProject(id: string): Promise<void> {
     waiting: unsent,
     held: new Set(unsent.map((change) => change.id)),
     records: overlay(kept, unsent),
-    stacks: [...history, ...unsent].reduce(pushChange, NO_STACKS),
-    stacksFrom: history[0]?.revision ?? 1,
+    ...toldBy([...latest.toReversed(), ...unsent]),
+    toldFrom: latest.at(-1)?.revision ?? snapshot.revision + 1,
   })
   for (const change of waiting) if (known.has(change.id)) await outbox.remove(id, change.id)
   void sendWaiting()
+  whenIdle(() => void reachFurtherBack())
+}
+
+/** The board comes first: what can be undone may be as large as the project itself. Undo does not wait for this. */
+function whenIdle(work: () => void): void {
+  // Safari has no idle callbacks.
+  if (typeof requestIdleCallback === 'function') requestIdleCallback(work, { timeout: 5000 })
+  else setTimeout(work, 2000)
 }
 
 /** Edits of one change from here at most: the browser writes each change down in one go, and must not be held up by it. */
@@ -193,8 +200,9 @@ export async function undo(): Promise<Change | null> {
   return last
 }
 
-export function redo(): Change | null {
+export async function redo(): Promise<Change | null> {
   if (get().past) return null
+  if (isFresh()) await reachFurtherBack()
   const last = get().stacks.redo.at(-1)
   if (!last) return null
   const again = ({ id, label, edits }: Change) => push({ id: crypto.randomUUID(), label, cause: 'redo', of: id, edits })
@@ -206,10 +214,11 @@ export function redo(): Change | null {
 
 /** Shows changes at once; each is sent once the browser holds it, so that no crash in between loses it. */
 function push(...changes: readonly Change[]): void {
-  const { id, waiting, records, stacks } = get()
+  const { id, waiting, records, stacks, told } = get()
   set({
     waiting: [...waiting, ...changes],
     records: applyChanges(records, changes),
+    told: [...told, ...changes],
     stacks: changes.reduce(pushChange, stacks),
   })
   void holdAndSend(id, changes)
@@ -234,15 +243,27 @@ const wholeOf = (id: string): string => id.replace(/_\d+$/, '')
 const areOneChange = (a: Change, b: Change): boolean =>
   a.id !== b.id && a.id.includes('_') && wholeOf(a.id) === wholeOf(b.id)
 
-/** Takes the next older piece of the history into the undo stack. */
-async function reachFurtherBack(): Promise<void> {
-  const { id, stacksFrom, stacks } = get()
-  if (stacksFrom <= 1) return
-  const older = (await api.changesBefore(id, stacksFrom).catch(() => [])).reverse()
-  if (older.length === 0 || get().id !== id) return
-  const before = older.reduce(pushChange, NO_STACKS)
-  set({ stacks: { undo: [...before.undo, ...stacks.undo], redo: stacks.redo }, stacksFrom: older[0]!.revision })
+/** Whether nothing can be undone or redone by what is at hand. */
+const isFresh = (): boolean => get().stacks.undo.length === 0 && get().stacks.redo.length === 0
+
+let reaching: Promise<void> | null = null
+
+/** Takes the next older piece of the history into the undo stack; one piece at a time. */
+function reachFurtherBack(): Promise<void> {
+  reaching ??= takeOlder().finally(() => {
+    reaching = null
+  })
+  return reaching
 }
+
+async function takeOlder(): Promise<void> {
+  const { id, toldFrom } = get()
+  if (toldFrom <= 1) return
+  const older = (await api.changesBefore(id, toldFrom).catch(() => [])).reverse()
+  if (older.length > 0 && get().id === id) set({ ...toldBy([...older, ...get().told]), toldFrom: older[0]!.revision })
+}
+
+const toldBy = (told: readonly Change[]) => ({ told, stacks: told.reduce(pushChange, NO_STACKS) })
 
 let sending = false
 /** The latest revision that the server announced; what was announced while sending is fetched afterwards. */
@@ -307,14 +328,10 @@ export async function settleConflict(keep: 'mine' | 'theirs'): Promise<void> {
 }
 
 async function drop(change: Change): Promise<void> {
-  const { id, kept, waiting, stacks } = get()
-  const rest = waiting.filter((each) => each.id !== change.id)
+  const { id, kept, waiting, told } = get()
   const without = (list: readonly Change[]) => list.filter((each) => each.id !== change.id)
-  set({
-    waiting: rest,
-    records: overlay(kept, rest),
-    stacks: { undo: without(stacks.undo), redo: without(stacks.redo) },
-  })
+  const rest = without(waiting)
+  set({ waiting: rest, records: overlay(kept, rest), ...toldBy(without(told)) })
   await outbox.remove(id, change.id)
 }
 

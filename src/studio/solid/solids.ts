@@ -4,6 +4,7 @@ import type { Building } from '@/core/building/building'
 import type { HullKind } from '@/core/building/hull'
 import { type Mesh, meshOf } from '@/core/building/mesh'
 import { extentOf, type Solid as ModelSolid, solidsOf } from '@/core/building/prisms'
+import type { Vector3 } from '@/core/geometry/space'
 import type { Point } from '@/core/geometry/vector'
 
 /** What is told from one another by its colour. */
@@ -69,11 +70,14 @@ interface Part {
   readonly solid: Solid
 }
 
-/** What is drawn of a building: only what changed is cut into triangles anew, and only its part is put together. */
-export function sceneOf(building: Building, picked: ReadonlySet<string>): Scene {
+/**
+ * What is drawn of a building: only what changed is cut into triangles anew, and only its part is put together.
+ * @param sheets the corners of sheets: where nothing is built, the eye looks at them
+ */
+export function sceneOf(building: Building, picked: ReadonlySet<string>, sheets: readonly Vector3[] = []): Scene {
   const solids = solidsOf(building, building.members.length > MOST_FINE ? 'coarse' : 'fine')
-  const box = extentOf(solids)
-  const empty = solids.length === 0
+  const box = extentOf(solids, solids.length === 0 ? sheets : [])
+  const empty = solids.length === 0 && sheets.length === 0
   // Rounded, so that a small edit at the edge moves nothing else.
   const origin = empty ? { x: 0, y: 0 } : { x: Math.floor(box.minX / 1e5) * 1e5, y: Math.floor(box.minY / 1e5) * 1e5 }
   const groups = new Map<string, { kind: LookKind; picked: boolean; solids: ModelSolid[] }>()

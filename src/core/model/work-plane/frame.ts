@@ -1,6 +1,6 @@
 import { cross3, type Frame } from '../../geometry/space'
 import { dot, subtract, unit } from '../../geometry/vector'
-import { FIRST_LEVEL, levelsOf } from '../level/schema'
+import { FIRST_LEVEL, type Level, levelsOf } from '../level/schema'
 import { type WorkPlane, workPlaneOf } from './schema'
 
 /** The plan of the project's zero. */
@@ -36,6 +36,13 @@ export function frameOfPlane(plane: WorkPlane): Frame {
   frames.set(plane, frame)
   return frame
 }
+
+/** How high up a work plane each level crosses it, the lowest first; y in the plane's own coordinates, along its lean. */
+export const levelLinesOn = (
+  frame: Frame,
+  records: ReadonlyMap<string, { readonly id: string; readonly kind: string }>,
+): { readonly level: Level; readonly y: number }[] =>
+  levelsOf(records).map((level) => ({ level, y: (level.elevationMm - frame.origin.z) / frame.up.z }))
 
 /** The frame of a level or a work plane; the plan of the lowest level where it is gone. */
 export function frameOf(

@@ -1,8 +1,8 @@
 import type { Building } from '@/core/building/building'
 import { prismsOf } from '@/core/building/prisms'
 import { type Frame, seenFrom } from '@/core/geometry/space'
-import { levelsOf } from '@/core/model/level/schema'
 import type { Plan } from '@/core/model/plan'
+import { levelLinesOn } from '@/core/model/work-plane/frame'
 import { type WorkPlane, workPlaneOf } from '@/core/model/work-plane/schema'
 import { formatLength } from '@/core/units/format'
 import { palette } from '../palette'
@@ -41,21 +41,21 @@ export function paintNeighbours(
 
 /** The levels as they cross an upright plane: a line each, named at the left. */
 export function paintLevelLines(canvas: CanvasRenderingContext2D, view: View, plan: Plan): void {
-  const { records, display } = plan.around
+  const { records, display, frame } = plan.around
   canvas.strokeStyle = palette.inkSoft
   canvas.fillStyle = palette.inkSoft
   canvas.lineWidth = 1
   canvas.font = '500 11px "IBM Plex Mono", monospace'
   canvas.textBaseline = 'bottom'
   canvas.setLineDash([12, 4, 2, 4])
-  for (const { name, elevationMm } of levelsOf(records)) {
-    const { y } = toScreen(view, { x: 0, y: elevationMm })
+  for (const { level, y: upMm } of levelLinesOn(frame, records)) {
+    const { y } = toScreen(view, { x: 0, y: upMm })
     if (y < -20 || y > view.height + 20) continue
     canvas.beginPath()
     canvas.moveTo(0, Math.round(y) + 0.5)
     canvas.lineTo(view.width, Math.round(y) + 0.5)
     canvas.stroke()
-    canvas.fillText(`${name} ${formatLength(elevationMm, display)}`, 8, y - 3)
+    canvas.fillText(`${level.name} ${formatLength(level.elevationMm, display)}`, 8, y - 3)
   }
   canvas.setLineDash([])
 }

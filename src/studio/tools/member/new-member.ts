@@ -2,8 +2,10 @@ import { dot3, placeIn, seenFrom, subtract3 } from '@/core/geometry/space'
 import { distance, type Point } from '@/core/geometry/vector'
 import { lineOf } from '@/core/model/member/placing'
 import type { Joint, Member } from '@/core/model/member/schema'
+import { sectionOf } from '@/core/model/section/schema'
 import { frameOf, frameOfPlane } from '@/core/model/work-plane/frame'
 import { type WorkPlane, workPlaneOf } from '@/core/model/work-plane/schema'
+import { sizeOf } from '@/core/sections/shape'
 import type { BoardPoint } from '../../board/catch-on-board'
 import { sheetOfPoints } from '../draw/drawing'
 import type { ToolContext } from '../tool'
@@ -66,12 +68,17 @@ export function brokenAtSupports(member: Member, { plan, records, choices }: Too
   const { frame } = plan.around
   const { start, end } = member
   const size = distance(start, end)
+  const asideAt = (t: number): number => member.startAsideMm + (member.endAsideMm - member.startAsideMm) * t
+  const own = halfOf(member, records)
   const cuts = [...plan.shapes.values()].flatMap(({ shape, depth }) => {
     if (shape.kind !== 'member' || shape.id === member.id || !depth) return []
     const line = lineOf(shape, frameOf(shape.levelId, records))
     const [a, b] = [seenFrom(frame, line.start), seenFrom(frame, line.end)]
-    const t = crossing(start, end, a, b)
-    return t !== null && t * size > SHORTEST_MM && (1 - t) * size > SHORTEST_MM ? [{ t, to: shape.id }] : []
+    const met = crossing(start, end, a, b)
+    if (!met || met.t * size <= SHORTEST_MM || (1 - met.t) * size <= SHORTEST_MM) return []
+    // What passes in front of another one, or behind it, does not meet it.
+    const apart = Math.abs(asideAt(met.t) - (a.asideMm + (b.asideMm - a.asideMm) * met.u))
+    return apart <= own + halfOf(shape, records) ? [{ t: met.t, to: shape.id }] : []
   })
   if (cuts.length === 0) return [member]
   const along = (t: number): Point => ({ x: start.x + (end.x - start.x) * t, y: start.y + (end.y - start.y) * t })
@@ -88,20 +95,30 @@ export function brokenAtSupports(member: Member, { plan, records, choices }: Too
       id: i === 0 ? member.id : crypto.randomUUID(),
       start: before ? along(before.t) : start,
       end: cut ? along(cut.t) : end,
+      startAsideMm: asideAt(before?.t ?? 0),
+      endAsideMm: asideAt(cut?.t ?? 1),
       ...(first && { startJoint: first }),
       ...(last && { endJoint: last }),
     }
   })
 }
 
-/** Where a line from one place to another crosses a second one, as a part of the way; null where it doesn't. */
-function crossing(a: Point, b: Point, c: Point, d: Point): number | null {
+/** Half of what the section of a member measures at most. */
+function halfOf({ sectionId }: Member, records: ToolContext['records']): number {
+  const section = sectionOf(sectionId, records)
+  if (!section) return 0
+  const { widthMm, heightMm } = sizeOf(section.shape)
+  return Math.max(widthMm, heightMm) / 2
+}
+
+/** Where a line from one place to another crosses a second one, as parts of either way; null where it doesn't. */
+function crossing(a: Point, b: Point, c: Point, d: Point): { t: number; u: number } | null {
   const [dx, dy, ex, ey] = [b.x - a.x, b.y - a.y, d.x - c.x, d.y - c.y]
   const turn = dx * ey - dy * ex
   if (Math.abs(turn) < 1e-9 * Math.hypot(dx, dy) * Math.hypot(ex, ey)) return null
   const t = ((c.x - a.x) * ey - (c.y - a.y) * ex) / turn
   const u = ((c.x - a.x) * dy - (c.y - a.y) * dx) / turn
-  return t > 0 && t < 1 && u >= -0.02 && u <= 1.02 ? t : null
+  return t > 0 && t < 1 && u >= -0.02 && u <= 1.02 ? { t, u } : null
 }
 
 /** A post that stands on the plan: as high as its storey, or as typed. */
