@@ -10,14 +10,14 @@ import Link from 'next/link'
 import { useEffect, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { levelIdOf, levelsOf } from '@/core/model/level/schema'
+import { isShape } from '@/core/model/shapes'
 import { goTo, useBench, workOn } from './bench-store'
-import { showAll } from './board/show'
+import { showAllOnceWhole } from './board/show'
 import { whenSized } from './board/view'
 import { PageWall } from './bring-in/PageWall'
 import { followPlacing } from './bring-in/place-sheets'
 import { bringInFiles } from './bring-in/uploads'
 import { OpeningTypesDialog } from './building/OpeningTypesDialog'
-import { TablesPanel } from './building/TablesPanel'
 import { WallTypesDialog } from './building/WallTypesDialog'
 import { RefitDialog } from './fit/RefitDialog'
 import { PastBanner } from './history/PastBanner'
@@ -32,12 +32,18 @@ import { SheetStack } from './panels/SheetStack'
 import { TopBar } from './panels/TopBar'
 import { follow, openProject, tell, underlaysOf, useProject } from './project/store'
 import { ViewChoice } from './solid/ViewChoice'
+import type { Step } from './steps'
 import { useKeys } from './use-keys'
 
 // Konva draws on a canvas: there is nothing for the server to render.
 const Board = dynamic(() => import('./board/Board').then(({ Board: component }) => component), { ssr: false })
 
 const SolidView = dynamic(() => import('./solid/SolidView').then(({ SolidView: component }) => component), {
+  ssr: false,
+})
+
+// A grid is much to load: the board comes first.
+const TablesPanel = dynamic(() => import('./building/TablesPanel').then(({ TablesPanel: component }) => component), {
   ssr: false,
 })
 
@@ -54,6 +60,14 @@ const OTHER_PLACE = {
   both: { left: '50%', borderLeft: 1 },
   tables: { top: '55%', borderTop: 1 },
 } as const
+
+/** Where the work stands: pages come first, then their size, then what is traced. */
+function firstStep(records: ReturnType<typeof useProject.getState>['records']): Step {
+  const underlays = underlaysOf(records)
+  if (underlays.some(({ dimensions }) => dimensions.length > 0)) return 'trace'
+  if (underlays.length > 0) return 'fit'
+  return [...records.values()].some(isShape) ? 'trace' : 'bring-in'
+}
 
 /** Where elements stand on several levels the lowest is worked on first; else all show. */
 function firstBuiltLevel(records: ReturnType<typeof useProject.getState>['records']): string | null {
@@ -79,16 +93,9 @@ export function Studio({ projectId }: { projectId: string }) {
         if (left) return
         stop = follow(projectId)
         const { records } = useProject.getState()
-        const underlays = underlaysOf(records)
-        goTo(
-          underlays.length === 0
-            ? 'bring-in'
-            : underlays.every(({ dimensions }) => dimensions.length === 0)
-              ? 'fit'
-              : 'trace',
-        )
+        goTo(firstStep(records))
         workOn(firstBuiltLevel(records))
-        if (underlays.length > 0) whenSized(showAll)
+        whenSized(showAllOnceWhole)
       },
       (error: Error) => setProblem(error.message),
     )

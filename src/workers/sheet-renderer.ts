@@ -58,8 +58,17 @@ async function drawNow(request: DrawRequest, overtaken: () => boolean): Promise<
     running.delete(purpose)
   }
   if (request.tint) tint(canvas, request.tint)
-  const bitmap = canvas.transferToImageBitmap()
+  const bitmap = handedOver(canvas)
   return transfer(bitmap, [bitmap])
+}
+
+/** A picture where the board's canvas has its own: handing over the pixels would hold up the page when it is first shown. */
+function handedOver(painted: OffscreenCanvas): ImageBitmap {
+  const canvas = new OffscreenCanvas(painted.width, painted.height)
+  const context = canvas.getContext('2d')
+  if (!context) return painted.transferToImageBitmap()
+  context.drawImage(painted, 0, 0)
+  return canvas.transferToImageBitmap()
 }
 
 const renderer = { draw }

@@ -25,7 +25,7 @@ function update(): boolean {
 }
 
 /** Who shows the plan hears of it this often while it grows: painting all of it anew each time would hold it up. */
-const TELL_MS = 500
+const TELL_MS = 1500
 let told = 0
 
 function follow(): void {
@@ -35,6 +35,17 @@ function follow(): void {
   if (following && performance.now() - told < TELL_MS) return
   told = performance.now()
   for (const listener of listeners) listener()
+}
+
+/** Does something once all of the plan is worked out. */
+export function whenWhole(work: () => void): void {
+  currentPlan()
+  if (!following) return work()
+  const stop = onPlan(() => {
+    if (following) return
+    stop()
+    work()
+  })
 }
 
 /** Hears when more of the plan is worked out. @returns a function that stops listening */

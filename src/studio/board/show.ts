@@ -5,8 +5,8 @@ import type { Underlay } from '@/core/model/underlay/schema'
 import { useProject } from '../project/store'
 import { underlaysInSight } from '../sheets/in-sight'
 import { sheetOf } from '../sheets/sheet-of'
-import { currentPlan } from './plan'
-import { showBox } from './view'
+import { currentPlan, whenWhole } from './plan'
+import { showBox, useView } from './view'
 
 /** Where what shows of a sheet lies on the plane. */
 export function underlayBox({ placement, sheetId, crop }: Underlay): Box {
@@ -23,6 +23,16 @@ export function showAll(): void {
     .filter(({ visible }) => visible)
     .map(underlayBox)
   showBox([...sheets, currentPlan().box()].reduce(unite, EMPTY_BOX))
+}
+
+/** The same, and once more when all that is traced is worked out, unless the view was moved meanwhile. */
+export function showAllOnceWhole(): void {
+  showAll()
+  const { center, pxPerMm } = useView.getState()
+  whenWhole(() => {
+    const now = useView.getState()
+    if (now.center === center && now.pxPerMm === pxPerMm) showAll()
+  })
 }
 
 export const showUnderlays = (underlays: readonly Underlay[]): void =>

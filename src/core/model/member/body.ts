@@ -119,7 +119,9 @@ export function convexParts(cut: Cut, fineness: Fineness = 'fine'): ConvexSolid[
 interface NotchedParts {
   readonly parts: readonly ConvexSolid[]
   readonly volumeMm3: number
-  readonly reach: readonly number[]
+  /** From where to where along its axis it reaches. */
+  readonly fromMm: number
+  readonly toMm: number
 }
 
 /** Members that are notched alike are worked out once. */
@@ -137,9 +139,7 @@ function notchedParts({ placed, start, end }: Cut, fineness: Fineness): NotchedP
   })
   const [from, to] = [plane(start.plane), plane(end.plane)]
   const notches = [...start.notches, ...end.notches].map(notch)
-  const key = JSON.stringify([fineness, placed.section.shape, from, to, notches], (_, value) =>
-    typeof value === 'number' ? Math.round(value * 1e6) / 1e6 : value,
-  )
+  const key = keyOf(fineness, placed.section.shape, from, to, notches)
   const known = alike.get(key)
   if (known) return known
   const { shape } = placed.section
@@ -153,11 +153,44 @@ function notchedParts({ placed, start, end }: Cut, fineness: Fineness): NotchedP
   const made = {
     parts,
     volumeMm3: parts.reduce((sum, part) => sum + volumeOf(part), 0),
-    reach: parts.flatMap((part) => part.flatMap((face) => face.map(({ z }) => z))),
+    ...reachOf(parts.flatMap((part) => part.flatMap((face) => face.map(({ z }) => z)))),
   }
   if (alike.size >= MOST_KINDS) alike.clear()
   alike.set(key, made)
   return made
+}
+
+const shapeKeys = new WeakMap<SectionShape, string>()
+
+/** Names a kind of notched body: what has the same name is the same to a millionth of a millimetre. */
+function keyOf(
+  fineness: Fineness,
+  shape: SectionShape,
+  from: HalfSpace,
+  to: HalfSpace,
+  notches: readonly Cuboid[],
+): string {
+  const named = shapeKeys.get(shape) ?? JSON.stringify(shape)
+  shapeKeys.set(shape, named)
+  let key = `${fineness} ${named}`
+  const add = ({ x, y, z }: Vector3) => {
+    key += ` ${Math.round(x * 1e6)} ${Math.round(y * 1e6)} ${Math.round(z * 1e6)}`
+  }
+  for (const { at, out } of [from, to]) [at, out].forEach(add)
+  for (const { middle, axes, halves } of notches) {
+    const [x, y, z] = halves
+    ;[middle, ...axes, { x, y, z }].forEach(add)
+  }
+  return key
+}
+
+function reachOf(places: readonly number[]): { fromMm: number; toMm: number } {
+  let [fromMm, toMm] = [Infinity, -Infinity]
+  for (const each of places) {
+    if (each < fromMm) fromMm = each
+    if (each > toMm) toMm = each
+  }
+  return { fromMm, toMm }
 }
 
 /** A direction as it runs across, up and along a member. */
@@ -196,13 +229,10 @@ function cutBody(placed: PlacedMember, records: ReadonlyMap<string, ProjectRecor
   const { areaMm2, centroid } = propertiesOf(placed.section.shape)
   const wholeMm3 = areaMm2 * (cutAlong(placed, end.plane, centroid) - cutAlong(placed, start.plane, centroid))
   const notch = notchedAway({ placed, start, end })
-  const reach = notch?.reach ?? [...starts, ...ends]
-  const [fromMm, toMm] = [least(reach), -least(reach.map((each) => -each))]
+  const { fromMm, toMm } = notch ?? reachOf([...starts, ...ends])
   if (!Number.isFinite(toMm - fromMm)) return null
   return { placed, start, end, fromMm, lengthMm: toMm - fromMm, volumeMm3: wholeMm3 - (notch?.volumeMm3 ?? 0) }
 }
-
-const least = (values: readonly number[]): number => values.reduce((low, each) => Math.min(low, each), Infinity)
 
 /** What the triangles of a section hold between both end cuts. */
 function wholeOfTriangles({ placed, start, end }: Cut): number {
@@ -214,10 +244,10 @@ function wholeOfTriangles({ placed, start, end }: Cut): number {
 }
 
 /** What notches take from a member, and how far along its axis what is left reaches; null where it has none. */
-function notchedAway(body: Cut): { volumeMm3: number; reach: readonly number[] } | null {
+function notchedAway(body: Cut): Omit<NotchedParts, 'parts'> | null {
   if (body.start.notches.length + body.end.notches.length === 0) return null
-  const { volumeMm3, reach } = notchedParts(body, 'fine')
-  return { volumeMm3: wholeOfTriangles(body) - volumeMm3, reach }
+  const { volumeMm3, fromMm, toMm } = notchedParts(body, 'fine')
+  return { volumeMm3: wholeOfTriangles(body) - volumeMm3, fromMm, toMm }
 }
 
 /** Corners of the outline at both ends, for drawing. */
