@@ -1,5 +1,6 @@
 import type { Command } from 'commander'
 import { archive, takeIn } from './archive'
+import { callouts } from './callouts'
 import { fit } from './fit'
 import { handOverCommand } from './hand-over'
 import { inspect } from './inspect'
@@ -12,6 +13,7 @@ import { proposeWallsCommand } from './propose-walls'
 export const COMMANDS: readonly ((program: Command) => void)[] = [
   inspect,
   linework,
+  callouts,
   proposeScaleCommand,
   proposeWallsCommand,
   fit,

@@ -386,6 +386,8 @@ export class Plan implements CatchGround {
         layerOf(this.records, shape.layerId).visible && (shape.planeId ?? null) === (this.plane ? this.levelId : null)
       )
     if (this.levelId === null) return depth !== null || !this.liesOnPlane(shape)
+    // A part has a space of its own.
+    if (this.plane?.partId) return false
     if (depth) return this.reaches(depth)
     if (this.plane) return false
     return kindOf(shape).everyLevel === true || this.levelOf(shape) === this.levelId
@@ -438,7 +440,7 @@ export class Plan implements CatchGround {
 
   /** The levels where they cross the work plane that is looked at: lines without ends, as far as they are near. */
   private levelLines(p: Point, reach: number): NearLine[] {
-    if (!this.plane) return []
+    if (!this.plane || this.plane.partId) return []
     return levelLinesOn(this.around.frame, this.records)
       .filter(({ y }) => Math.abs(y - p.y) <= reach)
       .map(({ level, y }) => {

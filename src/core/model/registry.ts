@@ -12,6 +12,7 @@ import { type Level, levelSchema } from './level/schema'
 import { type Member, memberSchema } from './member/schema'
 import { type Opening, openingSchema } from './opening/schema'
 import { type OpeningType, openingTypeSchema } from './opening-type/schema'
+import { type Part, partSchema } from './part/schema'
 import { type Path, pathSchema } from './path/schema'
 import { type Plate, plateSchema } from './plate/schema'
 import { type Reading, readingSchema } from './reading/schema'
@@ -64,6 +65,7 @@ export type ProjectRecord =
   | Member
   | Plate
   | Bolts
+  | Part
 
 export type RecordKind = ProjectRecord['kind']
 
@@ -99,6 +101,7 @@ const SCHEMAS: Record<RecordKind, ObjectSchema<object>> = {
   member: memberSchema,
   plate: plateSchema,
   bolts: boltsSchema,
+  part: partSchema as unknown as ObjectSchema<object>,
 }
 
 const kindSchema = object({

@@ -1,7 +1,7 @@
 import { cross3, type Frame } from '../../geometry/space'
 import { dot, subtract, unit } from '../../geometry/vector'
 import { FIRST_LEVEL, type Level, levelsOf } from '../level/schema'
-import { type WorkPlane, workPlaneOf } from './schema'
+import { type PartSide, type WorkPlane, workPlaneOf } from './schema'
 
 /** The plan of the project's zero. */
 export const PLAN_FRAME: Frame = {
@@ -20,9 +20,17 @@ function levelFrame(elevationMm: number): Frame {
   return frame
 }
 
+/** The views of a part, in its own space: x to the right, y away from who stands before it, z upwards. */
+const PART_FRAMES: Readonly<Record<PartSide, Frame>> = {
+  top: PLAN_FRAME,
+  front: { ...PLAN_FRAME, up: { x: 0, y: 0, z: 1 }, out: { x: 0, y: -1, z: 0 } },
+  side: { ...PLAN_FRAME, right: { x: 0, y: 1, z: 0 }, up: { x: 0, y: 0, z: 1 }, out: { x: 1, y: 0, z: 0 } },
+}
+
 const frames = new WeakMap<WorkPlane, Frame>()
 
 export function frameOfPlane(plane: WorkPlane): Frame {
+  if (plane.side) return PART_FRAMES[plane.side]
   const known = frames.get(plane)
   if (known) return known
   const along = unit(subtract(plane.end, plane.start)) ?? { x: 1, y: 0 }

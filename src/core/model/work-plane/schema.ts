@@ -23,6 +23,12 @@ export const workPlaneSchema = object({
   follows: idSchema.optional(),
   /** Of a plane that follows: where across it left and right are changed; not at all where left out. */
   mirroredAtMm: lengthMm().optional(),
+  /** The part of which this is a view, in the part’s own space; its line and lean say nothing then. */
+  partId: idSchema.optional(),
+  /** From where the part is looked at. */
+  side: string()
+    .oneOf(['top', 'front', 'side'] as const)
+    .optional(),
 }).noUnknown()
 
 export type WorkPlane = InferType<typeof workPlaneSchema>
@@ -36,9 +42,18 @@ export const workPlaneOf = (id: string, records: ReadonlyMap<string, AnyRecord>)
   return isWorkPlane(record) ? record : null
 }
 
-/** All work planes by their names. */
+/** All work planes of the building by their names; the views of parts are none. */
 export const workPlanesOf = (records: ReadonlyMap<string, AnyRecord>): WorkPlane[] =>
-  [...records.values()].filter(isWorkPlane).sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))
+  [...records.values()]
+    .filter(isWorkPlane)
+    .filter(({ partId }) => partId === undefined)
+    .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))
+
+export type PartSide = NonNullable<WorkPlane['side']>
+
+/** The views of a part: from above, from before it, from its right. */
+export const viewsOf = (partId: string, records: ReadonlyMap<string, AnyRecord>): WorkPlane[] =>
+  [...records.values()].filter(isWorkPlane).filter((plane) => plane.partId === partId)
 
 /** How deep a new plane looks to either side. */
 export const USUAL_DEPTH_MM = 600

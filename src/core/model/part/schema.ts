@@ -1,0 +1,32 @@
+import { array, type InferType, lazy, object, string } from 'yup'
+import { idSchema } from '../fields'
+import { type PartStep, STEP_SCHEMAS } from './steps'
+
+type StepKind = keyof typeof STEP_SCHEMAS
+
+const stepSchema = lazy((value: unknown) => {
+  const kind = (value as { kind?: unknown } | null)?.kind
+  return (
+    typeof kind === 'string' && kind in STEP_SCHEMAS ? STEP_SCHEMAS[kind as StepKind] : STEP_SCHEMAS.raise
+  ).required()
+})
+
+/** A part: a solid by the steps that make it, in a space of its own; its views are work planes that name it. */
+export const partSchema = object({
+  id: idSchema.required(),
+  kind: string()
+    .oneOf(['part'] as const)
+    .required(),
+  name: string().trim().min(1).max(100).required(),
+  /** By its name in the table of materials. */
+  material: string().max(100).required(),
+  steps: array(stepSchema).max(500).required(),
+}).noUnknown()
+
+export type Part = Omit<InferType<typeof partSchema>, 'steps'> & { readonly steps: readonly PartStep[] }
+
+/** The parts of a project, by their names. */
+export const partsOf = (records: ReadonlyMap<string, { readonly id: string; readonly kind: string }>): Part[] =>
+  [...records.values()]
+    .filter((record): record is Part => record.kind === 'part')
+    .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))

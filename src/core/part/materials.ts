@@ -1,0 +1,23 @@
+/** What a part is made of. */
+export interface Material {
+  readonly name: string
+  readonly densityKgM3: number
+}
+
+/** Usual materials with their densities (EN 1999-1-1, EN 1993-1-1, EN 10088-1, EN 12164 and makers' tables for plastics). */
+export const MATERIALS: readonly Material[] = [
+  { name: 'Aluminium 6061-T6', densityKgM3: 2700 },
+  { name: 'Aluminium 6082-T6', densityKgM3: 2700 },
+  { name: 'Aluminium 7075-T6', densityKgM3: 2810 },
+  { name: 'Steel S235', densityKgM3: 7850 },
+  { name: 'Steel S355', densityKgM3: 7850 },
+  { name: 'Stainless steel 1.4301', densityKgM3: 7900 },
+  { name: 'Stainless steel 1.4404', densityKgM3: 8000 },
+  { name: 'Brass CuZn39Pb3', densityKgM3: 8470 },
+  { name: 'POM', densityKgM3: 1410 },
+  { name: 'PA 6', densityKgM3: 1140 },
+  { name: 'PE-HD', densityKgM3: 950 },
+  { name: 'Birch plywood', densityKgM3: 680 },
+]
+
+export const materialNamed = (name: string): Material => MATERIALS.find((each) => each.name === name) ?? MATERIALS[0]!
