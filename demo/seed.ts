@@ -12,6 +12,7 @@ import { createProject } from '@/server/projects'
 import { addSource, listSources } from '@/server/sources'
 import { FRAME_PLANE } from './boathouse-frames'
 import { BOATHOUSE_MODEL, UPPER_LEVEL } from './boathouse-model'
+import { outriggerPart } from './outrigger'
 import { boathouseSet } from './sheets/boathouse'
 import { oldSurvey } from './sheets/old-survey'
 import { outriggerPlate } from './sheets/outrigger-plate'
@@ -41,26 +42,38 @@ async function seed(): Promise<void> {
   await createProject('Teal Reach Boathouse', DEMO)
   try {
     await addSource(DEMO, 'boathouse-plans.pdf', once(bytes))
-    await placeAndTrace(...(await planSheets()))
+    const [ground, upper, section] = await readSheets('boathouse-plans.pdf', [1, 2, 3])
+    await placeAndTrace(ground!, upper!, section!)
     for (const [name, make] of FURTHER) await addSource(DEMO, name, once(await make()))
+    const [plate] = await readSheets('outrigger-plate.svg', [1])
+    await edit('Make outrigger plate', ...outriggerPart(plate!))
   } catch (error) {
     await database().delete(projects).where(eq(projects.id, DEMO))
     throw error
   }
 }
 
-/** The readers run beside this: waits until the pages of both floors and the section are read. */
-async function planSheets(): Promise<[ground: string, upper: string, section: string]> {
+/** The readers run beside this: waits until some pages of a file are read. @returns the ids of their sheets */
+async function readSheets(file: string, pages: readonly number[]): Promise<string[]> {
   for (let tries = 0; tries < 600; tries++) {
-    const [source] = await listSources(DEMO)
+    const source = (await listSources(DEMO)).find(({ name }) => name === file)
     if (source?.problem) throw new Error(source.problem)
-    const [ground, upper, section] = [1, 2, 3].map((page) => source?.sheets.find(({ number }) => number === page))
-    if (source?.status === 'ready' && [ground, upper, section].every((sheet) => sheet?.status === 'ready'))
-      return [ground!.id, upper!.id, section!.id]
+    const sheets = pages.map((page) => source?.sheets.find(({ number }) => number === page))
+    if (source?.status === 'ready' && sheets.every((sheet) => sheet?.status === 'ready'))
+      return sheets.map((sheet) => sheet!.id)
     await sleep(100)
   }
   throw new Error('The demo sheets were not read within a minute: do the readers run?')
 }
+
+const edit = (label: string, ...records: readonly ProjectRecord[]) =>
+  keepChange(DEMO, {
+    id: crypto.randomUUID(),
+    label,
+    cause: 'edit',
+    of: null,
+    edits: records.map((after) => ({ id: after.id, before: null, after })),
+  })
 
 async function placeAndTrace(sheetId: string, upperId: string, sectionId: string): Promise<void> {
   // What somebody did before: fitted the plan by its longest printed length, checked it by its width, began to trace.
@@ -94,14 +107,6 @@ async function placeAndTrace(sheetId: string, upperId: string, sectionId: string
     locked: true,
     order: 1,
   })
-  const edit = (label: string, ...records: readonly ProjectRecord[]) =>
-    keepChange(DEMO, {
-      id: crypto.randomUUID(),
-      label,
-      cause: 'edit',
-      of: null,
-      edits: records.map((after) => ({ id: after.id, before: null, after })),
-    })
   await edit('Bring in sheet', underlay)
   for (const [label, records] of BOATHOUSE_MODEL) await edit(label, ...records)
   await edit('Bring in sheet', {

@@ -12,8 +12,8 @@ const dev = process.argv.includes('--dev')
 
 ensurePackages(ROOT)
 ensureDebian('postgresql')
-const { copyPdfjsAssets, ensureBuilt } = await import('./lib/build.mjs')
-if (dev) copyPdfjsAssets()
+const { copyAssets, ensureBuilt } = await import('./lib/build.mjs')
+if (dev) copyAssets()
 else ensureBuilt()
 
 const { startStack } = await import('./lib/stack.mjs')

@@ -16,6 +16,7 @@ ensureDebian(
   'librsvg2-bin',
   'qpdf',
   'libopenjp2-tools',
+  'occt-draw',
 )
 
 const home = join(ROOT, '.calque', 'test')

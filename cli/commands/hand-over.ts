@@ -6,6 +6,7 @@ import { PAPERS, type PaperName } from '@/core/formats/svg/paper'
 import { PlanSheetError } from '@/core/formats/svg/write-plan'
 import { type ProjectRecord, validateRecord } from '@/core/model/registry'
 import { formatNamed, handOver } from '@/server/hand-over/write'
+import { PartError } from '@/server/part/solid'
 import { CliError } from '../cli-error'
 
 const projectSchema = object({
@@ -21,6 +22,7 @@ interface Options {
   out?: string
   level?: string
   plane?: string
+  part?: string
   paper: string
   scale?: string
 }
@@ -38,6 +40,7 @@ export function handOverCommand(program: Command): void {
     .option('--out <file>', 'where the file goes; to stdout where left out')
     .option('--level <id>', 'the level of a plan; the lowest where left out')
     .option('--plane <name>', 'the work plane of dxf-plane, by its name or id; the first one where left out')
+    .option('--part <name>', 'the part of step and stl, by its name or id; the first one where left out')
     .option('--paper <name>', `of a plan: ${Object.keys(PAPERS).join(', ')}`, 'A3')
     .option('--scale <number>', 'of a plan: 100 for 1:100; the largest usual one that fits where left out')
     .description('writes a project in an open format')
@@ -52,9 +55,9 @@ export function handOverCommand(program: Command): void {
       if (!isPaper(on.paper)) throw new CliError(`There are the papers ${Object.keys(PAPERS).join(', ')}.`)
       const scale = on.scale === undefined ? undefined : Number(on.scale)
       if (scale !== undefined && !(scale > 0)) throw new CliError('A scale is a number: 100 for 1:100.')
-      const choice = { level: on.level, plane: on.plane, paper: on.paper, scale }
+      const choice = { level: on.level, plane: on.plane, part: on.part, paper: on.paper, scale }
       const bytes = await handOver({ id: project.name, ...project }, format, choice).catch((error: unknown) => {
-        throw error instanceof PlanSheetError ? new CliError(error.message) : error
+        throw error instanceof PlanSheetError || error instanceof PartError ? new CliError(error.message) : error
       })
       if (out) await writeFile(out, bytes)
       else process.stdout.write(bytes)

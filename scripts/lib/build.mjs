@@ -9,7 +9,18 @@ import { fail } from './say.mjs'
 /** What pdf.js reads on demand is served to browsers from our own address. */
 const PDFJS_FOLDERS = ['cmaps', 'standard_fonts', 'wasm', 'iccs']
 
-export function copyPdfjsAssets() {
+/** The kernel of solids, for the worker that runs it. */
+function copyKernel() {
+  const target = join(ROOT, 'public', 'solid')
+  if (existsSync(target)) return
+  mkdirSync(target, { recursive: true })
+  cpSync(
+    join(ROOT, 'node_modules', 'replicad-opencascadejs', 'dist', 'replicad_single.wasm'),
+    join(target, 'kernel.wasm'),
+  )
+}
+
+function copyPdfjsAssets() {
   const target = join(ROOT, 'public', 'pdfjs')
   if (existsSync(target)) return
   mkdirSync(target, { recursive: true })
@@ -17,8 +28,13 @@ export function copyPdfjsAssets() {
     cpSync(join(ROOT, 'node_modules', 'pdfjs-dist', folder), join(target, folder), { recursive: true })
 }
 
-export function ensureBuilt() {
+export function copyAssets() {
   copyPdfjsAssets()
+  copyKernel()
+}
+
+export function ensureBuilt() {
+  copyAssets()
   const marker = join(ROOT, '.next', 'calque-built')
   const wanted = fingerprint(['src'], ['package-lock.json', 'next.config.ts', 'tsconfig.json'])
   if (existsSync(marker) && readFileSync(marker, 'utf8') === wanted) return

@@ -13,6 +13,7 @@ const SHOWN_BY = {
   ghostscript: () => existsSync('/usr/bin/gs'),
   'librsvg2-bin': () => existsSync('/usr/bin/rsvg-convert'),
   'libopenjp2-tools': () => existsSync('/usr/bin/opj_compress'),
+  'occt-draw': () => existsSync('/usr/bin/occt-draw-7.6'),
   qpdf: () => existsSync('/usr/bin/qpdf'),
 }
 

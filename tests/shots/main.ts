@@ -157,9 +157,13 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await studio.goTo('Hand over')
     await page.getByRole('link', { name: 'Save DXF', exact: true }).waitFor()
   },
-  keys: async (page) => {
-    await page.keyboard.press('?')
-    await page.getByRole('dialog').waitFor()
+  part: async (page, studio) => {
+    await studio.goTo('Trace')
+    await page.getByRole('button', { name: 'Look at Outrigger plate: top' }).click()
+    await page.getByRole('button', { name: 'Both', exact: true }).click()
+    await page.getByText('kg mm²').waitFor()
+    await page.keyboard.press('Home')
+    await studio.drawn()
   },
 }
 

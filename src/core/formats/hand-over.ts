@@ -13,6 +13,8 @@ export interface HandOverFormat {
   readonly onPaper?: boolean
   /** Whether it is one work plane. */
   readonly ofPlane?: boolean
+  /** Whether it is one part. */
+  readonly ofPart?: boolean
   /** Whether the files of the project go with it: only a running Calque has them. */
   readonly withSources?: boolean
 }
@@ -90,6 +92,22 @@ export const HAND_OVER_FORMATS = [
     extension: 'glb',
     mime: 'model/gltf-binary',
     about: 'The solids, one node an element; metres, y upwards, from the corner of the building.',
+  },
+  {
+    name: 'step',
+    word: 'STEP of a part',
+    extension: 'step',
+    mime: 'model/step',
+    about: 'One part as an exact solid, for makers and other designers; millimetres, from the zero of its views.',
+    ofPart: true,
+  },
+  {
+    name: 'stl',
+    word: 'STL of a part',
+    extension: 'stl',
+    mime: 'model/stl',
+    about: 'One part as triangles within 0.01 mm, for printing; millimetres.',
+    ofPart: true,
   },
   {
     name: 'gbxml',

@@ -21,6 +21,7 @@ import { workPlanesOf } from '@/core/model/work-plane/schema'
 import { TABLES, tablesOf } from '@/core/tables/registry'
 import type { LengthDisplay } from '@/core/units/format'
 import { writeArchive } from '../archive'
+import { stepOfPart, stlOfPart } from '../part/solid'
 import { pdfOfPlan } from './pdf'
 import { writeXlsx } from './xlsx'
 
@@ -36,6 +37,8 @@ export interface PaperChoice {
   readonly level?: string | undefined
   /** The work plane, where one is handed over as DXF: its id or its name; the first one where nothing is said. */
   readonly plane?: string | undefined
+  /** The part, where one is handed over: its id or its name; the first one where nothing is said. */
+  readonly part?: string | undefined
   readonly paper?: PaperName | undefined
   readonly scale?: number | undefined
 }
@@ -117,6 +120,8 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   gbxml: (project) => writeGbxml(built(project), project.name),
   xlsx: (project) => writeXlsx(tablesOf(built(project))),
   json: ({ name, records }) => `${JSON.stringify({ format: 'calque-project', version: 1, name, records }, null, 1)}\n`,
+  step: (project, on) => stepOfPart(byId(project), on.part),
+  stl: (project, on) => stlOfPart(byId(project), on.part),
   archive: writeArchive,
   ...Object.fromEntries(
     TABLES.map((kind): [string, Writer] => [
@@ -129,7 +134,7 @@ const WRITERS: Readonly<Record<string, Writer>> = {
 export const formatNamed = (name: string): HandOverFormat | undefined =>
   HAND_OVER_FORMATS.find((format) => format.name === name)
 
-/** A project as a file of one format. @throws PlanSheetError where a plan can't be laid on its paper as asked */
+/** A project as a file of one format. @throws PlanSheetError or PartError where it can't be, as asked */
 export async function handOver(
   project: HandedProject,
   format: HandOverFormat,

@@ -4,11 +4,10 @@ import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { levelsOf } from '@/core/model/level/schema'
-import { workPlanesOf } from '@/core/model/work-plane/schema'
 import { formatRatio } from '@/core/units/format'
 import { parseRatio } from '@/core/units/ratio'
 import { useProject } from '../project/store'
+import { boardsOf } from '../sheets/boards'
 import { sheetOf } from '../sheets/sheet-of'
 import { chooseLay, type LayChoices, letGo, useChoice } from './choice'
 import { bringInPicked, laidOn, sheetName, usualRatio } from './place-sheets'
@@ -27,7 +26,7 @@ export function PlacingTray() {
   const lay = useChoice((choice) => choice.lay)
   const sources = useProject((project) => project.sources)
   const records = useProject((project) => project.records)
-  const planes = [...levelsOf(records), ...workPlanesOf(records)]
+  const planes = boardsOf(records)
   const found = picked.map((id) => sheetOf(sources, id)).filter((each) => each !== null)
   if (found.length === 0) return null
   const names = found.map(({ source, sheet }) => sheetName(source, sheet)).join(', ')

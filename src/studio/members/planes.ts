@@ -28,7 +28,11 @@ function turnTo(levelId: string | null, former: string | null): void {
   if (isPlane(former)) lastPlane = former
   else lastLevel = former
   // What is built on levels has no place on an upright plane.
-  if (isPlane(levelId) && toolNamed(useBench.getState().tool).onPlan) takeTool('member')
+  const ofPart = levelId !== null && workPlaneOf(levelId, records)?.partId !== undefined
+  if (isPlane(levelId) && toolNamed(useBench.getState().tool).group === 'build') {
+    if (ofPart) takeTool('look')
+    else if (toolNamed(useBench.getState().tool).onPlan) takeTool('member')
+  }
   if (!isPlane(former) && !isPlane(levelId)) return
   const known = looks.get(isPlane(levelId) ? levelId! : PLAN)
   if (known) useView.setState(known)

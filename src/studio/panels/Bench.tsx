@@ -11,6 +11,7 @@ import { formatLength } from '@/core/units/format'
 import { pressEnter, pressEscape, takeTool, toolContext, updateSession, useBench } from '../bench-store'
 import { whyNothing } from '../board/catch-on-board'
 import { useView } from '../board/view'
+import { useLookedPart } from '../part/parts'
 import { useProject } from '../project/store'
 import { underlaysInSight } from '../sheets/in-sight'
 import { useSheetData } from '../sheets/sheet-data'
@@ -67,22 +68,26 @@ export function Bench() {
 const Tools = memo(function Tools() {
   const step = useBench((bench) => bench.step)
   const toolName = useBench((bench) => bench.tool)
+  // Nothing of a building stands in the space of a part.
+  const ofPart = useLookedPart() !== null
   return (
     <Stack direction="row" role="toolbar" aria-label="Tools" sx={{ gap: 0.5, flexShrink: 0 }}>
-      {TOOLS.filter(({ steps, group }) => steps.includes(step) && !group).map(({ name, word, key }) => (
-        <Tooltip key={name} title={key ? `Key ${key.toUpperCase()}` : ''}>
-          <Button
-            size="small"
-            variant={name === toolName ? 'contained' : 'outlined'}
-            sx={{ px: 1.25, minWidth: 0, whiteSpace: 'nowrap' }}
-            aria-pressed={name === toolName}
-            onClick={() => takeTool(name)}
-          >
-            {word}
-          </Button>
-        </Tooltip>
-      ))}
-      {step === 'trace' && <ToolMenu group="build" />}
+      {TOOLS.filter(({ steps, group, onPlan }) => steps.includes(step) && !group && !(ofPart && onPlan)).map(
+        ({ name, word, key }) => (
+          <Tooltip key={name} title={key ? `Key ${key.toUpperCase()}` : ''}>
+            <Button
+              size="small"
+              variant={name === toolName ? 'contained' : 'outlined'}
+              sx={{ px: 1.25, minWidth: 0, whiteSpace: 'nowrap' }}
+              aria-pressed={name === toolName}
+              onClick={() => takeTool(name)}
+            >
+              {word}
+            </Button>
+          </Tooltip>
+        ),
+      )}
+      {step === 'trace' && !ofPart && <ToolMenu group="build" />}
       {step === 'trace' && <ToolMenu group="draw" />}
       {step === 'trace' && <ToolMenu group="change" />}
     </Stack>

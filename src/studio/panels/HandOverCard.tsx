@@ -10,8 +10,9 @@ import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over
 import { PAPERS, RATIOS } from '@/core/formats/svg/paper'
 import { isBuildingElement } from '@/core/model/building-shapes'
 import { levelsOf } from '@/core/model/level/schema'
+import { partsOf } from '@/core/model/part/schema'
 import { isDrawn } from '@/core/model/shapes'
-import { type WorkPlane, workPlanesOf } from '@/core/model/work-plane/schema'
+import { workPlanesOf } from '@/core/model/work-plane/schema'
 import { underlaysOf, useProject } from '../project/store'
 
 /** What goes out, in words. */
@@ -68,12 +69,15 @@ function PaperFields({ value, onChange }: { value: Paper; onChange: (value: Pape
 /** How a button names a kind of file. */
 const shortOf = (extension: string): string => extension.replace('calque.', '').toUpperCase()
 
-function PlaneField({
-  planes,
+/** Which one of several is handed over. */
+function WhichField({
+  label,
+  among,
   value,
   onChange,
 }: {
-  planes: readonly WorkPlane[]
+  label: string
+  among: readonly { readonly id: string; readonly name: string }[]
   value: string
   onChange: (id: string) => void
 }) {
@@ -81,18 +85,24 @@ function PlaneField({
     <TextField
       select
       size="small"
-      label="Work plane"
+      label={label}
       value={value}
       onChange={({ target }) => onChange(target.value)}
       sx={{ mt: 1.5 }}
     >
-      {planes.map(({ id, name }) => (
+      {among.map(({ id, name }) => (
         <MenuItem key={id} value={id}>
           {name}
         </MenuItem>
       ))}
     </TextField>
   )
+}
+
+/** The id of one of several that was chosen, else of the first one. */
+function useOneOf(among: readonly { readonly id: string }[]): readonly [string, (id: string) => void] {
+  const [chosen, choose] = useState('')
+  return [among.some(({ id }) => id === chosen) ? chosen : (among[0]?.id ?? ''), choose]
 }
 
 /** The result in open formats: what goes out and how, before it does. */
@@ -116,12 +126,17 @@ export function HandOverCard() {
     if (word && counts.has(word)) counts.set(word, counts.get(word)! + 1)
   }
   const planes = workPlanesOf(records)
-  const [chosen, setPlane] = useState('')
-  const plane = planes.some(({ id: each }) => each === chosen) ? chosen : (planes[0]?.id ?? '')
+  const [plane, setPlane] = useOneOf(planes)
+  const parts = partsOf(records)
+  const [part, setPart] = useOneOf(parts)
   const [paper, setPaper] = useState<Paper>({ level: '', paper: 'A3', scale: '' })
   const query = new URLSearchParams(Object.entries(paper).filter(([, value]) => value !== '')).toString()
   const formats: readonly HandOverFormat[] = HAND_OVER_FORMATS
   const empty = [...counts.values()].every((count) => count === 0)
+  const nothingFor = ({ ofPlane, ofPart }: HandOverFormat) =>
+    ofPart ? parts.length === 0 : empty || (ofPlane === true && planes.length === 0)
+  const choiceOf = ({ onPaper, ofPlane, ofPart }: HandOverFormat) =>
+    onPaper ? query : ofPlane && plane ? `plane=${plane}` : ofPart && part ? `part=${part}` : ''
   const unfitted = underlaysOf(records).filter(({ dimensions }) => dimensions.length === 0)
   return (
     <>
@@ -137,32 +152,37 @@ export function HandOverCard() {
           Trace a wall or a member first.
         </Typography>
       )}
-      {formats.map(({ name, word, about, extension, onPaper, ofPlane }) => (
-        <Stack key={name} sx={{ py: 1, borderTop: 1, borderColor: 'divider' }}>
+      {formats.map((format) => (
+        <Stack key={format.name} sx={{ py: 1, borderTop: 1, borderColor: 'divider' }}>
           <Stack direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
-            <Typography variant="h3">{word}</Typography>
+            <Typography variant="h3">{format.word}</Typography>
             <Button
               size="small"
-              variant={name === 'ifc' || name === 'dxf' ? 'contained' : 'outlined'}
+              variant={format.name === 'ifc' || format.name === 'dxf' ? 'contained' : 'outlined'}
               component="a"
-              href={`/api/projects/${id}/hand-over/${name}${onPaper ? `?${query}` : ofPlane && plane ? `?plane=${plane}` : ''}`}
+              href={`/api/projects/${id}/hand-over/${format.name}?${choiceOf(format)}`}
               download
-              disabled={empty || waiting > 0 || (ofPlane && planes.length === 0)}
+              disabled={waiting > 0 || nothingFor(format)}
               // Several formats end alike.
               aria-label={
-                formats.find((each) => shortOf(each.extension) === shortOf(extension))?.name === name
+                formats.find((each) => shortOf(each.extension) === shortOf(format.extension))?.name === format.name
                   ? undefined
-                  : `Save ${word}`
+                  : `Save ${format.word}`
               }
             >
-              Save {shortOf(extension)}
+              Save {shortOf(format.extension)}
             </Button>
           </Stack>
           <Typography color="text.secondary" sx={{ fontSize: 12.5 }}>
-            {about}
+            {format.about}
           </Typography>
-          {name === 'pdf' && <PaperFields value={paper} onChange={setPaper} />}
-          {ofPlane && planes.length > 1 && <PlaneField planes={planes} value={plane} onChange={setPlane} />}
+          {format.name === 'pdf' && <PaperFields value={paper} onChange={setPaper} />}
+          {format.ofPlane && planes.length > 1 && (
+            <WhichField label="Work plane" among={planes} value={plane} onChange={setPlane} />
+          )}
+          {format.ofPart && parts.length > 1 && (
+            <WhichField label="Part" among={parts} value={part} onChange={setPart} />
+          )}
         </Stack>
       ))}
     </>

@@ -9,12 +9,11 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import type { ReactNode } from 'react'
-import { levelsOf } from '@/core/model/level/schema'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { workPlanesOf } from '@/core/model/work-plane/schema'
 import { goTo, select, takeTool, useBench } from '../bench-store'
 import { ResolutionField } from '../bring-in/ResolutionField'
 import { put, underlaysOf, useProject } from '../project/store'
+import { boardsOf } from '../sheets/boards'
 import { useSheetData } from '../sheets/sheet-data'
 import { sheetOf } from '../sheets/sheet-of'
 import { PartList } from './PartList'
@@ -139,7 +138,7 @@ function CropRow({ underlay }: { underlay: Underlay }) {
 
 function LevelRow({ underlays }: { underlays: readonly Underlay[] }) {
   const records = useProject((project) => project.records)
-  const planes = [...levelsOf(records), ...workPlanesOf(records)]
+  const planes = boardsOf(records)
   if (planes.length < 2) return null
   return (
     <Row label="Lies on">

@@ -19,6 +19,7 @@ import { isDrawn } from '@/core/model/shapes'
 import { lookAlone, useBench } from '../bench-store'
 import { palette } from '../board/palette'
 import { PlaneList } from '../members/PlaneList'
+import { PartStack } from '../part/PartStack'
 import { underlaysOf, useProject } from '../project/store'
 import { LastUseDialog } from './LastUseDialog'
 import { LevelList } from './LevelList'
@@ -69,6 +70,7 @@ export function SheetStack() {
     >
       <LevelList />
       <PlaneList />
+      <PartStack />
       <Box
         sx={{
           px: 1.5,

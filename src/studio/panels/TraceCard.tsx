@@ -19,6 +19,8 @@ import { WallTypeChoice } from '../building/WallTypeChoice'
 import { removeShapes } from '../edit/edits'
 import { MemberCard } from '../members/MemberCard'
 import { SeatChoice } from '../members/SeatChoice'
+import { PartCard } from '../part/PartCard'
+import { useLookedPart } from '../part/parts'
 import { put, useProject } from '../project/store'
 import { SymbolList } from '../symbols/SymbolList'
 import { LayerList } from './LayerList'
@@ -37,6 +39,16 @@ export function TraceCard() {
   const only = shapes.length === 1 ? shapes[0] : undefined
   const picked = shapes.filter((shape) => shape.kind === 'wall')
   const members = shapes.filter((shape) => shape.kind === 'member')
+  const part = useLookedPart()
+  if (part)
+    return (
+      <>
+        <PartCard part={part} />
+        {shapes.length > 0 && <PickedShapes shapes={shapes} />}
+        <LayerList />
+        <SymbolList />
+      </>
+    )
   return (
     <>
       {shapes.length === 0 && PLACING.has(tool) ? (

@@ -2,16 +2,19 @@
 
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
-import { Canvas, type ThreeEvent, useThree } from '@react-three/fiber'
+import { type ThreeEvent, useThree } from '@react-three/fiber'
 import { useEffect, useMemo, useState } from 'react'
 import { DoubleSide, type Plane } from 'three'
 import { select, useBench } from '../bench-store'
 import { useBuilding } from '../building/use-building'
+import { PartSolidView } from '../part/PartSolidView'
+import { useLookedPart } from '../part/parts'
 import { CutBar } from './CutBar'
 import { planesOf } from './cut'
 import { Eye } from './Eye'
 import { SavedViews } from './SavedViews'
 import { SheetPlane } from './SheetPlane'
+import { GROUND, SolidCanvas } from './SolidCanvas'
 import { useSheetsInSpace } from './sheets-in-space'
 import { useSolid } from './solid-store'
 import { type LookKind, type Solid, sceneOf } from './solids'
@@ -30,10 +33,14 @@ const COLORS: Record<LookKind, string> = {
   bolt: '#5c5a52',
 }
 const PICKED = '#a8281c'
-const GROUND = '#efe8d8'
 
-/** The model as solids: turn it with the mouse, pick in it, cut it at a height. */
+/** The solid of the part that is looked at, else the model: turn it with the mouse, pick in it, cut it. */
 export function SolidView() {
+  const part = useLookedPart()
+  return part ? <PartSolidView part={part} /> : <BuildingView />
+}
+
+function BuildingView() {
   const building = useBuilding()
   const selection = useBench((bench) => bench.selection)
   const sheets = useSheetsInSpace()
@@ -52,16 +59,7 @@ export function SolidView() {
   return (
     <Box sx={{ position: 'absolute', inset: 0, bgcolor: GROUND }}>
       <Box role="img" aria-label="Solid view of the model" sx={{ position: 'absolute', inset: 0 }}>
-        <Canvas
-          frameloop="demand"
-          gl={{ localClippingEnabled: true, antialias: true }}
-          onPointerMissed={() => select([])}
-        >
-          {/* Film darkens what lies behind it: there must be something. */}
-          <color attach="background" args={[GROUND]} />
-          <ambientLight intensity={1.5} />
-          <directionalLight position={[-30, -50, 80]} intensity={1.8} />
-          <directionalLight position={[50, 30, 40]} intensity={0.6} />
+        <SolidCanvas>
           <Eye key={turn} scene={scene} />
           {scene.solids.map((solid) => (
             <SolidMesh key={solid.key} solid={solid} planes={planes} />
@@ -69,7 +67,7 @@ export function SolidView() {
           {sheets.map((sheet) => (
             <SheetPlane key={sheet.id} sheet={sheet} origin={scene.origin} />
           ))}
-        </Canvas>
+        </SolidCanvas>
       </Box>
       <SavedViews />
       <CutBar size={scene.size} onSeeAll={() => setTurn(turn + 1)} />

@@ -15,6 +15,7 @@ import { array, copy, mirror, move, scale, turn } from './change/transforms'
 import { crop } from './crop'
 import { type Drawing, drawingTool } from './draw/drawing'
 import { line } from './draw/line'
+import { outline } from './draw/outline'
 import { rectangle } from './draw/rectangle'
 import { arc, circle, ellipse, polygon, spline } from './draw/round'
 import { dimension, hatch, text } from './draw/writing'
@@ -65,6 +66,7 @@ export const TOOLS: readonly Tool[] = [
   bolts,
   workPlane,
   line,
+  outline,
   ...[rectangle, polygon, circle, arc, ellipse, spline, text, dimension, hatch].map(drawingTool),
   symbol,
   ...[move, copy, turn, scale, mirror, array].map(transformingTool),

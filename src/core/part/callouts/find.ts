@@ -18,6 +18,11 @@ export interface FoundCallout {
 /** A line beneath a note goes on with it where it starts so: its head, depth, thread or count. */
 const GOES_ON =
   /^\s*(?:[⌴⌵↧⤓]|C'?\s?-?BORE|COUNTER|SPOT|CSK|C-?SINK|M\d|#?\d+\/?\d*-\d+ UN|TAP|DEEP|\(?\d+\s?(?:PL|HOLES|X\)))/i
+/** Beneath a hole that goes through, a wider one with a depth is its counterbore: many programs draw the sign for that as lines. */
+const HEAD_LINE = /^\s*[⌀Øø∅]\s*[\d.,/]+\s*(?:[↧⤓xX×]|DEEP|DP)/
+const goesOn = (above: string, below: string): boolean =>
+  GOES_ON.test(below) || (/THRU|THROUGH/i.test(above) && HEAD_LINE.test(below))
+
 /** Lines of one note stand no further apart than this, in heights of its letters. */
 const LINE_HEIGHTS = 2.2
 
@@ -30,7 +35,7 @@ function notesOf(runs: readonly TextRun[]): readonly TextRun[] {
       return (
         !used.has(each) &&
         each !== run &&
-        GOES_ON.test(each.text) &&
+        goesOn(run.text, each.text) &&
         Math.abs(each.turnRad - run.turnRad) < 0.01 &&
         drop > 0.6 * run.heightPt &&
         drop < LINE_HEIGHTS * run.heightPt &&
@@ -43,7 +48,7 @@ function notesOf(runs: readonly TextRun[]): readonly TextRun[] {
     let [text, last] = [run.text, run]
     for (let next = below(last); next; next = below(last)) {
       used.add(next)
-      text = `${text} ${next.text}`
+      text = `${text} ${HEAD_LINE.test(next.text) ? '⌴ ' : ''}${next.text}`
       last = next
     }
     return [{ ...run, text }]
@@ -83,6 +88,27 @@ export function findCallouts(linework: Linework, mmPerPt: number, unit: CalloutU
     })
 }
 
+/**
+ * The unit of bare figures: that in which more circles are drawn as large as the notes say, else how figures are written.
+ * @param usual where neither tells
+ */
+export function unitOfCallouts(linework: Linework, mmPerPt: number, usual: CalloutUnit): CalloutUnit {
+  const circles = circlesOf(linework)
+  const notes = notesOf(joinWords(linework.text.filter(({ flags }) => isVisible(flags))))
+  const agreeing = (unit: CalloutUnit): number =>
+    notes.filter(({ text }) => {
+      const callout = readCallout(text, unit)
+      return (
+        callout?.kind === 'hole' &&
+        circles.some(({ radius }) => drawnAs(callout).some((mm) => isSize(2 * radius * mmPerPt, mm)))
+      )
+    }).length
+  const [mm, inches] = [agreeing('mm'), agreeing('in')]
+  if (mm !== inches) return mm > inches ? 'mm' : 'in'
+  // Inches are written without the nought before the point (ASME Y14.5), millimetres with it.
+  return notes.some(({ text }) => /(?:^|[^\d])\.\d{2,}/.test(text)) ? 'in' : usual
+}
+
 function calledFor(
   note: TextRun,
   callout: HoleCallout,
@@ -115,8 +141,10 @@ const LEADER_HEIGHTS = 2
 const JOINED_PT = 0.5
 
 function leadersOf(linework: Linework): (readonly [Point, Point])[] {
+  // Broken lines are centre lines.
+  const isFull = (i: number) => linework.styles[linework.segmentStyles[i]!]?.dashPt.length === 0
   return Array.from(linework.segmentFlags, (flags, i) => ({ flags, i }))
-    .filter(({ flags }) => isVisible(flags))
+    .filter(({ flags, i }) => isVisible(flags) && isFull(i))
     .map(({ i }) => segmentEnds(linework, i))
 }
 

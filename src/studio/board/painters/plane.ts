@@ -8,9 +8,11 @@ import { formatLength } from '@/core/units/format'
 import { palette } from '../palette'
 import { toScreen, type View } from '../view'
 
-/** The work plane that a plan is looked at on; null on a level. */
-export const planeLookedAt = (plan: Plan): WorkPlane | null =>
-  plan.levelId === null ? null : workPlaneOf(plan.levelId, plan.around.records)
+/** The work plane of the building that a plan is looked at on; null on a level, and on the view of a part. */
+export function planeLookedAt({ levelId, around }: Plan): WorkPlane | null {
+  const plane = levelId === null ? null : workPlaneOf(levelId, around.records)
+  return plane?.partId === undefined ? plane : null
+}
 
 /** What is built near a work plane, as films: where walls, slabs and roofs stand within its depth. */
 export function paintNeighbours(

@@ -8,19 +8,22 @@ export function LengthField({
   label,
   mm,
   usual,
+  precision,
   onTake,
 }: {
   readonly label: string
   readonly mm: number | undefined
   /** What holds where nothing is given: shown, and taken again by emptying the field. */
   readonly usual?: number
+  /** Places after the point, where more are wanted than the job has. */
+  readonly precision?: number
   readonly onTake: (mm: number | undefined) => void
 }) {
   const { display } = toolContext()
   return (
     <CommittedField
       label={label}
-      value={formatLength(mm ?? usual ?? 0, display, false)}
+      value={formatLength(mm ?? usual ?? 0, { ...display, precision: precision ?? display.precision }, false)}
       onCommit={(text) => {
         if (text === '' && usual !== undefined) return onTake(undefined)
         onTake(/^[+-]?0$/.test(text) ? 0 : parseLength(text, display.unit))

@@ -30,6 +30,13 @@ export function lineRunUnder({ at }: BoardPoint, held: boolean, context: ToolCon
   )
 }
 
+/** Ends of an outline are one where they are nearer than this part of how far a click reaches: what the screen shows as one. */
+const SAME_PART = 0.05
+
+/** The line of a sheet that is pointed at with all that hang together with it, at the size of what is looked at. */
+export const outlineUnder = ({ at }: BoardPoint, context: ToolContext): readonly RunPiece[] =>
+  lineRunAt(at, 2 * context.reachMm, sheetLines(context), true, SAME_PART * context.reachMm)
+
 /** The two lines of a sheet on either side of a place. */
 export function pairAround(point: BoardPoint, context: ToolContext): WallRun | null {
   const { records, plan } = context

@@ -3,6 +3,7 @@ import { PAPERS, type PaperName } from '@/core/formats/svg/paper'
 import { PlanSheetError } from '@/core/formats/svg/write-plan'
 import { idSchema } from '@/core/model/fields'
 import { formatNamed, handOver } from '@/server/hand-over/write'
+import { PartError } from '@/server/part/solid'
 import { notFound, Problem } from '@/server/problem'
 import { openProject } from '@/server/projects'
 import { answer, check } from '../../../../answer'
@@ -14,6 +15,7 @@ const params = idParams.concat(object({ format: string().required() }))
 const query = object({
   level: idSchema.optional(),
   plane: string().max(100).optional(),
+  part: string().max(100).optional(),
   paper: string<PaperName>()
     .oneOf(Object.keys(PAPERS) as PaperName[], `There are the papers ${Object.keys(PAPERS).join(', ')}.`)
     .optional(),
@@ -37,7 +39,8 @@ export const GET = (request: Request, context: { params: Promise<{ id: string; f
         headers: { 'content-type': format.mime, 'content-disposition': `attachment; filename*=UTF-8''${file}` },
       })
     } catch (error) {
-      if (error instanceof PlanSheetError) throw new Problem(422, 'does-not-fit', error.message)
+      if (error instanceof PlanSheetError || error instanceof PartError)
+        throw new Problem(422, 'does-not-fit', error.message)
       throw error
     }
   })

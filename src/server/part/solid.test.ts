@@ -1,0 +1,62 @@
+import { describe, expect, it } from 'vitest'
+import { judgeStep } from '../../../tests/support/judge-step'
+import { holes, PLATE_LINES, partOf, THICK } from '../../../tests/support/part'
+import { PartError, stepOfPart, stlOfPart } from './solid'
+
+const records = new Map(
+  [
+    ...PLATE_LINES,
+    partOf(
+      { ...THICK, profile: ['plate', 'bore'] } as typeof THICK,
+      { id: 's', kind: 'sink', profile: ['pocket'], depthMm: 4 },
+      holes({ head: { kind: 'counterbore', diameterMm: 14, depthMm: 5 } }),
+    ),
+  ].map((record) => [record.id, record]),
+)
+const VOLUME = 200 * 100 * 10 - Math.PI * 400 * 10 - 40 * 60 * 4 - 2 * (Math.PI * 16 * 10 + Math.PI * (49 - 16) * 5)
+
+describe('a part that is handed over', () => {
+  it('is the same solid to another program that reads its STEP', async () => {
+    const { volumeMm3, faces, solids, from, to } = await judgeStep(await stepOfPart(records))
+    expect(volumeMm3).toBeCloseTo(VOLUME, 3)
+    expect(solids).toBe(1)
+    // Six of the plate, the bore, five of the pocket, three of each hole.
+    expect(faces).toBe(6 + 1 + 5 + 2 * 3)
+    const bounds = [...from, ...to]
+    for (const [i, mm] of [0, 0, 0, 200, 100, 10].entries()) expect(bounds[i]).toBeCloseTo(mm, 4)
+  })
+
+  it('is closed triangles in STL, of the same volume within its tolerance', async () => {
+    const bytes = await stlOfPart(records, 'Bracket')
+    const view = new DataView(bytes.buffer, bytes.byteOffset)
+    const count = view.getUint32(80, true)
+    expect(bytes.length).toBe(84 + 50 * count)
+    let six = 0
+    const sides = new Map<string, number>()
+    for (let i = 0; i < count; i++) {
+      const corner = (k: number) =>
+        [0, 4, 8].map((at) => view.getFloat32(84 + 50 * i + 12 + 12 * k + at, true)) as [number, number, number]
+      const [a, b, c] = [corner(0), corner(1), corner(2)]
+      six +=
+        a[0] * (b[1] * c[2] - b[2] * c[1]) - a[1] * (b[0] * c[2] - b[2] * c[0]) + a[2] * (b[0] * c[1] - b[1] * c[0])
+      for (const [p, q] of [
+        [a, b],
+        [b, c],
+        [c, a],
+      ] as const) {
+        const [from, to] = [p.join(), q.join()]
+        sides.set(`${from} ${to}`, (sides.get(`${from} ${to}`) ?? 0) + 1)
+      }
+    }
+    expect(Math.abs(six / 6 / VOLUME - 1)).toBeLessThan(1e-3)
+    // Every side has its counterpart the other way round.
+    for (const [side, times] of sides) expect(sides.get(side.split(' ').reverse().join(' '))).toBe(times)
+  })
+
+  it('says what is missing', async () => {
+    await expect(stepOfPart(new Map())).rejects.toThrow('There is no part in the project yet.')
+    await expect(stepOfPart(records, 'Lid')).rejects.toThrow('There is no such part: there are Bracket.')
+    const broken = new Map(records).set('part', partOf({ ...THICK, profile: ['gone'] } as typeof THICK))
+    await expect(stepOfPart(broken)).rejects.toThrow(PartError)
+  })
+})

@@ -1,0 +1,100 @@
+import { type Remote, wrap } from 'comlink'
+import { useEffect } from 'react'
+import { create } from 'zustand'
+import type { Part } from '@/core/model/part/schema'
+import type { ProjectRecord } from '@/core/model/registry'
+import type { BuiltPart, PartMaker } from '@/workers/part'
+import { useProject } from '../project/store'
+
+/** The solid of the part that is worked on, as it was built last. */
+interface PartSolid {
+  readonly partId: string | null
+  readonly built: BuiltPart | null
+  readonly building: boolean
+  /** Why nothing could be built, in a sentence. */
+  readonly problem: string | null
+}
+
+export const usePartSolid = create<PartSolid>(() => ({ partId: null, built: null, building: false, problem: null }))
+
+const { getState: get, setState: set } = usePartSolid
+
+/** A build that takes longer hangs: its worker is ended, and the next change starts another one. */
+const LONGEST_MS = 30_000
+
+let worker: { readonly thread: Worker; readonly maker: Remote<PartMaker> } | null = null
+
+function maker(): Remote<PartMaker> {
+  if (!worker) {
+    const thread = new Worker(new URL('../../workers/part.ts', import.meta.url), { type: 'module' })
+    worker = { thread, maker: wrap<PartMaker>(thread) }
+  }
+  return worker.maker
+}
+
+function endWorker(): void {
+  worker?.thread.terminate()
+  worker = null
+}
+
+/** What is to be built next, while something is being built. */
+let next: { readonly part: Part; readonly records: readonly ProjectRecord[] } | null = null
+
+/** Builds a part; of several that are asked for meanwhile only the last one. */
+export async function buildPart(part: Part, records: readonly ProjectRecord[]): Promise<void> {
+  next = { part, records }
+  if (get().building) return
+  set({ building: true })
+  while (next) {
+    const now: NonNullable<typeof next> = next
+    next = null
+    set(await built(now.part, now.records))
+  }
+  set({ building: false })
+}
+
+async function built(part: Part, records: readonly ProjectRecord[]): Promise<Partial<PartSolid>> {
+  let timer: ReturnType<typeof setTimeout> | undefined
+  const tooLong = new Promise<never>((_, reject) => {
+    timer = setTimeout(
+      () =>
+        reject(new Error('Building this part takes too long. Its steps are kept: change or switch off the last one.')),
+      LONGEST_MS,
+    )
+  })
+  try {
+    return { partId: part.id, built: await Promise.race([maker().build(part, records), tooLong]), problem: null }
+  } catch (error) {
+    endWorker()
+    return { partId: part.id, problem: (error as Error).message }
+  } finally {
+    clearTimeout(timer)
+  }
+}
+
+/** What a part is made from: its views and the lines on them. */
+export function sourcesOf(part: Part, records: ReadonlyMap<string, ProjectRecord>): ProjectRecord[] {
+  const views = new Set(
+    [...records.values()].flatMap((record) =>
+      record.kind === 'work-plane' && record.partId === part.id ? [record.id] : [],
+    ),
+  )
+  return [...records.values()].filter(
+    (record) =>
+      views.has(record.id) || ('planeId' in record && record.planeId !== undefined && views.has(record.planeId)),
+  )
+}
+
+let last: readonly unknown[] = []
+
+/** Keeps the solid of a part up to date with its steps and lines. */
+export function useBuiltPart(part: Part): void {
+  const records = useProject((project) => project.records)
+  useEffect(() => {
+    const sources = sourcesOf(part, records)
+    const now = [part, ...sources]
+    if (now.length === last.length && now.every((each, i) => each === last[i])) return
+    last = now
+    void buildPart(part, sources)
+  }, [part, records])
+}

@@ -1,0 +1,87 @@
+import type { Part } from '@/core/model/part/schema'
+import { partsOf } from '@/core/model/part/schema'
+import type { PartStep } from '@/core/model/part/steps'
+import { type PartSide, viewsOf, type WorkPlane, workPlaneOf } from '@/core/model/work-plane/schema'
+import { MATERIALS } from '@/core/part/materials'
+import { useBench, workOn } from '../bench-store'
+import { put, useProject } from '../project/store'
+
+export const SIDE_WORDS: Readonly<Record<PartSide, string>> = { top: 'Top', front: 'Front', side: 'Side' }
+
+const newView = (partId: string, side: PartSide): WorkPlane => ({
+  id: crypto.randomUUID(),
+  kind: 'work-plane',
+  name: SIDE_WORDS[side],
+  start: { x: 0, y: 0 },
+  end: { x: 1, y: 0 },
+  leanRad: 0,
+  beforeMm: 0,
+  behindMm: 0,
+  partId,
+  side,
+})
+
+/** Begins a part, and looks at it from above. */
+export function beginPart(): void {
+  const { records } = useProject.getState()
+  const known = new Set(partsOf(records).map(({ name }) => name))
+  let count = known.size + 1
+  while (known.has(`Part ${count}`)) count++
+  const part: Part = {
+    id: crypto.randomUUID(),
+    kind: 'part',
+    name: `Part ${count}`,
+    material: MATERIALS[0]!.name,
+    steps: [],
+  }
+  const top = newView(part.id, 'top')
+  put('Begin part', part, top)
+  workOn(top.id)
+}
+
+/** Looks at a part from one of its sides, or back at the plan where it is looked at from there. */
+export function lookAtPart(part: Part, side: PartSide, looked: string | null): void {
+  const { records } = useProject.getState()
+  const known = viewsOf(part.id, records).find((view) => view.side === side)
+  if (known?.id === looked) return workOn(null)
+  const view = known ?? newView(part.id, side)
+  if (!known) put('Add view of part', view)
+  workOn(view.id)
+}
+
+/** The part whose view is looked at. */
+export function partLookedAt(
+  levelId: string | null,
+  records: ReturnType<typeof useProject.getState>['records'],
+): Part | null {
+  const partId = levelId === null ? undefined : workPlaneOf(levelId, records)?.partId
+  const record = partId === undefined ? undefined : records.get(partId)
+  return record?.kind === 'part' ? record : null
+}
+
+/** The part whose view is looked at, as it changes. */
+export function useLookedPart(): Part | null {
+  const records = useProject((project) => project.records)
+  const levelId = useBench((bench) => bench.levelId)
+  return partLookedAt(levelId, records)
+}
+
+export const addSteps = (label: string, part: Part, ...steps: readonly PartStep[]): void =>
+  put(label, { ...part, steps: [...part.steps, ...steps] })
+
+export const changeStep = (label: string, part: Part, step: PartStep): void =>
+  put(label, { ...part, steps: part.steps.map((each) => (each.id === step.id ? step : each)) })
+
+export const removeStep = (part: Part, id: string): void =>
+  put('Remove step', { ...part, steps: part.steps.filter((each) => each.id !== id) })
+
+/** Moves a step by one place: -1 is earlier. */
+export function moveStep(part: Part, id: string, by: 1 | -1): void {
+  const from = part.steps.findIndex((each) => each.id === id)
+  const to = from + by
+  if (to < 0 || to >= part.steps.length) return
+  const steps = [...part.steps]
+  const [step] = steps.splice(from, 1)
+  steps.splice(to, 0, step!)
+  put('Move step', { ...part, steps })
+}
