@@ -6,6 +6,7 @@ import { benchDrawing } from './drawing'
 import { benchFrames } from './frames'
 import { benchLargeScans } from './large-scan'
 import { benchLargeSet } from './large-set'
+import { benchPart } from './part'
 import { benchProposals } from './proposals'
 import { benchReading } from './reading'
 import { benchStudio } from './studio'
@@ -19,6 +20,7 @@ const BENCHES: Readonly<Record<string, (folder: string, address: string) => Prom
   reading: (folder) => benchReading(folder),
   studio: (_, address) => benchStudio(address),
   drawing: (_, address) => benchDrawing(address),
+  part: () => benchPart(),
   frames: (_, address) => benchFrames(address),
   'large-set': benchLargeSet,
   'large-scan': benchLargeScans,

@@ -110,6 +110,15 @@ export const HAND_OVER_FORMATS = [
     ofPart: true,
   },
   {
+    name: 'dxf-part',
+    word: 'DXF of a part',
+    extension: 'dxf',
+    mime: 'image/vnd.dxf',
+    about:
+      'One part from above at 1:1, to be cut and drilled by: outline, areas, holes and their heads on layers of their own; millimetres.',
+    ofPart: true,
+  },
+  {
     name: 'gbxml',
     word: 'gbXML rooms',
     extension: 'xml',

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
+import { readDxf } from '../../../tests/support/ezdxf'
 import { judgeStep } from '../../../tests/support/judge-step'
 import { holes, PLATE_LINES, partOf, THICK } from '../../../tests/support/part'
-import { PartError, stepOfPart, stlOfPart } from './solid'
+import { dxfOfPart, PartError, stepOfPart, stlOfPart } from './solid'
 
 const records = new Map(
   [
@@ -51,6 +52,17 @@ describe('a part that is handed over', () => {
     expect(Math.abs(six / 6 / VOLUME - 1)).toBeLessThan(1e-3)
     // Every side has its counterpart the other way round.
     for (const [side, times] of sides) expect(sides.get(side.split(' ').reverse().join(' '))).toBe(times)
+  })
+
+  it('is read by another program from DXF, with its areas and circles', async () => {
+    const { errors, units, polylines, circles } = await readDxf(new TextEncoder().encode(dxfOfPart(records)))
+    expect(errors).toEqual([])
+    expect(units).toBe(4)
+    expect(polylines.map(({ layer, area }) => `${layer} ${Math.round(area)}`).sort()).toEqual([
+      'OUTLINE 20000',
+      'SUNKEN 2400',
+    ])
+    expect(circles.map(([, , radius]) => radius).sort()).toEqual([20, 4, 4, 7, 7])
   })
 
   it('says what is missing', async () => {

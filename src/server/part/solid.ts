@@ -1,8 +1,11 @@
 import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { exportSTEP, type Shape3D } from 'replicad'
+import { partDrawing } from '@/core/formats/dxf/part'
+import { writeDxf } from '@/core/formats/dxf/write'
 import { type Part, partsOf } from '@/core/model/part/schema'
 import type { ProjectRecord } from '@/core/model/registry'
+import { ProfileError } from '@/core/part/profile'
 import { PartBuilder } from '@/core/part/solid/build'
 import { startKernel } from '@/core/part/solid/kernel'
 
@@ -11,15 +14,13 @@ export class PartError extends Error {}
 
 const WASM = join(process.cwd(), 'node_modules', 'replicad-opencascadejs', 'dist', 'replicad_single.wasm')
 
+type Records = ReadonlyMap<string, ProjectRecord>
+
 /**
- * The solid of a part.
- * @param named its id or its name; the first one where left out
+ * A part by its id or its name; the first one where nothing is said.
  * @throws PartError
  */
-export async function solidOfPart(
-  records: ReadonlyMap<string, ProjectRecord>,
-  named: string | undefined,
-): Promise<{ readonly part: Part; readonly solid: Shape3D }> {
+function partNamed(records: Records, named: string | undefined): Part {
   const parts = partsOf(records)
   const part = named === undefined ? parts[0] : parts.find(({ id, name }) => id === named || name === named)
   if (!part)
@@ -28,6 +29,15 @@ export async function solidOfPart(
         ? 'There is no part in the project yet.'
         : `There is no such part: there are ${parts.map(({ name }) => name).join(', ')}.`,
     )
+  return part
+}
+
+/** The solid of a part. @throws PartError */
+async function solidOfPart(
+  records: Records,
+  named: string | undefined,
+): Promise<{ readonly part: Part; readonly solid: Shape3D }> {
+  const part = partNamed(records, named)
   await startKernel(() => readFile(WASM))
   const { solid, outcomes } = new PartBuilder().build(part, records)
   const broken = outcomes.findIndex(({ problem }) => problem !== null)
@@ -39,7 +49,7 @@ export async function solidOfPart(
 const bytesOf = async (blob: Blob): Promise<Uint8Array> => new Uint8Array(await blob.arrayBuffer())
 
 /** A part as STEP, in millimetres. @throws PartError */
-export async function stepOfPart(records: ReadonlyMap<string, ProjectRecord>, named?: string): Promise<Uint8Array> {
+export async function stepOfPart(records: Records, named?: string): Promise<Uint8Array> {
   const { part, solid } = await solidOfPart(records, named)
   return bytesOf(exportSTEP([{ shape: solid, name: part.name }], { unit: 'MM', modelUnit: 'MM' }))
 }
@@ -48,7 +58,17 @@ export async function stepOfPart(records: ReadonlyMap<string, ProjectRecord>, na
 const STL_FLAT = { tolerance: 0.01, angularTolerance: 0.1 }
 
 /** A part as binary STL, in millimetres. @throws PartError */
-export async function stlOfPart(records: ReadonlyMap<string, ProjectRecord>, named?: string): Promise<Uint8Array> {
+export async function stlOfPart(records: Records, named?: string): Promise<Uint8Array> {
   const { solid } = await solidOfPart(records, named)
   return bytesOf(solid.blobSTL({ ...STL_FLAT, binary: true }))
+}
+
+/** A part from above as DXF, to be cut and drilled by. @throws PartError */
+export function dxfOfPart(records: Records, named?: string): string {
+  const part = partNamed(records, named)
+  try {
+    return [...writeDxf(partDrawing(part, records))].join('')
+  } catch (error) {
+    throw error instanceof ProfileError ? new PartError(`${part.name}: ${error.message}`) : error
+  }
 }

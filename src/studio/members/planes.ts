@@ -28,11 +28,11 @@ function turnTo(levelId: string | null, former: string | null): void {
   if (isPlane(former)) lastPlane = former
   else lastLevel = former
   // What is built on levels has no place on an upright plane.
-  const ofPart = levelId !== null && workPlaneOf(levelId, records)?.partId !== undefined
-  if (isPlane(levelId) && toolNamed(useBench.getState().tool).group === 'build') {
-    if (ofPart) takeTool('look')
-    else if (toolNamed(useBench.getState().tool).onPlan) takeTool('member')
-  }
+  const tool = toolNamed(useBench.getState().tool)
+  // Nothing of a building stands in the space of a part.
+  if (levelId !== null && workPlaneOf(levelId, records)?.partId) {
+    if (tool.onPlan || tool.group === 'build') takeTool('look')
+  } else if (isPlane(levelId) && tool.onPlan) takeTool('member')
   if (!isPlane(former) && !isPlane(levelId)) return
   const known = looks.get(isPlane(levelId) ? levelId! : PLAN)
   if (known) useView.setState(known)

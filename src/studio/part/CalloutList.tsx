@@ -114,7 +114,9 @@ function CalloutRow({
           sx={{ fontSize: 12.5 }}
           color={callout.kind === 'hole' && circles.length < callout.count ? 'error' : 'text.secondary'}
         >
-          {callout.kind === 'hole' ? `${circles.length} of ${callout.count} found` : sayOther(callout)}
+          {callout.kind === 'hole'
+            ? `${circles.length} of ${callout.count} found${sayDrawn(found, underlay.placement.mmPerPt)}`
+            : sayOther(callout)}
         </Typography>
       </Stack>
       {callout.kind === 'hole' && (
@@ -140,6 +142,19 @@ function CalloutRow({
       )}
     </Stack>
   )
+}
+
+/** Drawn circles differ from what is stated by no more than this where they are drawn as stated. */
+const AS_STATED_MM = 0.1
+
+/** How large the circles are drawn, where that is not what the note states. */
+function sayDrawn({ callout, circles }: FoundCallout, mmPerPt: number): string {
+  const [first] = circles
+  if (callout.kind !== 'hole' || !first) return ''
+  const drawnMm = 2 * first.radius * mmPerPt
+  const statedMm = [callout.diameterMm, ...(callout.thread ? [tapDrillMm(callout.thread)] : [])]
+  if (statedMm.some((mm) => Math.abs(mm - drawnMm) <= AS_STATED_MM)) return ''
+  return `: stated ${callout.diameterMm.toFixed(2)}, drawn ${drawnMm.toFixed(2)} mm`
 }
 
 function sayOther(callout: Exclude<FoundCallout['callout'], HoleCallout>): string {

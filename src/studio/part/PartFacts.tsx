@@ -11,6 +11,12 @@ import { usePartSolid } from './part-solid'
 const MM3_PER_CM3 = 1000
 const MM2_PER_CM2 = 100
 
+const FILES = [
+  ['step', 'STEP'],
+  ['stl', 'STL'],
+  ['dxf-part', 'DXF'],
+] as const
+
 /** What the solid of a part measures, and its files. */
 export function PartFacts({ part }: { part: Part }) {
   const { partId, built, building, problem } = usePartSolid()
@@ -60,7 +66,7 @@ export function PartFacts({ part }: { part: Part }) {
       ))}
       {made && (
         <Stack direction="row" sx={{ gap: 1, pt: 1 }}>
-          {(['step', 'stl'] as const).map((format) => (
+          {FILES.map(([format, word]) => (
             <Button
               key={format}
               size="small"
@@ -70,7 +76,7 @@ export function PartFacts({ part }: { part: Part }) {
               disabled={waiting > 0}
               href={`/api/projects/${id}/hand-over/${format}?part=${part.id}`}
             >
-              Save {format.toUpperCase()}
+              Save {word}
             </Button>
           ))}
         </Stack>

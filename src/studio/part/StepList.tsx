@@ -10,8 +10,11 @@ import Typography from '@mui/material/Typography'
 import type { ComponentProps } from 'react'
 import type { Part } from '@/core/model/part/schema'
 import type { PartStep } from '@/core/model/part/steps'
-import { select } from '../bench-store'
+import { formatLength } from '@/core/units/format'
+import { parseLength } from '@/core/units/length'
+import { select, toolContext } from '../bench-store'
 import { LengthField } from '../building/fields/LengthField'
+import { CommittedField } from '../panels/CommittedField'
 import { usePartSolid } from './part-solid'
 import { changeStep, moveStep, removeStep } from './parts'
 
@@ -55,7 +58,9 @@ export function StepList({ part }: { part: Part }) {
             </IconButton>
           </Stack>
           {problems.get(step.id) && <Typography color="error">{problems.get(step.id)}</Typography>}
-          <StepFields part={part} step={step} />
+          <Box sx={{ pt: 1.25 }}>
+            <StepFields part={part} step={step} />
+          </Box>
         </Box>
       ))}
     </Box>
@@ -88,7 +93,11 @@ function positive(mm: number | undefined): number {
 /** Parts are made to hundredths. */
 const PartLength = (field: ComponentProps<typeof LengthField>) => <LengthField {...field} precision={3} />
 
+/** What stands for the depth of a hole that has none. */
+const THROUGH = 'through'
+
 function StepFields({ part, step }: { part: Part; step: PartStep }) {
+  const { display } = toolContext()
   const change = (changed: PartStep) => changeStep('Change step', part, changed)
   switch (step.kind) {
     case 'raise':
@@ -111,13 +120,15 @@ function StepFields({ part, step }: { part: Part; step: PartStep }) {
             mm={step.diameterMm}
             onTake={(mm) => change({ ...step, diameterMm: positive(mm) })}
           />
-          <PartLength
-            label="Depth, 0 through"
-            mm={step.depthMm}
-            usual={0}
-            onTake={(mm) => {
+          <CommittedField
+            label="Depth"
+            value={
+              step.depthMm === undefined ? THROUGH : formatLength(step.depthMm, { ...display, precision: 3 }, false)
+            }
+            onCommit={(text) => {
               const { depthMm: _, ...through } = step
-              change(mm ? { ...step, depthMm: positive(mm) } : through)
+              const isThrough = text === '' || text === THROUGH
+              change(isThrough ? through : { ...step, depthMm: positive(parseLength(text, display.unit)) })
             }}
           />
         </Stack>

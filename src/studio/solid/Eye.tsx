@@ -30,7 +30,9 @@ export function Eye({ scene }: { scene: Scene }) {
   useEffect(() => {
     const { minX, minY, maxX, maxY, top } = first.current.size
     const middle = new Vector3((minX + maxX) / 2, (minY + maxY) / 2, top / 3)
-    const reach = Math.max(maxX - minX, maxY - minY, top) * 1.05
+    // Where the view is narrow, what lies across it has to stand further away.
+    const narrow = Math.min(1, gl.domElement.clientWidth / Math.max(1, gl.domElement.clientHeight))
+    const reach = (Math.max(maxX - minX, maxY - minY, top) * 1.05) / narrow
     camera.up.set(0, 0, 1)
     camera.position.set(middle.x - reach * 0.5, middle.y - reach * 0.85, middle.z + reach * 0.7)
     camera.near = 0.1

@@ -3,6 +3,7 @@ import type { Part } from '../../model/part/schema'
 import type { PartStep } from '../../model/part/steps'
 import type { ProjectRecord } from '../../model/registry'
 import { ProfileError } from '../profile'
+import { cutAll } from './cut'
 import { stepKindOf } from './steps/registry'
 import { StepError } from './steps/step'
 
@@ -18,11 +19,12 @@ export interface BuiltSolid {
   readonly outcomes: readonly StepOutcome[]
 }
 
+/** Steps that are built in one go. */
 interface Stage {
-  /** What the step and all before it were made from. */
+  /** What they and all before them were made from. */
   readonly from: string
   readonly solid: Shape3D | null
-  readonly problem: string | null
+  readonly problems: readonly (string | null)[]
 }
 
 /** What the kernel says is for programmers; where it can't do a step, people want to know what to try. */
@@ -41,16 +43,35 @@ export class PartBuilder {
   build({ steps }: Part, records: ReadonlyMap<string, ProjectRecord>): BuiltSolid {
     const former = this.stages
     const stages: Stage[] = []
-    let last: Stage = { from: '', solid: null, problem: null }
-    steps.forEach((step, i) => {
-      const from = `${last.from}\n${madeFrom(step, records)}`
+    let last: Stage = { from: '', solid: null, problems: [] }
+    batchesOf(steps).forEach((batch, i) => {
+      const from = [last.from, ...batch.map((step) => madeFrom(step, records))].join('\n')
       const known = former[i]
-      last = known?.from === from ? known : { from, ...doStep(step, last.solid, records) }
+      last = known?.from === from ? known : { from, ...doBatch(batch, last.solid, records) }
       stages.push(last)
     })
     this.stages = stages
-    return { solid: last.solid, outcomes: steps.map(({ id }, i) => ({ id, problem: stages[i]!.problem })) }
+    const problems = stages.flatMap((stage) => stage.problems)
+    return { solid: last.solid, outcomes: steps.map(({ id }, i) => ({ id, problem: problems[i] ?? null })) }
   }
+}
+
+const cuts = (step: PartStep): boolean => 'tools' in stepKindOf(step)
+
+/**
+ * Steps in order, those that cut and follow one another together: by powers of two, the most first. So a part is built by
+ * few cuts, and a change of a late step, or one more of them, does only the last few anew.
+ */
+function batchesOf(steps: readonly PartStep[]): PartStep[][] {
+  const batches: PartStep[][] = []
+  for (let from = 0; from < steps.length; ) {
+    let run = 0
+    while (from + run < steps.length && cuts(steps[from + run]!)) run++
+    const size = run === 0 ? 1 : 2 ** Math.floor(Math.log2(run))
+    batches.push(steps.slice(from, from + size))
+    from += size
+  }
+  return batches
 }
 
 const madeFrom = (step: PartStep, records: ReadonlyMap<string, ProjectRecord>): string =>
@@ -61,14 +82,61 @@ const madeFrom = (step: PartStep, records: ReadonlyMap<string, ProjectRecord>): 
       .map((id) => records.get(id) ?? null),
   ])
 
+type Records = ReadonlyMap<string, ProjectRecord>
+type Done = Pick<Stage, 'solid' | 'problems'>
+
+function doBatch(steps: readonly PartStep[], solid: Shape3D | null, records: Records): Done {
+  if (solid && steps.length > 1) {
+    const rest = cutTogether(steps, solid, records)
+    if (rest) return { solid: rest, problems: steps.map(() => null) }
+  }
+  let now = solid
+  const problems = steps.map((step) => {
+    const done = doStep(step, now, records)
+    now = done.solid
+    return done.problem
+  })
+  return { solid: now, problems }
+}
+
+/** All that some steps cut away at once; null where one of them can't be done, or they depend on one another. */
+function cutTogether(steps: readonly PartStep[], solid: Shape3D, records: Records): Shape3D | null {
+  try {
+    const rest = cutAll(
+      solid,
+      steps.filter(({ off }) => !off).flatMap((step) => toolsOf(step, solid, records)),
+    )
+    return isSameReach(rest, solid) ? rest : null
+  } catch {
+    return null
+  }
+}
+
+function toolsOf(step: PartStep, solid: Shape3D, records: Records): readonly Shape3D[] {
+  const kind = stepKindOf(step)
+  return 'tools' in kind ? kind.tools(step, solid, records) : []
+}
+
+/** The extents of what is left are known to no better than this. */
+const SAME_REACH_MM = 1e-5
+
+/** Whether nothing was cut off all along a side: depths are counted from there. */
+function isSameReach(a: Shape3D, b: Shape3D): boolean {
+  const [one, other] = [a, b].map(({ boundingBox }) => boundingBox.bounds.flat()) as [number[], number[]]
+  return one.every((each, i) => Math.abs(each - other[i]!) < SAME_REACH_MM)
+}
+
 function doStep(
   step: PartStep,
   solid: Shape3D | null,
-  records: ReadonlyMap<string, ProjectRecord>,
-): Pick<Stage, 'solid' | 'problem'> {
+  records: Records,
+): { readonly solid: Shape3D | null; readonly problem: string | null } {
   if (step.off) return { solid, problem: null }
+  const kind = stepKindOf(step)
   try {
-    return { solid: stepKindOf(step).build(step, solid, records), problem: null }
+    if ('build' in kind) return { solid: kind.build(step, solid, records), problem: null }
+    if (!solid) throw new StepError('There is nothing yet that it could be cut from.')
+    return { solid: cutAll(solid, kind.tools(step, solid, records)), problem: null }
   } catch (error) {
     const said = error instanceof StepError || error instanceof ProfileError
     return { solid, problem: said ? error.message : UNBUILT[step.kind] }

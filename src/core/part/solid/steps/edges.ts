@@ -3,11 +3,6 @@ import type { Edges } from '../../../model/part/steps'
 import { reachAlong, StepError, type StepKind } from './step'
 
 const UP = { x: 0, y: 0, z: 1 }
-const WHICH_WORDS: Readonly<Record<Edges['which'], string>> = {
-  upright: 'upright edges',
-  top: 'top edges',
-  bottom: 'bottom edges',
-}
 
 /** A cylinder is closed along an edge that is none of the part's: it begins and ends on one whole circle. */
 const isSeam = (edge: Edge, circles: readonly (readonly [number, number, number])[]): boolean => {
@@ -17,7 +12,6 @@ const isSeam = (edge: Edge, circles: readonly (readonly [number, number, number]
 
 /** Rounds or bevels the edges that run upwards, or those around the top or the bottom. */
 export const edges: StepKind<Edges> = {
-  word: ({ form, which }) => `${form === 'round' ? 'Rounded' : 'Bevelled'} ${WHICH_WORDS[which]}`,
   needs: () => [],
   build: ({ form, which, sizeMm }, solid) => {
     if (!solid) throw new StepError('There are no edges yet.')

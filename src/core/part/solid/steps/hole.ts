@@ -1,5 +1,5 @@
-import { assembleWire, makeFace, makeLine, revolution, type Shape3D } from 'replicad'
-import { add3, placeIn, scale3 } from '../../../geometry/space'
+import { assembleWire, makeCylinder, makeFace, makeLine, revolution, type Shape3D } from 'replicad'
+import { add3, type Frame, placeIn, scale3, type Vector3 } from '../../../geometry/space'
 import type { Point } from '../../../geometry/vector'
 import type { Head, Hole } from '../../../model/part/steps'
 import { frameOf } from '../../../model/work-plane/frame'
@@ -13,7 +13,7 @@ const DRILL_POINT_DEG = 118
  * Half the section of what a drill and its countersink take away: x from the axis, y how deep.
  * @param throughMm how deep a hole through is taken
  */
-export function drilledOutline({ diameterMm, depthMm, head }: Hole, throughMm: number): Point[] {
+function drilledOutline({ diameterMm, depthMm, head }: Hole, throughMm: number): Point[] {
   const radius = diameterMm / 2
   const tip = depthMm === undefined ? 0 : radius / Math.tan((DRILL_POINT_DEG * Math.PI) / 360)
   const full = depthMm ?? throughMm
@@ -47,24 +47,26 @@ function mouthOf(head: Head | undefined, radius: number): Point[] {
 
 /** Drills holes that are alike. */
 export const hole: StepKind<Hole> = {
-  word: ({ thread, head }) =>
-    thread
-      ? `Tapped ${thread}`
-      : head
-        ? `Hole, ${head.kind === 'counterbore' ? 'counterbored' : 'countersunk'}`
-        : 'Hole',
   needs: ({ viewId }) => [viewId],
-  build: (step, solid, records) => {
-    if (!solid) throw new StepError('There is nothing yet that it could be drilled into.')
+  tools: (step, solid, records) => {
     if (!records.has(step.viewId)) throw new StepError('The view that it was placed on is gone.')
     const frame = frameOf(step.viewId, records)
     const { fromMm, toMm } = reachAlong(solid, frame.out)
-    const outline = drilledOutline(step, toMm - fromMm + BEYOND_MM)
-    return step.places.reduce<Shape3D>((rest, at) => {
-      const mouth = placeIn(frame, at, toMm)
-      const put = ({ x, y }: Point) => triple(add3(mouth, add3(scale3(frame.right, x), scale3(frame.out, -y))))
-      const wire = assembleWire(outline.map((p, i) => makeLine(put(p), put(outline[(i + 1) % outline.length]!))))
-      return rest.cut(revolution(makeFace(wire), triple(mouth), triple(frame.out), 360))
-    }, solid)
+    const throughMm = toMm - fromMm + BEYOND_MM
+    return step.places.map((at) => toolAt(step, placeIn(frame, at, toMm), frame, throughMm))
   },
+}
+
+/** What makes one hole. @param mouth where its axis enters */
+function toolAt(step: Hole, mouth: Vector3, frame: Frame, throughMm: number): Shape3D {
+  const { diameterMm, depthMm, head } = step
+  // A cylinder is made in a fraction of the time of what is turned.
+  if (depthMm === undefined && !head) {
+    const above = add3(mouth, scale3(frame.out, BEYOND_MM))
+    return makeCylinder(diameterMm / 2, throughMm + BEYOND_MM, triple(above), triple(scale3(frame.out, -1)))
+  }
+  const outline = drilledOutline(step, throughMm)
+  const put = ({ x, y }: Point) => triple(add3(mouth, add3(scale3(frame.right, x), scale3(frame.out, -y))))
+  const wire = assembleWire(outline.map((p, i) => makeLine(put(p), put(outline[(i + 1) % outline.length]!))))
+  return revolution(makeFace(wire), triple(mouth), triple(frame.out), 360)
 }

@@ -8,7 +8,6 @@ import { reachAlong, StepError, type StepKind } from './step'
 
 /** Adds material over a profile. */
 export const raise: StepKind<Raise> = {
-  word: ({ fromMm }) => (fromMm === 0 ? 'Thickness' : 'Raised'),
   needs: ({ profile }) => profile,
   build: ({ profile, heightMm, fromMm }, solid, records) => {
     const { areas, viewId } = areasOf(profile, records)
