@@ -38,7 +38,10 @@ export function useSheetsInSpace(): readonly SheetInSpace[] {
       underlaysOf(records).flatMap((underlay): SheetInSpace[] => {
         const found = sheetOf(sources, underlay.sheetId)
         // Sheets of upper levels would hide what lies below; those that stand upright hide little.
-        const stands = workPlaneOf(underlay.levelId, records) !== null
+        const plane = workPlaneOf(underlay.levelId, records)
+        // A part has a space of its own.
+        if (plane?.partId) return []
+        const stands = plane !== null
         if (!stands && levelId !== null && underlay.levelId !== levelId && !workPlaneOf(levelId, records)) return []
         if (!underlay.visible || !found?.sheet.pictureHash) return []
         const { widthPt, heightPt, pictureHash } = found.sheet
