@@ -88,6 +88,7 @@ export function outriggerPart(sheetId: string): ProjectRecord[] {
           diameterMm: 0.201 * MM_PER_IN,
           head: undefined,
           note: '4x ⌀.201 THRU',
+          tracedFrom: 'demo-outrigger-sheet',
         },
         {
           id: 'demo-outrigger-bore',
@@ -97,6 +98,7 @@ export function outriggerPart(sheetId: string): ProjectRecord[] {
           diameterMm: 0.75 * MM_PER_IN,
           head: undefined,
           note: '⌀.750 ±.002',
+          tracedFrom: 'demo-outrigger-sheet',
         },
         { id: 'demo-outrigger-edges', kind: 'edges', form: 'bevel', which: 'top', sizeMm: 0.5 },
       ],

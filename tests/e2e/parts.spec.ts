@@ -80,6 +80,34 @@ test('the plate’s sheet becomes a solid with the holes that it calls for', asy
   expect(Math.abs(judged.volumeMm3 / VOLUME_MM3 - 1)).toBeLessThan(1e-4)
   expect(judged).toMatchObject({ solids: 1, faces: 2 + 8 + 4 + 5 })
 
+  // Nothing speaks against making it, until a hole has a size for which there is no drill; its figure can be changed.
+  const make = part.getByRole('region', { name: 'Can it be made' })
+  await expect(make.getByRole('status')).toHaveText(/^Nothing speaks against it/)
+  await part.getByRole('textbox', { name: 'Diameter' }).first().fill('6.03')
+  await part.getByRole('textbox', { name: 'Diameter' }).first().press('Enter')
+  await expect(make.getByText('No usual drill of this size')).toBeVisible()
+  await make.getByRole('textbox', { name: 'At most' }).fill('3')
+  await make.getByRole('textbox', { name: 'At most' }).press('Enter')
+  await expect(make.getByRole('status')).toHaveText(/^Nothing speaks against it/)
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  await expect(make.getByRole('status')).toHaveText(/^Nothing speaks against it/)
+
+  // What it costs can be followed, and the price book is kept.
+  const price = part.getByRole('region', { name: 'What it costs' })
+  const unitCost = async () => Number((await price.getByText(/ each$/).textContent())!.split(' ')[0])
+  const before = await unitCost()
+  expect(before).toBeGreaterThan(0)
+  await price.getByRole('button', { name: 'Price book of this project' }).click()
+  await price.getByLabel('Rate an hour').fill('160')
+  await price.getByLabel('Rate an hour').press('Enter')
+  await expect.poll(unitCost).toBeGreaterThan(before * 1.5)
+  const [book] = await studio.records(id, 'price-book')
+  expect(book!.ratePerHour).toBe(160)
+  await price.getByLabel('Pieces').fill('100')
+  await price.getByLabel('Pieces').press('Enter')
+  await expect.poll(unitCost).toBeLessThan(before)
+
   // A step that is switched off leaves the solid, one that can’t be done says so.
   await part.getByRole('checkbox', { name: 'Step 3 counts' }).uncheck()
   await expect(facts.getByText('18', { exact: true })).toBeVisible()

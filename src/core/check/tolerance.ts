@@ -18,3 +18,6 @@ export const toleranceOf = ({ toleranceMm, tolerancePerThousand }: Settings): To
 /** Whether stated and drawn differ by more than the project allows: both absolutely and as a part of the length. */
 export const isOut = ({ differenceMm, perThousand }: DimensionResidual, tolerance: Tolerance): boolean =>
   Math.abs(differenceMm) > tolerance.mm && Math.abs(perThousand) > tolerance.perThousand
+
+/** Whether a height lies further off than the project allows: heights are counted from a zero, not measured along. */
+export const isHeightOut = (offMm: number, tolerance: Tolerance): boolean => Math.abs(offMm) > tolerance.mm

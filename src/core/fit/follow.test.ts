@@ -1,15 +1,17 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { opening, room, wall } from '../../../tests/support/house'
+import { holes, partOf } from '../../../tests/support/part'
 import { composeProjective, project } from '../geometry/projective'
 import { distance, type Point } from '../geometry/vector'
 import { placeOpening } from '../model/opening/place'
+import type { Hole } from '../model/part/steps'
 import type { ProjectRecord } from '../model/registry'
 import { gripsOf, isShape, type Shape, surroundingsOf } from '../model/shapes'
 import { newUnderlay } from '../model/underlay/new'
 import { boardMap, sheetMap } from '../model/underlay/placement'
 import type { Placement, Underlay } from '../model/underlay/schema'
-import { followers } from './follow'
+import { followedParts, followers } from './follow'
 
 const SHEET = 'sheet'
 const drawn = { layerId: 'l', pen: undefined, tracedFrom: SHEET }
@@ -152,6 +154,16 @@ describe('what was traced from a sheet that is fitted anew', () => {
     if (host?.kind !== 'wall' || moved?.kind !== 'opening') throw new Error('A wall and its door.')
     const wanted = moveTo(after)(placeOpening(wall('w', { x: 0, y: 0 }, { x: 6000, y: 0 }), door)!.middle)
     expect(distance(placeOpening(host, moved)!.middle, wanted)).toBeLessThan(1e-6)
+  })
+
+  it('takes along the holes that it called for, at the size that it states', () => {
+    const found = { ...holes({ id: 'found' }), tracedFrom: SHEET } as Hole
+    const part = partOf(holes({ id: 'placed' }), found)
+    const after = sheetAt({ ...BEFORE.placement, mmPerPt: 70, turnRad: 1 })
+    const [moved] = followedParts(new Map([[part.id, part]]), [{ before: BEFORE, after }])
+    expect(moved!.steps[0]).toBe(part.steps[0])
+    expect(moved!.steps[1]).toEqual({ ...found, places: found.places.map(moveTo(after)) })
+    expect(followedParts(new Map([[part.id, partOf(holes())]]), [{ before: BEFORE, after }])).toEqual([])
   })
 
   it('is nothing where the sheet has not moved', () => {

@@ -5,6 +5,7 @@ import { nearestOnSegment } from '../geometry/segment'
 import { along, distance, type Point } from '../geometry/vector'
 import { levelIdOf } from '../model/level/schema'
 import { stretchedWith } from '../model/opening/place'
+import { type Part, partsOf } from '../model/part/schema'
 import type { Surroundings } from '../model/shape'
 import { gripsOf, isShape, kindOf, mapped, type Shape } from '../model/shapes'
 import type { Space } from '../model/space/schema'
@@ -107,4 +108,16 @@ export function followers(around: Surroundings, refitted: readonly Refitted[]): 
     return move ? [{ before: shape, after: { ...shape, at: project(move, shape.at) } }] : []
   })
   return [...traced, ...withThem]
+}
+
+/** Parts whose holes were found on sheets, once those lie elsewhere; sizes that a note states stay. */
+export function followedParts(records: Surroundings['records'], refitted: readonly Refitted[]): Part[] {
+  const moves = movesOf(refitted)
+  return partsOf(records).flatMap((part) => {
+    const steps = part.steps.map((step) => {
+      const move = step.kind === 'hole' && step.tracedFrom ? moves.get(step.tracedFrom) : undefined
+      return step.kind === 'hole' && move ? { ...step, places: step.places.map((at) => project(move, at)) } : step
+    })
+    return steps.some((step, i) => step !== part.steps[i]) ? [{ ...part, steps }] : []
+  })
 }

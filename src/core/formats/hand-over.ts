@@ -110,6 +110,22 @@ export const HAND_OVER_FORMATS = [
     ofPart: true,
   },
   {
+    name: '3mf',
+    word: '3MF of a part',
+    extension: '3mf',
+    mime: 'model/3mf',
+    about: 'The same triangles with their unit and the name of the part, each corner once.',
+    ofPart: true,
+  },
+  {
+    name: 'xlsx-part',
+    word: 'XLSX of a part',
+    extension: 'xlsx',
+    mime: SPREADSHEET,
+    about: 'What one part measures, its holes with their places, and what it costs, line by line.',
+    ofPart: true,
+  },
+  {
     name: 'dxf-part',
     word: 'DXF of a part',
     extension: 'dxf',

@@ -15,6 +15,7 @@ import { type OpeningType, openingTypeSchema } from './opening-type/schema'
 import { type Part, partSchema } from './part/schema'
 import { type Path, pathSchema } from './path/schema'
 import { type Plate, plateSchema } from './plate/schema'
+import { type PriceBook, priceBookSchema } from './price-book/schema'
 import { type Reading, readingSchema } from './reading/schema'
 import { type Roof, roofSchema } from './roof/schema'
 import { type OwnSection, sectionSchema } from './section/schema'
@@ -66,6 +67,7 @@ export type ProjectRecord =
   | Plate
   | Bolts
   | Part
+  | PriceBook
 
 export type RecordKind = ProjectRecord['kind']
 
@@ -101,6 +103,7 @@ const SCHEMAS: Record<RecordKind, ObjectSchema<object>> = {
   member: memberSchema,
   plate: plateSchema,
   bolts: boltsSchema,
+  'price-book': priceBookSchema,
   part: partSchema as unknown as ObjectSchema<object>,
 }
 

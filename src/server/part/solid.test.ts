@@ -1,8 +1,11 @@
+import ExcelJS from 'exceljs'
+import { XMLParser } from 'fast-xml-parser'
+import JSZip from 'jszip'
 import { describe, expect, it } from 'vitest'
 import { readDxf } from '../../../tests/support/ezdxf'
 import { judgeStep } from '../../../tests/support/judge-step'
 import { holes, PLATE_LINES, partOf, THICK } from '../../../tests/support/part'
-import { dxfOfPart, PartError, stepOfPart, stlOfPart } from './solid'
+import { dxfOfPart, PartError, stepOfPart, stlOfPart, threeMfOfPart, xlsxOfPart } from './solid'
 
 const records = new Map(
   [
@@ -15,6 +18,17 @@ const records = new Map(
   ].map((record) => [record.id, record]),
 )
 const VOLUME = 200 * 100 * 10 - Math.PI * 400 * 10 - 40 * 60 * 4 - 2 * (Math.PI * 16 * 10 + Math.PI * (49 - 16) * 5)
+
+interface Corner {
+  readonly x: number
+  readonly y: number
+  readonly z: number
+}
+interface Triangle {
+  readonly v1: number
+  readonly v2: number
+  readonly v3: number
+}
 
 describe('a part that is handed over', () => {
   it('is the same solid to another program that reads its STEP', async () => {
@@ -54,6 +68,37 @@ describe('a part that is handed over', () => {
     for (const [side, times] of sides) expect(sides.get(side.split(' ').reverse().join(' '))).toBe(times)
   })
 
+  it('is one closed body in 3MF: every side belongs to two triangles, one each way', async () => {
+    const zip = await JSZip.loadAsync(await threeMfOfPart(records))
+    expect(Object.keys(zip.files)).toEqual(
+      expect.arrayContaining(['[Content_Types].xml', '_rels/.rels', '3D/3dmodel.model']),
+    )
+    const model = new XMLParser({ ignoreAttributes: false, attributeNamePrefix: '', parseAttributeValue: true }).parse(
+      await zip.file('3D/3dmodel.model')!.async('string'),
+    ).model as {
+      unit: string
+      resources: {
+        object: { name: string; mesh: { vertices: { vertex: Corner[] }; triangles: { triangle: Triangle[] } } }
+      }
+    }
+    expect(model.unit).toBe('millimeter')
+    const { name, mesh } = model.resources.object
+    expect(name).toBe('Bracket')
+    const corners = mesh.vertices.vertex
+    const sides = new Set<string>()
+    let six = 0
+    for (const { v1, v2, v3 } of mesh.triangles.triangle) {
+      const [a, b, c] = [corners[v1]!, corners[v2]!, corners[v3]!]
+      six += a.x * (b.y * c.z - b.z * c.y) - a.y * (b.x * c.z - b.z * c.x) + a.z * (b.x * c.y - b.y * c.x)
+      for (const side of [`${v1} ${v2}`, `${v2} ${v3}`, `${v3} ${v1}`]) {
+        expect(sides.has(side)).toBe(false)
+        sides.add(side)
+      }
+    }
+    for (const side of sides) expect(sides.has(side.split(' ').reverse().join(' '))).toBe(true)
+    expect(Math.abs(six / 6 / VOLUME - 1)).toBeLessThan(1e-3)
+  })
+
   it('is read by another program from DXF, with its areas and circles', async () => {
     const { errors, units, polylines, circles } = await readDxf(new TextEncoder().encode(dxfOfPart(records)))
     expect(errors).toEqual([])
@@ -63,6 +108,16 @@ describe('a part that is handed over', () => {
       'SUNKEN 2400',
     ])
     expect(circles.map(([, , radius]) => radius).sort()).toEqual([20, 4, 4, 7, 7])
+  })
+
+  it('is told in a workbook: facts, holes and price', async () => {
+    const book = new ExcelJS.Workbook()
+    await book.xlsx.load((await xlsxOfPart(records)).buffer as ArrayBuffer)
+    const cell = (page: string, row: number, at: number) => book.getWorksheet(page)!.getRow(row).getCell(at).value
+    expect(cell('Facts', 2, 3)).toBeCloseTo(VOLUME, 3)
+    expect(cell('Facts', 3, 3)).toBeCloseTo(VOLUME * 1410e-9, 4)
+    expect([cell('Holes', 3, 1), cell('Holes', 3, 2), cell('Holes', 3, 4)]).toEqual([180, 80, 'through'])
+    expect(cell('Price', 2, 1)).toBe('Material')
   })
 
   it('says what is missing', async () => {

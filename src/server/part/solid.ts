@@ -1,13 +1,22 @@
 import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
+import JSZip from 'jszip'
 import { exportSTEP, type Shape3D } from 'replicad'
+import { write3mf } from '@/core/formats/3mf/write'
 import { partDrawing } from '@/core/formats/dxf/part'
 import { writeDxf } from '@/core/formats/dxf/write'
 import { type Part, partsOf } from '@/core/model/part/schema'
+import { priceBookOf } from '@/core/model/price-book/schema'
 import type { ProjectRecord } from '@/core/model/registry'
+import { workOf } from '@/core/part/make/work'
+import { materialNamed } from '@/core/part/materials'
+import { estimateOf } from '@/core/part/price/estimate'
 import { ProfileError } from '@/core/part/profile'
 import { PartBuilder } from '@/core/part/solid/build'
+import { factsOf } from '@/core/part/solid/facts'
 import { startKernel } from '@/core/part/solid/kernel'
+import { partTables } from '@/core/tables/part'
+import { writeXlsx } from '../hand-over/xlsx'
 
 /** A part that can't be handed over; the message is a sentence. */
 export class PartError extends Error {}
@@ -55,12 +64,32 @@ export async function stepOfPart(records: Records, named?: string): Promise<Uint
 }
 
 /** Chords leave round faces by no more than this, and turn by no more than this. */
-const STL_FLAT = { tolerance: 0.01, angularTolerance: 0.1 }
+const FLAT = { tolerance: 0.01, angularTolerance: 0.1 }
 
 /** A part as binary STL, in millimetres. @throws PartError */
 export async function stlOfPart(records: Records, named?: string): Promise<Uint8Array> {
   const { solid } = await solidOfPart(records, named)
-  return bytesOf(solid.blobSTL({ ...STL_FLAT, binary: true }))
+  return bytesOf(solid.blobSTL({ ...FLAT, binary: true }))
+}
+
+/** A part as 3MF, in millimetres. @throws PartError */
+export async function threeMfOfPart(records: Records, named?: string): Promise<Uint8Array> {
+  const { part, solid } = await solidOfPart(records, named)
+  const { vertices, triangles } = solid.mesh(FLAT)
+  const zip = new JSZip()
+  for (const [path, content] of write3mf({ positions: vertices, triangles }, part.name)) zip.file(path, content)
+  return zip.generateAsync({ type: 'uint8array', compression: 'DEFLATE' })
+}
+
+/** What a part measures, its holes and what it costs, as a workbook. @throws PartError */
+export async function xlsxOfPart(records: Records, named?: string): Promise<Uint8Array> {
+  const { part, solid } = await solidOfPart(records, named)
+  const facts = factsOf(solid)
+  const work = workOf(part, records)
+  const material = materialNamed(part.material)
+  const book = priceBookOf(records)
+  const estimate = estimateOf(facts, work, material, book)
+  return writeXlsx(partTables({ part, facts, work, material, estimate, book }))
 }
 
 /** A part from above as DXF, to be cut and drilled by. @throws PartError */

@@ -2,7 +2,7 @@ import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import { modelledHeights, nearestHeight } from '@/core/check/heights'
-import { isOut, toleranceOf } from '@/core/check/tolerance'
+import { isHeightOut, toleranceOf } from '@/core/check/tolerance'
 import { settingsOf } from '@/core/model/settings/schema'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
@@ -34,12 +34,7 @@ function OfSheet({ underlay, heights }: { underlay: Underlay; heights: readonly 
   const { display } = toolContext()
   return marks.map((mark) => {
     const modelledMm = nearestHeight(heights, mark.statedMm)
-    const off =
-      modelledMm !== null &&
-      isOut(
-        { statedMm: mark.statedMm, drawnMm: modelledMm, differenceMm: modelledMm - mark.statedMm, perThousand: 1000 },
-        tolerance,
-      )
+    const off = modelledMm !== null && isHeightOut(modelledMm - mark.statedMm, tolerance)
     return (
       <Stack
         key={`${mark.atPt.x} ${mark.atPt.y}`}

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
-import { isOut, toleranceOf } from '@/core/check/tolerance'
+import { isHeightOut, toleranceOf } from '@/core/check/tolerance'
 import { project } from '@/core/geometry/projective'
 import { settingsOf } from '@/core/model/settings/schema'
 import { boardMap, movedBy } from '@/core/model/underlay/placement'
@@ -31,9 +31,7 @@ export function LevelMarkPanel({ underlay }: { underlay: Underlay }) {
       { before: underlay, after: { ...underlay, placement: movedBy(underlay.placement, { x: 0, y: byMm }) } },
     ])
   const meanMm = rows.reduce((sum, { offMm }) => sum + offMm, 0) / rows.length
-  const out = rows.filter(({ mark, drawnMm, offMm }) =>
-    isOut({ statedMm: mark.statedMm, drawnMm, differenceMm: offMm, perThousand: 1000 }, tolerance),
-  ).length
+  const out = rows.filter(({ offMm }) => isHeightOut(offMm, tolerance)).length
   return (
     <Stack component="section" aria-label="Heights on the sheet" sx={{ my: 1.5 }}>
       <Typography variant="h3">Heights on the sheet</Typography>

@@ -1,5 +1,5 @@
 import { create } from 'zustand'
-import { type Follower, followers, type Refitted } from '@/core/fit/follow'
+import { type Follower, followedParts, followers, type Refitted } from '@/core/fit/follow'
 import { placementBy } from '@/core/fit/refit'
 import { FitError } from '@/core/fit/residual'
 import { project } from '@/core/geometry/projective'
@@ -51,7 +51,7 @@ export function refit(label: string, refitted: readonly Refitted[], gone: readon
   const { frame } = currentPlan().around
   const stay = surroundingsOf(records, display, frame)
   const found = followers(stay, refitted)
-  if (found.length === 0) return keep({ label, refitted, gone }, [])
+  if (found.length === 0) return keep({ label, refitted, gone }, [], true)
   const moved = new Map([...records, ...found.map((each) => [each.after.id, each.after] as const)])
   const around = { stay, follow: surroundingsOf(moved, display, frame) }
   useRefit.setState({ pending: { label, refitted, followers: found, around, gone, shown: 'follow' } })
@@ -73,7 +73,7 @@ export function settleRefit(answer: Answer | null): void {
   const { pending } = useRefit.getState()
   useRefit.setState({ pending: null, row: null })
   if (!pending || !answer) return
-  keep(pending, answer === 'follow' ? pending.followers : [])
+  keep(pending, answer === 'follow' ? pending.followers : [], answer === 'follow')
   const { label, refitted } = pending
   useRefit.setState({ row: { label, sheets: sheetsOf(refitted), answer, changeId: lastChangeId() } })
 }
@@ -86,9 +86,12 @@ export function previewRefit(shown: Answer): void {
 function keep(
   { label, refitted, gone }: Pick<PendingRefit, 'label' | 'refitted' | 'gone'>,
   followed: readonly Follower[],
+  withParts: boolean,
 ): void {
+  const parts = withParts ? followedParts(useProject.getState().records, refitted) : []
   commit(label, [
     ...[...refitted, ...followed].map(({ after }) => ({ id: after.id, after })),
+    ...parts.map((after) => ({ id: after.id, after })),
     ...gone.map((id) => ({ id, after: null })),
   ])
   if (refitted.length === 1) seeGrowth(refitted[0]!)

@@ -15,6 +15,7 @@ import {
   type MemberEnd,
   type MemberUse,
 } from '@/core/model/member/schema'
+import { swapped } from '@/core/model/member/swap'
 import { sectionOf } from '@/core/model/section/schema'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { parseAngleDeg } from '@/core/units/angle'
@@ -28,22 +29,6 @@ import { SeatPicture } from './SeatPicture'
 import { SectionField } from './SectionField'
 
 const capital = (word: string): string => word[0]!.toUpperCase() + word.slice(1)
-
-/** Start and end changed: what is right stays right, since the section is seen from the other side. */
-function swapped(member: Member): Member {
-  const { start, end, startAsideMm, endAsideMm, startJoint, endJoint, ...rest } = member
-  return {
-    ...rest,
-    start: end,
-    end: start,
-    startAsideMm: endAsideMm,
-    endAsideMm: startAsideMm,
-    mirrored: !member.mirrored,
-    turnRad: -member.turnRad,
-    ...(endJoint && { startJoint: endJoint }),
-    ...(startJoint && { endJoint: startJoint }),
-  }
-}
 
 /** Members that are picked, one or many: what they are made of and how their section lies on their line. */
 export function MemberCard({ members }: { members: readonly Member[] }) {

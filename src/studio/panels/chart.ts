@@ -1,10 +1,10 @@
-import { BarChart } from 'echarts/charts'
+import { BarChart, LineChart } from 'echarts/charts'
 import { GridComponent } from 'echarts/components'
 import { type EChartsType, init, use } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import { palette } from '../board/palette'
 
-use([BarChart, GridComponent, SVGRenderer])
+use([BarChart, LineChart, GridComponent, SVGRenderer])
 
 /** Figures on charts. */
 export const CHART_FIGURE = { fontFamily: '"IBM Plex Mono", monospace', fontSize: 10.5, color: palette.inkSoft }
@@ -16,5 +16,5 @@ export const WORD_AXIS = {
   axisLine: { lineStyle: { color: palette.line } },
 } as const
 
-/** A bar chart in an element, still and as lines rather than pixels. */
+/** A chart in an element, still and as lines rather than pixels. */
 export const chartIn = (element: HTMLElement): EChartsType => init(element, undefined, { renderer: 'svg' })

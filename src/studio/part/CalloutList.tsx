@@ -42,6 +42,7 @@ function holeStep({ callout, circles, text }: FoundCallout & { callout: HoleCall
     ...(threadDepthMm !== null && { threadDepthMm }),
     head: headOf(head, drillMm),
     note: text.slice(0, 300),
+    tracedFrom: underlay.id,
   }
 }
 

@@ -8,7 +8,9 @@ import { MATERIALS } from '@/core/part/materials'
 import { useBench } from '../bench-store'
 import { put, tell, useProject } from '../project/store'
 import { CalloutList } from './CalloutList'
+import { MakeList } from './MakeList'
 import { PartFacts } from './PartFacts'
+import { PriceList } from './PriceList'
 import { useBuiltPart } from './part-solid'
 import { addSteps } from './parts'
 import { StepList } from './StepList'
@@ -101,6 +103,8 @@ export function PartCard({ part }: { part: Part }) {
       </Stack>
       <CalloutList part={part} />
       <PartFacts part={part} />
+      <MakeList part={part} />
+      <PriceList part={part} />
     </Stack>
   )
 }

@@ -14,7 +14,9 @@ const MM2_PER_CM2 = 100
 const FILES = [
   ['step', 'STEP'],
   ['stl', 'STL'],
+  ['3mf', '3MF'],
   ['dxf-part', 'DXF'],
+  ['xlsx-part', 'XLSX'],
 ] as const
 
 /** What the solid of a part measures, and its files. */
@@ -65,7 +67,7 @@ export function PartFacts({ part }: { part: Part }) {
         </Stack>
       ))}
       {made && (
-        <Stack direction="row" sx={{ gap: 1, pt: 1 }}>
+        <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 1, pt: 1 }}>
           {FILES.map(([format, word]) => (
             <Button
               key={format}

@@ -15,7 +15,7 @@ import { useBuiltPart, usePartSolid } from './part-solid'
 /** The part that is worked on as a solid. */
 export function PartSolidView({ part }: { part: Part }) {
   useBuiltPart(part)
-  const { partId, built, building } = usePartSolid()
+  const { partId, built, building, marked } = usePartSolid()
   const [turn, setTurn] = useState(0)
   const made = partId === part.id ? built?.made : null
   const scene = useMemo(() => (made ? sceneAround(made.facts) : null), [made])
@@ -25,7 +25,7 @@ export function PartSolidView({ part }: { part: Part }) {
         {made && scene && (
           <SolidCanvas>
             <Eye key={turn} scene={scene} />
-            <PartScene mesh={made.mesh} />
+            <PartScene mesh={made.mesh} marked={marked} />
           </SolidCanvas>
         )}
       </Box>

@@ -1,6 +1,7 @@
 import { type Remote, wrap } from 'comlink'
 import { useEffect } from 'react'
 import { create } from 'zustand'
+import type { Vector3 } from '@/core/geometry/space'
 import type { Part } from '@/core/model/part/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { BuiltPart, PartMaker } from '@/workers/part'
@@ -13,9 +14,17 @@ interface PartSolid {
   readonly building: boolean
   /** Why nothing could be built, in a sentence. */
   readonly problem: string | null
+  /** A place that is shown on the solid, in the part's own space. */
+  readonly marked: Vector3 | null
 }
 
-export const usePartSolid = create<PartSolid>(() => ({ partId: null, built: null, building: false, problem: null }))
+export const usePartSolid = create<PartSolid>(() => ({
+  partId: null,
+  built: null,
+  building: false,
+  problem: null,
+  marked: null,
+}))
 
 const { getState: get, setState: set } = usePartSolid
 

@@ -1,9 +1,9 @@
 import { type Table, type TableColumn, totalsOf } from '../../tables/table'
 
 /** Decimals in which a table is handed over: a tenth of a millimetre, a thousandth of a square metre. */
-const DECIMALS = { text: 0, count: 0, mm: 1, m2: 3, m3: 4, kg: 2 } as const
+const DECIMALS = { text: 0, count: 0, figure: 4, mm: 1, m2: 3, m3: 4, kg: 2 } as const
 
-const SIGNS = { text: '', count: '', mm: ' (mm)', m2: ' (m²)', m3: ' (m³)', kg: ' (kg)' } as const
+const SIGNS = { text: '', count: '', figure: '', mm: ' (mm)', m2: ' (m²)', m3: ' (m³)', kg: ' (kg)' } as const
 
 /** The heading of a column with its unit. */
 export const heading = ({ label, unit }: TableColumn): string => label + SIGNS[unit]

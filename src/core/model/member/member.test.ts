@@ -9,11 +9,12 @@ import { propertiesOf } from '../../sections/properties'
 import { sharedVolume, volumeOf } from '../../solid/convex'
 import { surroundingsOf } from '../shapes'
 import { frameOf } from '../work-plane/frame'
-import { bodyOf, convexParts } from './body'
+import { bodyOf, convexParts, endRings } from './body'
 import { cutAlong } from './ends'
 import { placeAlong } from './placing'
 import { JOINTS, type Member, SEATS } from './schema'
 import { memberShape } from './shape'
+import { swapped } from './swap'
 
 /** Signed volume of a closed surface, and by how much its faces fail to close it. */
 function surface(faces: readonly (readonly Vector3[])[]): { volume: number; open: number } {
@@ -65,6 +66,39 @@ describe('members', () => {
           }
           const at = placeAlong(placed, seat === 'centroid' ? propertiesOf(placed.section.shape).centroid : place)
           expect(length3(subtract3(at, placed.start))).toBeLessThan(1e-6)
+        },
+      ),
+      { numRuns: 200 },
+    )
+  })
+
+  it('lies as it lay once its ends are swapped, however it is turned and wherever its seat is', () => {
+    const places = (each: Member) => {
+      const records = project(each)
+      const body = bodyOf(each, records)!
+      return endRings(body)
+    }
+    fc.assert(
+      fc.property(
+        anySection,
+        fc.constantFrom(...SEATS),
+        anyPoint,
+        anyPoint,
+        fc.record({
+          turnRad: fc.double({ min: -3, max: 3, noNaN: true }),
+          mirrored: fc.boolean(),
+          acrossMm: fc.integer({ min: -200, max: 200 }),
+          upMm: fc.integer({ min: -200, max: 200 }),
+        }),
+        (sectionId, seat, start, end, lying) => {
+          fc.pre(Math.hypot(end.x - start.x, end.y - start.y) > 600)
+          const own = member({ sectionId, seat, start, end, startAsideMm: 100, ...lying })
+          const [before, after] = [places(own), places(swapped(own))]
+          for (const [there, here] of [
+            [before.start, after.end],
+            [before.end, after.start],
+          ] as const)
+            for (const p of there) expect(Math.min(...here.map((q) => length3(subtract3(p, q))))).toBeLessThan(1e-6)
         },
       ),
       { numRuns: 200 },

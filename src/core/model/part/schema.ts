@@ -1,5 +1,5 @@
 import { array, type InferType, lazy, object, string } from 'yup'
-import { idSchema } from '../fields'
+import { finite, idSchema } from '../fields'
 import { type PartStep, STEP_SCHEMAS } from './steps'
 
 type StepKind = keyof typeof STEP_SCHEMAS
@@ -21,6 +21,10 @@ export const partSchema = object({
   /** By its name in the table of materials. */
   material: string().max(100).required(),
   steps: array(stepSchema).max(500).required(),
+  /** Figures that rules of making have here, where they are not the usual ones. */
+  limits: array(object({ rule: string().max(100).required(), figure: finite().min(0).required() }).noUnknown())
+    .max(100)
+    .optional(),
 }).noUnknown()
 
 export type Part = Omit<InferType<typeof partSchema>, 'steps'> & { readonly steps: readonly PartStep[] }

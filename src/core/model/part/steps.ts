@@ -63,6 +63,8 @@ export const holeSchema = object({
   head: headSchema.optional().default(undefined),
   /** The note on a sheet that called for it. */
   note: string().max(300).optional(),
+  /** The underlay on which its places were found. */
+  tracedFrom: idSchema.optional(),
 }).noUnknown()
 
 /** Rounds or bevels edges. */

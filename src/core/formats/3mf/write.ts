@@ -1,0 +1,60 @@
+import type { Vector3 } from '../../geometry/space'
+
+/** A closed surface as triangles: three corners for each, and which they are. Millimetres. */
+export interface TriangleMesh {
+  /** x, y, z of each corner; corners of one place may stand there several times. */
+  readonly positions: ArrayLike<number>
+  readonly triangles: ArrayLike<number>
+}
+
+/** Corners that lie nearer to one another are one, in millimetres: far below what is printed. */
+const SAME_MM = 1e-5
+
+/** The corners of a mesh, each place once, and the triangles over them; those without an area are left out. */
+export function welded({ positions, triangles }: TriangleMesh): {
+  readonly corners: readonly Vector3[]
+  readonly triangles: readonly (readonly [number, number, number])[]
+} {
+  const known = new Map<string, number>()
+  const corners: Vector3[] = []
+  const indexOf = (corner: number): number => {
+    const [x, y, z] = [0, 1, 2].map((i) => positions[3 * corner + i]!) as [number, number, number]
+    const key = [x, y, z].map((each) => Math.round(each / SAME_MM)).join(' ')
+    const found = known.get(key)
+    if (found !== undefined) return found
+    known.set(key, corners.length)
+    corners.push({ x, y, z })
+    return corners.length - 1
+  }
+  const all = Array.from({ length: triangles.length / 3 }, (_, i) => {
+    const [a, b, c] = [0, 1, 2].map((k) => indexOf(triangles[3 * i + k]!)) as [number, number, number]
+    return [a, b, c] as const
+  })
+  return { corners, triangles: all.filter(([a, b, c]) => a !== b && b !== c && c !== a) }
+}
+
+const escaped = (text: string): string =>
+  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;')
+
+const figure = (mm: number): string => String(Math.round(mm * 1e6) / 1e6)
+
+/** The files of a 3MF package (3MF Consortium, core specification 1.3), by their paths. */
+export function write3mf(mesh: TriangleMesh, name: string): ReadonlyMap<string, string> {
+  const { corners, triangles } = welded(mesh)
+  const vertices = corners.map(({ x, y, z }) => `<vertex x="${figure(x)}" y="${figure(y)}" z="${figure(z)}"/>`).join('')
+  const faces = triangles.map(([a, b, c]) => `<triangle v1="${a}" v2="${b}" v3="${c}"/>`).join('')
+  return new Map([
+    [
+      '[Content_Types].xml',
+      '<?xml version="1.0" encoding="UTF-8"?>\n<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="model" ContentType="application/vnd.ms-package.3dmanufacturing-3dmodel+xml"/></Types>\n',
+    ],
+    [
+      '_rels/.rels',
+      '<?xml version="1.0" encoding="UTF-8"?>\n<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Target="/3D/3dmodel.model" Id="rel0" Type="http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel"/></Relationships>\n',
+    ],
+    [
+      '3D/3dmodel.model',
+      `<?xml version="1.0" encoding="UTF-8"?>\n<model unit="millimeter" xml:lang="en-US" xmlns="http://schemas.microsoft.com/3dmanufacturing/core/2015/02"><metadata name="Title">${escaped(name)}</metadata><resources><object id="1" type="model" name="${escaped(name)}"><mesh><vertices>${vertices}</vertices><triangles>${faces}</triangles></mesh></object></resources><build><item objectid="1"/></build></model>\n`,
+    ],
+  ])
+}

@@ -1,0 +1,124 @@
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Stack from '@mui/material/Stack'
+import Typography from '@mui/material/Typography'
+import { useMemo } from 'react'
+import { project } from '@/core/geometry/projective'
+import { placeIn, type Vector3 } from '@/core/geometry/space'
+import type { Part } from '@/core/model/part/schema'
+import { sheetMap } from '@/core/model/underlay/placement'
+import { PLAN_FRAME } from '@/core/model/work-plane/frame'
+import { viewsOf } from '@/core/model/work-plane/schema'
+import { type Judged, judgePart, withLimit } from '@/core/part/make/findings'
+import type { MakeFinding, MakeRule } from '@/core/part/make/rules'
+import { light, select } from '../bench-store'
+import { CommittedField } from '../panels/CommittedField'
+import { put, underlaysOf, useProject } from '../project/store'
+import { usePartSolid } from './part-solid'
+
+/** Whether the part can be made: what breaks which rule, with its figure, source and reason; the figures can be changed. */
+export function MakeList({ part }: { part: Part }) {
+  const records = useProject((project_) => project_.records)
+  const judged = useMemo(() => judgePart(part, records), [part, records])
+  const broken = judged.filter(({ findings }) => findings.length > 0)
+  const count = broken.reduce((sum, { findings }) => sum + findings.length, 0)
+  if (part.steps.length === 0) return null
+  return (
+    <Stack component="section" aria-label="Can it be made" sx={{ gap: 0.5 }}>
+      <Typography variant="h3">Can it be made</Typography>
+      <Typography role="status" color={count > 0 ? 'error' : 'text.secondary'}>
+        {count === 0
+          ? `Nothing speaks against it: ${judged.length} rules of milling and drilling.`
+          : count === 1
+            ? 'One thing to look at.'
+            : `${count} things to look at.`}
+      </Typography>
+      {broken.map((each) => (
+        <BrokenRule key={each.rule.name} part={part} judged={each} />
+      ))}
+    </Stack>
+  )
+}
+
+const UNIT_WORDS: Readonly<Record<MakeRule['unit'], string>> = { mm: ' mm', times: ' times', sides: '' }
+
+const figureOf = (value: number): string => String(Math.round(value * 100) / 100)
+
+function BrokenRule({ part, judged: { rule, figure, findings } }: { part: Part; judged: Judged }) {
+  return (
+    <Box sx={{ borderTop: 1, borderColor: 'divider', pt: 0.75 }}>
+      <Typography sx={{ fontWeight: 600 }}>{rule.word}</Typography>
+      <Typography color="text.secondary" sx={{ fontSize: 12.5, mb: 0.5 }}>
+        {rule.reason} {rule.bound === 'least' ? 'At least' : 'At most'} {figureOf(figure)}
+        {UNIT_WORDS[rule.unit]}: {figure === rule.figure ? rule.source : 'your own figure'}.
+      </Typography>
+      {findings.map((finding) => (
+        <Finding
+          key={`${finding.stepId} ${finding.at?.x} ${finding.at?.y} ${finding.measured}`}
+          part={part}
+          rule={rule}
+          finding={finding}
+        />
+      ))}
+      <Box sx={{ pt: 0.75, pb: 0.5, width: 150 }}>
+        <CommittedField
+          label={rule.bound === 'least' ? 'At least' : 'At most'}
+          value={figureOf(figure)}
+          onCommit={(text) => {
+            const typed = text === '' ? undefined : Number(text.replace(',', '.'))
+            if (typed !== undefined && !(typed >= 0))
+              throw new Error('Type a figure, or empty the field for the usual one.')
+            put('Change rule of making', withLimit(part, rule.name, typed))
+          }}
+        />
+      </Box>
+    </Box>
+  )
+}
+
+function Finding({ part, rule, finding }: { part: Part; rule: MakeRule; finding: MakeFinding }) {
+  const index = part.steps.findIndex(({ id }) => id === finding.stepId)
+  const show = () => showFinding(part, finding)
+  return (
+    <Button
+      size="small"
+      fullWidth
+      onMouseEnter={show}
+      onFocus={show}
+      onMouseLeave={hideFinding}
+      onBlur={hideFinding}
+      onClick={() => {
+        const step = part.steps[index]
+        if (step && 'profile' in step) select(step.profile)
+        show()
+      }}
+      sx={{ justifyContent: 'space-between', px: 0.5, py: 0.25 }}
+    >
+      <span>Step {index + 1}</span>
+      <Typography component="span" variant="figure">
+        {figureOf(finding.measured)}
+        {UNIT_WORDS[rule.unit]}
+      </Typography>
+    </Button>
+  )
+}
+
+/** Lights a finding up on the sheet beneath it, and on the solid. */
+function showFinding(part: Part, { at }: MakeFinding): void {
+  const { records } = useProject.getState()
+  const top = viewsOf(part.id, records).find(({ side }) => side === 'top')
+  const { built } = usePartSolid.getState()
+  const topMm = built?.made?.facts.to.z ?? 0
+  const marked: Vector3 | null = at && placeIn(PLAN_FRAME, at, topMm)
+  usePartSolid.setState({ marked })
+  const underlay = underlaysOf(records).find(({ levelId }) => levelId === top?.id)
+  const back = underlay && sheetMap(underlay.placement)
+  if (!at || !underlay || !back) return
+  const onSheet = project(back, at)
+  light({ underlayId: underlay.id, fromPt: onSheet, toPt: onSheet })
+}
+
+function hideFinding(): void {
+  usePartSolid.setState({ marked: null })
+  light(null)
+}
