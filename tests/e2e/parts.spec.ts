@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { expect } from '@playwright/test'
 import { outriggerPlate } from '../../demo/sheets/outrigger-plate'
 import { judgeStep } from '../support/judge-step'
+import { typePoint } from './framing'
 import { StudioPage, test } from './studio'
 
 const PT_PER_IN = 72
@@ -116,4 +117,67 @@ test('the plate’s sheet becomes a solid with the holes that it calls for', asy
   await part.getByRole('textbox', { name: 'Radius' }).press('Enter')
   await expect(part.getByText(/These edges can’t be shaped so/)).toBeVisible()
   await expect(facts.getByText('18', { exact: true })).toBeVisible()
+})
+
+test('a part is drawn freely, drilled for a screw, and cut from the front', async ({ page }) => {
+  const studio = new StudioPage(page)
+  const id = await studio.newProject('Block')
+  await studio.goTo('Trace')
+  await page.getByRole('button', { name: 'Begin a part' }).click()
+  const part = page.getByRole('region', { name: 'Part Part 1' })
+  const facts = part.getByRole('region', { name: 'Facts' })
+  const field = (name: string) => studio.bench.locator(`[name="bench-${name}"]`)
+  const rectangle = async (x: number, y: number, width: number, height: number) => {
+    await page.keyboard.press('r')
+    await typePoint(studio, x, y)
+    await field('width').fill(String(width))
+    await field('height').fill(String(height))
+    await field('height').press('Enter')
+  }
+  const pickAll = async () => {
+    await studio.board.focus()
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('l')
+    await page.keyboard.press('Control+a')
+  }
+
+  await part.getByRole('button', { name: 'Thickness', exact: true }).click()
+  await expect(page.getByText(/^Thickness: pick the closed lines/)).toBeVisible()
+  await rectangle(0, 0, 100, 60)
+  await pickAll()
+  await part.getByRole('button', { name: 'Thickness', exact: true }).click()
+  await part.getByRole('textbox', { name: 'Thickness' }).fill('20')
+  await part.getByRole('textbox', { name: 'Thickness' }).press('Enter')
+  await expect(facts.getByText('120.000 cm³')).toBeVisible()
+
+  await studio.board.focus()
+  await page.keyboard.press('c')
+  await typePoint(studio, 50, 30)
+  await field('length').fill('5')
+  await field('angle').fill('0')
+  await field('angle').press('Enter')
+  await expect.poll(async () => (await studio.records(id, 'circle')).length).toBe(1)
+  await pickAll()
+  await part.getByRole('button', { name: 'Drill', exact: true }).click()
+  await studio.choose(part.getByRole('combobox', { name: 'For a screw' }), 'M6, counterbored')
+  await expect(part.getByText('DIN 974-1 over ISO 273, medium')).toBeVisible()
+  const drilled = 120_000 - Math.PI * (3.3 ** 2 * 20 + (5.5 ** 2 - 3.3 ** 2) * 6.4)
+  await expect(facts.getByText(`${(drilled / 1000).toFixed(3)} cm³`)).toBeVisible()
+
+  // A groove is drawn on the view from the front, and cut through from there.
+  await page.getByRole('button', { name: 'Look at Part 1: front' }).click()
+  await studio.board.focus()
+  await rectangle(40, 0, 20, 5)
+  await pickAll()
+  await part.getByRole('button', { name: 'Cut through', exact: true }).click()
+  const grooved = drilled - (20 * 5 * 60 - Math.PI * 3.3 ** 2 * 5)
+  await expect(facts.getByText(`${(grooved / 1000).toFixed(3)} cm³`)).toBeVisible()
+  await expect(part.getByText('Made from another side')).toBeVisible()
+
+  // The groove before the hole gives the same solid; a part can be removed with all that lies on its views.
+  await part.getByRole('button', { name: 'Move step 3 up' }).click()
+  await expect(facts.getByText(`${(grooved / 1000).toFixed(3)} cm³`)).toBeVisible()
+  await page.getByRole('button', { name: 'Remove part Part 1' }).click()
+  await expect.poll(async () => (await studio.records(id, 'path')).length).toBe(0)
+  expect(await studio.records(id, 'part')).toHaveLength(0)
 })

@@ -20,16 +20,7 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await planCard(page, 1).click()
     await planCard(page, 3).click()
   },
-  'looking-closer': async (page) => {
-    await page.getByRole('button', { name: 'Look closer at Page 1' }).last().click()
-    await page.waitForLoadState('networkidle')
-    const canvas = (await page.getByRole('application', { name: 'The page' }).boundingBox())!
-    await page.getByRole('button', { name: 'Crop by a rectangle' }).click()
-    await page.mouse.click(canvas.x + canvas.width * 0.2, canvas.y + canvas.height * 0.28)
-    await page.mouse.click(canvas.x + canvas.width * 0.66, canvas.y + canvas.height * 0.8)
-  },
   adjusting: async (page, studio) => {
-    await page.getByRole('button', { name: 'Close' }).click()
     await page.getByRole('button', { name: 'Let go' }).click()
     await studio.goTo('Trace')
     await page.getByRole('button', { name: /^Adjust Ground floor/ }).click()
@@ -164,6 +155,10 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await page.getByText('kg mm²').waitFor()
     await page.keyboard.press('Home')
     await studio.drawn()
+  },
+  'part-price': async (page) => {
+    await page.getByText(/ each$/).scrollIntoViewIfNeeded()
+    await page.getByRole('img', { name: /^One piece by the number made/ }).scrollIntoViewIfNeeded()
   },
 }
 

@@ -3,6 +3,7 @@ import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import type { Part } from '@/core/model/part/schema'
+import type { PartStep } from '@/core/model/part/steps'
 import { isDrawn } from '@/core/model/shapes'
 import { MATERIALS } from '@/core/part/materials'
 import { useBench } from '../bench-store'
@@ -14,6 +15,33 @@ import { PriceList } from './PriceList'
 import { useBuiltPart } from './part-solid'
 import { addSteps } from './parts'
 import { StepList } from './StepList'
+
+/** Drills where circles are picked on a view: those of one size together. */
+function drillPicked(part: Part): void {
+  const { records } = useProject.getState()
+  const circles = useBench.getState().selection.flatMap((id) => {
+    const record = records.get(id)
+    return record?.kind === 'circle' && record.planeId !== undefined ? [record] : []
+  })
+  const sizes = [...new Set(circles.map(({ radiusMm, planeId }) => `${radiusMm.toFixed(4)} ${planeId}`))]
+  if (sizes.length === 0) return tell('Drill: pick circles on this view first, with Look.')
+  addSteps(
+    'Drill holes',
+    part,
+    ...sizes.map((size): PartStep => {
+      const alike = circles.filter(({ radiusMm, planeId }) => `${radiusMm.toFixed(4)} ${planeId}` === size)
+      return {
+        id: crypto.randomUUID(),
+        kind: 'hole',
+        viewId: alike[0]!.planeId!,
+        places: alike.map(({ center }) => center),
+        diameterMm: 2 * alike[0]!.radiusMm,
+        head: undefined,
+        ...(alike[0]!.tracedFrom && { tracedFrom: alike[0]!.tracedFrom }),
+      }
+    }),
+  )
+}
 
 /** A part while one of its views is looked at: its steps, what it measures, and what its sheets call for. */
 export function PartCard({ part }: { part: Part }) {
@@ -81,6 +109,9 @@ export function PartCard({ part }: { part: Part }) {
           )}
         >
           Cut through
+        </Button>
+        <Button size="small" variant="outlined" onClick={() => drillPicked(part)}>
+          Drill
         </Button>
         <Button
           size="small"

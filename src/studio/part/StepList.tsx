@@ -9,7 +9,8 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import type { ComponentProps } from 'react'
 import type { Part } from '@/core/model/part/schema'
-import type { PartStep } from '@/core/model/part/steps'
+import type { Hole, PartStep } from '@/core/model/part/steps'
+import { asScrewHole, SCREW_HOLES, screwHoleOf } from '@/core/part/screws'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { select, toolContext } from '../bench-store'
@@ -93,6 +94,31 @@ function positive(mm: number | undefined): number {
 /** Parts are made to hundredths. */
 const PartLength = (field: ComponentProps<typeof LengthField>) => <LengthField {...field} precision={3} />
 
+/** For which screw holes are, by the standards' tables. */
+function ScrewChoice({ step, onTake }: { step: Hole; onTake: (step: Hole) => void }) {
+  const found = screwHoleOf(step)
+  return (
+    <TextField
+      select
+      size="small"
+      label="For a screw"
+      value={found?.name ?? ''}
+      helperText={found?.standard}
+      onChange={({ target }) => {
+        const chosen = SCREW_HOLES.find(({ name }) => name === target.value)
+        if (chosen) onTake(asScrewHole(step, chosen))
+      }}
+    >
+      {!found && <MenuItem value="">its own sizes</MenuItem>}
+      {SCREW_HOLES.map(({ name }) => (
+        <MenuItem key={name} value={name}>
+          {name}
+        </MenuItem>
+      ))}
+    </TextField>
+  )
+}
+
 /** What stands for the depth of a hole that has none. */
 const THROUGH = 'through'
 
@@ -114,23 +140,26 @@ function StepFields({ part, step }: { part: Part; step: PartStep }) {
       )
     case 'hole':
       return (
-        <Stack direction="row" sx={{ gap: 1 }}>
-          <PartLength
-            label="Diameter"
-            mm={step.diameterMm}
-            onTake={(mm) => change({ ...step, diameterMm: positive(mm) })}
-          />
-          <CommittedField
-            label="Depth"
-            value={
-              step.depthMm === undefined ? THROUGH : formatLength(step.depthMm, { ...display, precision: 3 }, false)
-            }
-            onCommit={(text) => {
-              const { depthMm: _, ...through } = step
-              const isThrough = text === '' || text === THROUGH
-              change(isThrough ? through : { ...step, depthMm: positive(parseLength(text, display.unit)) })
-            }}
-          />
+        <Stack sx={{ gap: 1.25 }}>
+          <ScrewChoice step={step} onTake={change} />
+          <Stack direction="row" sx={{ gap: 1 }}>
+            <PartLength
+              label="Diameter"
+              mm={step.diameterMm}
+              onTake={(mm) => change({ ...step, diameterMm: positive(mm) })}
+            />
+            <CommittedField
+              label="Depth"
+              value={
+                step.depthMm === undefined ? THROUGH : formatLength(step.depthMm, { ...display, precision: 3 }, false)
+              }
+              onCommit={(text) => {
+                const { depthMm: _, ...through } = step
+                const isThrough = text === '' || text === THROUGH
+                change(isThrough ? through : { ...step, depthMm: positive(parseLength(text, display.unit)) })
+              }}
+            />
+          </Stack>
         </Stack>
       )
     case 'edges':
