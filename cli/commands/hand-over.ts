@@ -42,7 +42,7 @@ export function handOverCommand(program: Command): void {
     .option('--plane <name>', 'the work plane of dxf-plane, by its name or id; the first one where left out')
     .option(
       '--part <name>',
-      'the part of step, stl, 3mf, dxf-part and xlsx-part, by its name or id; the first one where left out',
+      'the part of step, stl, 3mf, glb-part, dxf-part and xlsx-part, by its name or id; the first one where left out',
     )
     .option('--paper <name>', `of a plan: ${Object.keys(PAPERS).join(', ')}`, 'A3')
     .option('--scale <number>', 'of a plan: 100 for 1:100; the largest usual one that fits where left out')

@@ -118,6 +118,14 @@ export const HAND_OVER_FORMATS = [
     ofPart: true,
   },
   {
+    name: 'glb-part',
+    word: 'glTF of a part',
+    extension: 'glb',
+    mime: 'model/gltf-binary',
+    about: 'One part as triangles within 0.01 mm, to be looked at; metres, y upwards.',
+    ofPart: true,
+  },
+  {
     name: 'xlsx-part',
     word: 'XLSX of a part',
     extension: 'xlsx',

@@ -21,7 +21,7 @@ import { workPlanesOf } from '@/core/model/work-plane/schema'
 import { TABLES, tablesOf } from '@/core/tables/registry'
 import type { LengthDisplay } from '@/core/units/format'
 import { writeArchive } from '../archive'
-import { dxfOfPart, stepOfPart, stlOfPart, threeMfOfPart, xlsxOfPart } from '../part/solid'
+import { dxfOfPart, glbOfPart, stepOfPart, stlOfPart, threeMfOfPart, xlsxOfPart } from '../part/solid'
 import { pdfOfPlan } from './pdf'
 import { writeXlsx } from './xlsx'
 
@@ -122,6 +122,7 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   json: ({ name, records }) => `${JSON.stringify({ format: 'calque-project', version: 1, name, records }, null, 1)}\n`,
   step: (project, on) => stepOfPart(byId(project), on.part),
   'dxf-part': (project, on) => dxfOfPart(byId(project), on.part),
+  'glb-part': (project, on) => glbOfPart(byId(project), on.part),
   'xlsx-part': (project, on) => xlsxOfPart(byId(project), on.part),
   '3mf': (project, on) => threeMfOfPart(byId(project), on.part),
   stl: (project, on) => stlOfPart(byId(project), on.part),

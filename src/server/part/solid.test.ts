@@ -1,11 +1,12 @@
 import ExcelJS from 'exceljs'
 import { XMLParser } from 'fast-xml-parser'
+import { validateBytes } from 'gltf-validator'
 import JSZip from 'jszip'
 import { describe, expect, it } from 'vitest'
 import { readDxf } from '../../../tests/support/ezdxf'
 import { judgeStep } from '../../../tests/support/judge-step'
 import { holes, PLATE_LINES, partOf, THICK } from '../../../tests/support/part'
-import { dxfOfPart, PartError, stepOfPart, stlOfPart, threeMfOfPart, xlsxOfPart } from './solid'
+import { dxfOfPart, glbOfPart, PartError, stepOfPart, stlOfPart, threeMfOfPart, xlsxOfPart } from './solid'
 
 const records = new Map(
   [
@@ -108,6 +109,18 @@ describe('a part that is handed over', () => {
       'SUNKEN 2400',
     ])
     expect(circles.map(([, , radius]) => radius).sort()).toEqual([20, 4, 4, 7, 7])
+  })
+
+  it('is valid glTF', async () => {
+    const bytes = await glbOfPart(records)
+    expect((await validateBytes(bytes)).issues.messages).toEqual([])
+    // Metres: the largest place is the length of the plate.
+    const json = new TextDecoder().decode(
+      bytes.subarray(20, 20 + new DataView(bytes.buffer, bytes.byteOffset).getUint32(12, true)),
+    )
+    expect(
+      Math.max(...(JSON.parse(json).accessors as { max?: number[] }[]).flatMap(({ max }) => max ?? [])),
+    ).toBeCloseTo(0.2, 6)
   })
 
   it('is told in a workbook: facts, holes and price', async () => {

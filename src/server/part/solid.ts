@@ -5,6 +5,7 @@ import { exportSTEP, type Shape3D } from 'replicad'
 import { write3mf } from '@/core/formats/3mf/write'
 import { partDrawing } from '@/core/formats/dxf/part'
 import { writeDxf } from '@/core/formats/dxf/write'
+import { writeGlbNodes } from '@/core/formats/gltf/write'
 import { type Part, partsOf } from '@/core/model/part/schema'
 import { priceBookOf } from '@/core/model/price-book/schema'
 import type { ProjectRecord } from '@/core/model/registry'
@@ -79,6 +80,23 @@ export async function threeMfOfPart(records: Records, named?: string): Promise<U
   const zip = new JSZip()
   for (const [path, content] of write3mf({ positions: vertices, triangles }, part.name)) zip.file(path, content)
   return zip.generateAsync({ type: 'uint8array', compression: 'DEFLATE' })
+}
+
+const MM_PER_M = 1000
+
+/** A part as binary glTF, in metres. @throws PartError */
+export async function glbOfPart(records: Records, named?: string): Promise<Uint8Array> {
+  const { part, solid } = await solidOfPart(records, named)
+  const { vertices, normals, triangles } = solid.mesh(FLAT)
+  const flat = (values: ArrayLike<number>, by: number) =>
+    Float32Array.from(triangles.flatMap((corner) => [0, 1, 2].map((i) => values[3 * corner + i]! / by)))
+  const node = {
+    name: part.name,
+    kind: 'steel' as const,
+    positions: flat(vertices, MM_PER_M),
+    normals: flat(normals, 1),
+  }
+  return writeGlbNodes([node], part.name)
 }
 
 /** What a part measures, its holes and what it costs, as a workbook. @throws PartError */

@@ -15,6 +15,7 @@ const FILES = [
   ['step', 'STEP'],
   ['stl', 'STL'],
   ['3mf', '3MF'],
+  ['glb-part', 'GLB'],
   ['dxf-part', 'DXF'],
   ['xlsx-part', 'XLSX'],
 ] as const

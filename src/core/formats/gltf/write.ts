@@ -25,15 +25,29 @@ const COLORS: Record<Kind, readonly [number, number, number, number]> = {
 const FLOAT = 5126
 const ARRAY_BUFFER = 34962
 
+/** One node: triangles by their corners, three after another, in metres, z up. */
+export interface GlbNode {
+  readonly name: string
+  readonly kind: Kind
+  readonly positions: Float32Array
+  readonly normals: Float32Array
+}
+
 /**
  * A building as binary glTF 2.0: metres, y up, one node an element, named by its id.
  * @param origin the place that becomes zero, in model millimetres
  */
 export function writeGlb(building: Building, name: string, origin: Point): Uint8Array {
-  const kinds: Kind[] = []
-  const material = (kind: Kind): number => (kinds.includes(kind) ? kinds.indexOf(kind) : kinds.push(kind) - 1)
   const byElement = new Map<string, Solid[]>()
   for (const solid of solidsOf(building)) byElement.set(solid.id, [...(byElement.get(solid.id) ?? []), solid])
+  const nodes = [...byElement].map(([id, solids]) => ({ name: id, kind: solids[0]!.kind, ...meshOf(solids, origin) }))
+  return writeGlbNodes(nodes, name)
+}
+
+/** Nodes as binary glTF 2.0: metres, y up. */
+export function writeGlbNodes(nodes: readonly GlbNode[], name: string): Uint8Array {
+  const kinds: Kind[] = []
+  const material = (kind: Kind): number => (kinds.includes(kind) ? kinds.indexOf(kind) : kinds.push(kind) - 1)
   const chunks: Float32Array[] = []
   const views: object[] = []
   const accessors: object[] = []
@@ -51,19 +65,15 @@ export function writeGlb(building: Building, name: string, origin: Point): Uint8
     offset += values.byteLength
     return accessors.length - 1
   }
-  const meshes = [...byElement].map(([id, solids]) => {
-    const { positions, normals } = meshOf(solids, origin)
-    const [position, normal] = [yUp(positions), yUp(normals)]
-    return {
-      name: id,
-      primitives: [
-        {
-          attributes: { POSITION: accessor(position, true), NORMAL: accessor(normal, false) },
-          material: material(solids[0]!.kind),
-        },
-      ],
-    }
-  })
+  const meshes = nodes.map(({ name: id, kind, positions, normals }) => ({
+    name: id,
+    primitives: [
+      {
+        attributes: { POSITION: accessor(yUp(positions), true), NORMAL: accessor(yUp(normals), false) },
+        material: material(kind),
+      },
+    ],
+  }))
   const json = {
     asset: { version: '2.0', generator: 'Calque' },
     scene: 0,
