@@ -1,7 +1,7 @@
 import type { Point } from '@/core/geometry/vector'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { pointFields, steerPoint } from '../entry'
+import { enteredPoint, pointFields, steerPoint } from '../entry'
 import type { Session, ToolContext } from '../tool'
 import { type Drawing, drawnBase } from './drawing'
 
@@ -54,7 +54,8 @@ export const rectangle: Drawing = {
   },
   entered: (session, context) => {
     const from = session.points[0]?.at
-    if (!from || (!session.typed.width && !session.typed.height)) return null
+    if (!from) return enteredPoint(session, context)
+    if (!session.typed.width && !session.typed.height) return null
     const { width, height } = typedSize(session, context)
     const mouse = session.raw?.at ?? (width !== null && height !== null ? from : null)
     if (!mouse) throw new Error('Type both width and height, or point the mouse where the corner should go.')
