@@ -1,17 +1,7 @@
-import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { boathouseSet } from '../../demo/sheets/boathouse'
+import { seriousOn } from './axe'
 import { StudioPage, test } from './studio'
-
-/** What axe finds serious on what shows now. */
-async function seriousOn(page: Page): Promise<string[]> {
-  const { violations } = await new AxeBuilder({ page }).analyze()
-  return violations
-    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .flatMap(({ id, nodes }) =>
-      nodes.map(({ html, failureSummary }) => `${id}: ${html.slice(0, 160)} ${failureSummary}`),
-    )
-}
 
 test('axe finds nothing serious on any main view', async ({ page }) => {
   test.setTimeout(240_000)

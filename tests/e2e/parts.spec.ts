@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { expect } from '@playwright/test'
 import { outriggerPlate } from '../../demo/sheets/outrigger-plate'
 import { judgeStep } from '../support/judge-step'
+import { seriousOn } from './axe'
 import { typePoint } from './framing'
 import { StudioPage, test } from './studio'
 
@@ -19,6 +20,8 @@ const VOLUME_MM3 = (ROUNDED - SLOT - HOLES) * 0.25 * 25.4 ** 3
 
 test('the plate’s sheet becomes a solid with the holes that it calls for', async ({ page }) => {
   test.setTimeout(120_000)
+  // Colours are judged once they have come to rest.
+  await page.emulateMedia({ reducedMotion: 'reduce' })
   const studio = new StudioPage(page)
   const id = await studio.newProject('Plate')
   await studio.upload('plate.svg', outriggerPlate())
@@ -108,6 +111,7 @@ test('the plate’s sheet becomes a solid with the holes that it calls for', asy
   await price.getByLabel('Pieces').fill('100')
   await price.getByLabel('Pieces').press('Enter')
   await expect.poll(unitCost).toBeLessThan(before)
+  expect(await seriousOn(page)).toEqual([])
 
   // A step that is switched off leaves the solid, one that can’t be done says so.
   await part.getByRole('checkbox', { name: 'Step 3 counts' }).uncheck()

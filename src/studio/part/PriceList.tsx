@@ -1,3 +1,4 @@
+import MoreIcon from '@mui/icons-material/ExpandMore'
 import Accordion from '@mui/material/Accordion'
 import AccordionDetails from '@mui/material/AccordionDetails'
 import AccordionSummary from '@mui/material/AccordionSummary'
@@ -85,7 +86,9 @@ export function PriceList({ part }: { part: Part }) {
       ))}
       <PriceChart estimate={estimate} quantity={quantity} currency={book.currency} />
       <Accordion disableGutters elevation={0} sx={{ bgcolor: 'transparent' }}>
-        <AccordionSummary sx={{ px: 0 }}>Price book of this project</AccordionSummary>
+        <AccordionSummary expandIcon={<MoreIcon />} sx={{ px: 0 }}>
+          <Typography>Price book of this project</Typography>
+        </AccordionSummary>
         <AccordionDetails sx={{ px: 0, display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.25 }}>
           {FIGURES.map(([key, label]) => (
             <CommittedField
