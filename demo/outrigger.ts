@@ -5,8 +5,10 @@ import type { ProjectRecord } from '@/core/model/registry'
 import { newUnderlay } from '@/core/model/underlay/new'
 import { placementAtRatio } from '@/core/model/underlay/placement'
 import type { KnownDimension } from '@/core/model/underlay/schema'
+import { partView } from '@/core/model/work-plane/schema'
+import { MM_PER } from '@/core/units/length'
 
-const MM_PER_IN = 25.4
+const MM_PER_IN = MM_PER.in
 const PT_PER_IN = 72
 /** The lower left corner of the plate on its sheet, in inches. */
 const CORNER = { x: 1.5, y: 2.2 }
@@ -103,18 +105,7 @@ export function outriggerPart(sheetId: string): ProjectRecord[] {
         { id: 'demo-outrigger-edges', kind: 'edges', form: 'bevel', which: 'top', sizeMm: 0.5 },
       ],
     },
-    {
-      id: VIEW,
-      kind: 'work-plane',
-      name: 'Top',
-      start: { x: 0, y: 0 },
-      end: { x: 1, y: 0 },
-      leanRad: 0,
-      beforeMm: 0,
-      behindMm: 0,
-      partId: 'demo-outrigger',
-      side: 'top',
-    },
+    partView(VIEW, 'demo-outrigger', 'top'),
     newUnderlay({
       id: 'demo-outrigger-sheet',
       name: 'Outrigger plate',

@@ -6,7 +6,7 @@ import { PartBuilder } from '@/core/part/solid/build'
 import { factsOf } from '@/core/part/solid/facts'
 import { startKernel } from '@/core/part/solid/kernel'
 import { meshOfSolid } from '@/core/part/solid/mesh'
-import { box, partOf, partView } from '../support/part'
+import { box, partOf, viewOfPart } from '../support/part'
 import { printRow } from './table'
 
 const STEPS = 60
@@ -20,7 +20,11 @@ function manySteps(): { readonly steps: readonly PartStep[]; readonly lines: rea
   }))
   const pockets = cells.filter(({ i }) => i % 2 === 0)
   return {
-    lines: [partView('top'), box('plate', 0, 0, 440, 260), ...pockets.map(({ x, y, i }) => box(`p${i}`, x, y, 24, 18))],
+    lines: [
+      viewOfPart('top'),
+      box('plate', 0, 0, 440, 260),
+      ...pockets.map(({ x, y, i }) => box(`p${i}`, x, y, 24, 18)),
+    ],
     steps: [
       { id: 'thick', kind: 'raise', profile: ['plate'], heightMm: 20, fromMm: 0 },
       { id: 'edges', kind: 'edges', form: 'round', which: 'upright', sizeMm: 8 },

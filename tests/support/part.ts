@@ -2,21 +2,10 @@ import { FIRST_LAYER } from '@/core/model/layer/schema'
 import type { Part } from '@/core/model/part/schema'
 import type { PartStep } from '@/core/model/part/steps'
 import type { ProjectRecord } from '@/core/model/registry'
-import type { PartSide, WorkPlane } from '@/core/model/work-plane/schema'
+import { type PartSide, partView } from '@/core/model/work-plane/schema'
 
 /** A view of the part called part. */
-export const partView = (side: PartSide): WorkPlane => ({
-  id: side,
-  kind: 'work-plane',
-  name: side,
-  start: { x: 0, y: 0 },
-  end: { x: 1, y: 0 },
-  leanRad: 0,
-  beforeMm: 0,
-  behindMm: 0,
-  partId: 'part',
-  side,
-})
+export const viewOfPart = (side: PartSide) => partView(side, 'part', side)
 
 const on = (planeId: string) => ({ layerId: FIRST_LAYER.id, planeId, pen: undefined })
 
@@ -67,9 +56,9 @@ export const holes = (step: Partial<Extract<PartStep, { kind: 'hole' }>> = {}): 
 
 /** What is drawn for a plate of 200 by 100 mm with a bore, an island in it, a pocket and a slot from the front. */
 export const PLATE_LINES: readonly ProjectRecord[] = [
-  partView('top'),
-  partView('front'),
-  partView('side'),
+  viewOfPart('top'),
+  viewOfPart('front'),
+  viewOfPart('side'),
   box('plate', 0, 0, 200, 100),
   disc('bore', 50, 50, 20),
   disc('island', 50, 50, 8),

@@ -1,4 +1,4 @@
-import { lengthOf, nearestParameter, nearestPlace, pieceBetween } from '../geometry/piece/measure'
+import { flatten, lengthOf, nearestParameter, nearestPlace, pieceBetween } from '../geometry/piece/measure'
 import { endOf, isWhole, type Piece, placeAt, reversed, SAME_MM, segment, startOf } from '../geometry/piece/piece'
 import { distance, middle, type Point } from '../geometry/vector'
 
@@ -29,6 +29,10 @@ export const chainStart = ({ pieces }: Chain): Point => startOf(pieces[0]!)
 export const chainEnd = ({ pieces }: Chain): Point => endOf(pieces.at(-1)!)
 
 export const chainLength = ({ pieces }: Chain): number => pieces.reduce((sum, piece) => sum + lengthOf(piece), 0)
+
+/** A closed chain as a ring: chords leave its curves by no more than `flatMm`. */
+export const flatRing = ({ pieces }: Chain, flatMm: number): Point[] =>
+  pieces.flatMap((piece) => flatten(piece, flatMm).slice(1))
 
 /** The position of the place nearest to `p`. */
 export function nearestPosition({ pieces }: Chain, p: Point): number {

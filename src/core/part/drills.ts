@@ -1,3 +1,5 @@
+import { MM_PER } from '../units/length'
+
 /** Diameters of numbered drills from 1 on, in thousandths of an inch (ASME B94.11M). */
 const NUMBERED = [
   228, 221, 213, 209, 205.5, 204, 201, 199, 196, 193.5, 191, 189, 185, 182, 180, 177, 173, 169.5, 166, 161, 159, 157,
@@ -11,7 +13,10 @@ const LETTERED = [
   397, 404, 413,
 ]
 
-const MM_PER_THOU = 0.0254
+const MM_PER_THOU = MM_PER.in / 1000
+
+/** The diameters of all numbered and lettered drills. */
+export const INCH_DRILLS_MM: readonly number[] = [...NUMBERED, ...LETTERED].map((thou) => thou * MM_PER_THOU)
 
 /** The diameter of a drill by its number or letter; null where there is none. */
 export function drillMm(name: string): number | null {

@@ -1,8 +1,6 @@
-import { type Chain, chainOf } from '../draft/chain'
-import { flatten } from '../geometry/piece/measure'
+import { type Chain, flatRing } from '../draft/chain'
 import { placeAt } from '../geometry/piece/piece'
 import { doubleArea, isInside } from '../geometry/polygon'
-import type { Point } from '../geometry/vector'
 import type { ProjectRecord } from '../model/registry'
 import { chainsOf, isDrawn, surroundingsOf } from '../model/shapes'
 import { USUAL_DISPLAY } from '../units/format'
@@ -35,7 +33,7 @@ export function areasOf(
     if (!record || !isDrawn(record)) throw new ProfileError('A line of its profile is gone.')
     return chainsOf(record, around).map((chain) => {
       if (!chain.closed) throw new ProfileError('A line of its profile is not closed.')
-      return { chain, ring: ringOf(chain), viewId: record.planeId }
+      return { chain, ring: flatRing(chain, FLAT_MM), viewId: record.planeId }
     })
   })
   const viewId = rings[0]?.viewId
@@ -44,24 +42,21 @@ export function areasOf(
   const sorted = rings
     .map((each) => ({ ...each, size: Math.abs(doubleArea(each.ring)) }))
     .sort((a, b) => b.size - a.size)
-  const around_ = sorted.map(({ chain }, i) => {
+  const enclosing = sorted.map(({ chain }, i) => {
     const p = placeAt(chain.pieces[0]!, 0.5)
     return sorted.slice(0, i).filter(({ ring }) => isInside(ring, p))
   })
   const areas = sorted.flatMap(({ chain }, i) =>
-    around_[i]!.length % 2 === 1
+    enclosing[i]!.length % 2 === 1
       ? []
       : [
           {
             outline: chain,
             holes: sorted
-              .filter((_, j) => around_[j]!.length === around_[i]!.length + 1 && around_[j]!.includes(sorted[i]!))
+              .filter((_, j) => enclosing[j]!.length === enclosing[i]!.length + 1 && enclosing[j]!.includes(sorted[i]!))
               .map((each) => each.chain),
           },
         ],
   )
   return { areas, viewId }
 }
-
-const ringOf = (chain: Chain): Point[] =>
-  chainOf(chain.pieces, true).pieces.flatMap((piece) => flatten(piece, FLAT_MM).slice(1))

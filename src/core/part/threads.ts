@@ -1,3 +1,5 @@
+import { MM_PER } from '../units/length'
+
 /** A screw thread by its standard. Lengths in millimetres. */
 export interface Thread {
   /** As it is written on drawings: M8 × 1, 1/4-20 UNC. */
@@ -106,7 +108,7 @@ const UNIFIED_FINE: readonly (readonly [string, number, number])[] = [
   ['1', 1, 12],
 ]
 
-const MM_PER_IN = 25.4
+const MM_PER_IN = MM_PER.in
 
 const metric =
   (series: ThreadSeries) =>

@@ -3,7 +3,7 @@ import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import type { Part } from '@/core/model/part/schema'
-import type { PartStep } from '@/core/model/part/steps'
+import type { Edges, PartStep } from '@/core/model/part/steps'
 import { isDrawn } from '@/core/model/shapes'
 import { MATERIALS } from '@/core/part/materials'
 import { useBench } from '../bench-store'
@@ -43,6 +43,9 @@ function drillPicked(part: Part): void {
   )
 }
 
+/** What a button of new steps says and does. */
+type Action = readonly [word: string, act: () => void]
+
 /** A part while one of its views is looked at: its steps, what it measures, and what its sheets call for. */
 export function PartCard({ part }: { part: Part }) {
   useBuiltPart(part)
@@ -54,9 +57,28 @@ export function PartCard({ part }: { part: Part }) {
       record && isDrawn(record) && record.planeId !== undefined && (!('closed' in record) || record.closed === true)
     )
   })
-  const withProfile = (label: string, make: (profile: string[]) => void) => () =>
-    closed.length === 0 ? tell(`${label}: pick the closed lines on this view first, with Look.`) : make(closed)
   const id = () => crypto.randomUUID()
+  /** A step over what is picked. */
+  const over = (word: string, label: string, make: (profile: string[]) => PartStep): Action => [
+    word,
+    () =>
+      closed.length === 0
+        ? tell(`${word}: pick the closed lines on this view first, with Look.`)
+        : addSteps(label, part, make(closed)),
+  ]
+  const shape = (word: string, step: Pick<Edges, 'form' | 'which' | 'sizeMm'>): Action => [
+    word,
+    () => addSteps(word, part, { id: id(), kind: 'edges', ...step }),
+  ]
+  const actions: readonly Action[] = [
+    over('Thickness', 'Give thickness', (profile) => ({ id: id(), kind: 'raise', profile, heightMm: 6, fromMm: 0 })),
+    over('Raised', 'Raise area', (profile) => ({ id: id(), kind: 'raise', profile, heightMm: 5 })),
+    over('Sunken', 'Sink area', (profile) => ({ id: id(), kind: 'sink', profile, depthMm: 3 })),
+    over('Cut through', 'Cut through', (profile) => ({ id: id(), kind: 'sink', profile })),
+    ['Drill', () => drillPicked(part)],
+    shape('Round edges', { form: 'round', which: 'upright', sizeMm: 3 }),
+    shape('Bevel edges', { form: 'bevel', which: 'top', sizeMm: 1 }),
+  ]
   return (
     <Stack component="section" aria-label={`Part ${part.name}`} sx={{ gap: 1.5 }}>
       <TextField
@@ -74,63 +96,11 @@ export function PartCard({ part }: { part: Part }) {
       </TextField>
       <StepList part={part} />
       <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 0.75 }} role="group" aria-label="New step">
-        <Button
-          size="small"
-          variant="outlined"
-          onClick={withProfile('Thickness', (profile) =>
-            addSteps('Give thickness', part, { id: id(), kind: 'raise', profile, heightMm: 6, fromMm: 0 }),
-          )}
-        >
-          Thickness
-        </Button>
-        <Button
-          size="small"
-          variant="outlined"
-          onClick={withProfile('Raised', (profile) =>
-            addSteps('Raise area', part, { id: id(), kind: 'raise', profile, heightMm: 5 }),
-          )}
-        >
-          Raised
-        </Button>
-        <Button
-          size="small"
-          variant="outlined"
-          onClick={withProfile('Sunken', (profile) =>
-            addSteps('Sink area', part, { id: id(), kind: 'sink', profile, depthMm: 3 }),
-          )}
-        >
-          Sunken
-        </Button>
-        <Button
-          size="small"
-          variant="outlined"
-          onClick={withProfile('Cut through', (profile) =>
-            addSteps('Cut through', part, { id: id(), kind: 'sink', profile }),
-          )}
-        >
-          Cut through
-        </Button>
-        <Button size="small" variant="outlined" onClick={() => drillPicked(part)}>
-          Drill
-        </Button>
-        <Button
-          size="small"
-          variant="outlined"
-          onClick={() =>
-            addSteps('Round edges', part, { id: id(), kind: 'edges', form: 'round', which: 'upright', sizeMm: 3 })
-          }
-        >
-          Round edges
-        </Button>
-        <Button
-          size="small"
-          variant="outlined"
-          onClick={() =>
-            addSteps('Bevel edges', part, { id: id(), kind: 'edges', form: 'bevel', which: 'top', sizeMm: 1 })
-          }
-        >
-          Bevel edges
-        </Button>
+        {actions.map(([word, act]) => (
+          <Button key={word} size="small" variant="outlined" onClick={act}>
+            {word}
+          </Button>
+        ))}
       </Stack>
       <CalloutList part={part} />
       <PartFacts part={part} />

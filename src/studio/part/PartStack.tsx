@@ -7,11 +7,11 @@ import Stack from '@mui/material/Stack'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { type Part, partsOf } from '@/core/model/part/schema'
-import { type PartSide, viewsOf } from '@/core/model/work-plane/schema'
+import { type PartSide, SIDE_WORDS, viewsOf } from '@/core/model/work-plane/schema'
 import { useBench, workOn } from '../bench-store'
 import { NameField } from '../panels/NameField'
 import { put, remove, useProject } from '../project/store'
-import { beginPart, lookAtPart, SIDE_WORDS } from './parts'
+import { beginPart, lookAtPart } from './parts'
 
 /** The parts of the project: each can be looked at from above, from before it and from its side. */
 export function PartStack() {

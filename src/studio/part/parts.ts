@@ -1,25 +1,10 @@
 import type { Part } from '@/core/model/part/schema'
 import { partsOf } from '@/core/model/part/schema'
 import type { PartStep } from '@/core/model/part/steps'
-import { type PartSide, viewsOf, type WorkPlane, workPlaneOf } from '@/core/model/work-plane/schema'
+import { type PartSide, partView, viewsOf, workPlaneOf } from '@/core/model/work-plane/schema'
 import { MATERIALS } from '@/core/part/materials'
 import { useBench, workOn } from '../bench-store'
 import { put, useProject } from '../project/store'
-
-export const SIDE_WORDS: Readonly<Record<PartSide, string>> = { top: 'Top', front: 'Front', side: 'Side' }
-
-const newView = (partId: string, side: PartSide): WorkPlane => ({
-  id: crypto.randomUUID(),
-  kind: 'work-plane',
-  name: SIDE_WORDS[side],
-  start: { x: 0, y: 0 },
-  end: { x: 1, y: 0 },
-  leanRad: 0,
-  beforeMm: 0,
-  behindMm: 0,
-  partId,
-  side,
-})
 
 /** Begins a part, and looks at it from above. */
 export function beginPart(): void {
@@ -34,7 +19,7 @@ export function beginPart(): void {
     material: MATERIALS[0]!.name,
     steps: [],
   }
-  const top = newView(part.id, 'top')
+  const top = partView(crypto.randomUUID(), part.id, 'top')
   put('Begin part', part, top)
   workOn(top.id)
 }
@@ -44,7 +29,7 @@ export function lookAtPart(part: Part, side: PartSide, looked: string | null): v
   const { records } = useProject.getState()
   const known = viewsOf(part.id, records).find((view) => view.side === side)
   if (known?.id === looked) return workOn(null)
-  const view = known ?? newView(part.id, side)
+  const view = known ?? partView(crypto.randomUUID(), part.id, side)
   if (!known) put('Add view of part', view)
   workOn(view.id)
 }

@@ -1,4 +1,5 @@
 import type { Vector3 } from '../../geometry/space'
+import { escapeXml } from '../xml'
 
 /** A closed surface as triangles: three corners for each, and which they are. Millimetres. */
 export interface TriangleMesh {
@@ -33,9 +34,6 @@ export function welded({ positions, triangles }: TriangleMesh): {
   return { corners, triangles: all.filter(([a, b, c]) => a !== b && b !== c && c !== a) }
 }
 
-const escaped = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;')
-
 const figure = (mm: number): string => String(Math.round(mm * 1e6) / 1e6)
 
 /** The files of a 3MF package (3MF Consortium, core specification 1.3), by their paths. */
@@ -54,7 +52,7 @@ export function write3mf(mesh: TriangleMesh, name: string): ReadonlyMap<string, 
     ],
     [
       '3D/3dmodel.model',
-      `<?xml version="1.0" encoding="UTF-8"?>\n<model unit="millimeter" xml:lang="en-US" xmlns="http://schemas.microsoft.com/3dmanufacturing/core/2015/02"><metadata name="Title">${escaped(name)}</metadata><resources><object id="1" type="model" name="${escaped(name)}"><mesh><vertices>${vertices}</vertices><triangles>${faces}</triangles></mesh></object></resources><build><item objectid="1"/></build></model>\n`,
+      `<?xml version="1.0" encoding="UTF-8"?>\n<model unit="millimeter" xml:lang="en-US" xmlns="http://schemas.microsoft.com/3dmanufacturing/core/2015/02"><metadata name="Title">${escapeXml(name)}</metadata><resources><object id="1" type="model" name="${escapeXml(name)}"><mesh><vertices>${vertices}</vertices><triangles>${faces}</triangles></mesh></object></resources><build><item objectid="1"/></build></model>\n`,
     ],
   ])
 }

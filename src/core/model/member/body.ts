@@ -1,6 +1,5 @@
 import earcut from 'earcut'
-import type { Chain } from '../../draft/chain'
-import { flatten } from '../../geometry/piece/measure'
+import { flatRing } from '../../draft/chain'
 import { doubleArea } from '../../geometry/polygon'
 import { type Cuboid, dot3, type HalfSpace, subtract3, type Vector3 } from '../../geometry/space'
 import type { Point } from '../../geometry/vector'
@@ -38,15 +37,11 @@ export function ringsOfSection(shape: SectionShape): readonly (readonly Point[])
   const { widthMm, heightMm } = sizeOf(shape)
   const flat = Math.min(FLAT_MM, Math.min(widthMm, heightMm) * FLAT_PART)
   const made = outlineOf(shape).map((chain, i) => {
-    const ring = ringOf(chain, flat)
+    const ring = flatRing(chain, flat)
     return doubleArea(ring) > 0 === (i === 0) ? ring : [...ring].reverse()
   })
   rings.set(shape, made)
   return made
-}
-
-function ringOf({ pieces }: Chain, flatMm: number): Point[] {
-  return pieces.flatMap((piece) => flatten(piece, flatMm).slice(1))
 }
 
 const triangles = new WeakMap<SectionShape, readonly (readonly [Point, Point, Point])[]>()
@@ -269,7 +264,7 @@ export function cornersOfSection(shape: SectionShape): readonly Point[] {
   const known = corners.get(shape)
   if (known) return known
   const { widthMm, heightMm } = sizeOf(shape)
-  const made = ringOf(outlineOf(sharp(shape))[0], Math.min(widthMm, heightMm) * DRAWN_PART)
+  const made = flatRing(outlineOf(sharp(shape))[0], Math.min(widthMm, heightMm) * DRAWN_PART)
   corners.set(shape, made)
   return made
 }

@@ -1,5 +1,4 @@
-import type { Chain } from '../../draft/chain'
-import { flatten } from '../../geometry/piece/measure'
+import { type Chain, flatRing } from '../../draft/chain'
 import { doubleArea } from '../../geometry/polygon'
 import { add3, cross3, dot3, type Frame, scale3, subtract3, unit3 } from '../../geometry/space'
 import type { Point } from '../../geometry/vector'
@@ -40,6 +39,6 @@ export const outlineOfPlate = ({ ring }: Plate): Chain => chainOfRing(ring, true
 
 /** The outline of a plate as corners, anticlockwise. */
 export function cornersOfPlate(plate: Plate): Point[] {
-  const corners = outlineOfPlate(plate).pieces.flatMap((piece) => flatten(piece, FLAT_MM).slice(1))
+  const corners = flatRing(outlineOfPlate(plate), FLAT_MM)
   return doubleArea(corners) < 0 ? corners.reverse() : corners
 }

@@ -51,6 +51,23 @@ export const workPlanesOf = (records: ReadonlyMap<string, AnyRecord>): WorkPlane
 
 export type PartSide = NonNullable<WorkPlane['side']>
 
+/** The sides from which a part is looked at, as a person calls them. */
+export const SIDE_WORDS: Readonly<Record<PartSide, string>> = { top: 'Top', front: 'Front', side: 'Side' }
+
+/** A view of a part, named by its side: its line, lean and depth say nothing. */
+export const partView = (id: string, partId: string, side: PartSide): WorkPlane => ({
+  id,
+  kind: 'work-plane',
+  name: SIDE_WORDS[side],
+  start: { x: 0, y: 0 },
+  end: { x: 1, y: 0 },
+  leanRad: 0,
+  beforeMm: 0,
+  behindMm: 0,
+  partId,
+  side,
+})
+
 /** The views of a part: from above, from before it, from its right. */
 export const viewsOf = (partId: string, records: ReadonlyMap<string, AnyRecord>): WorkPlane[] =>
   [...records.values()].filter(isWorkPlane).filter((plane) => plane.partId === partId)

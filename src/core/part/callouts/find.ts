@@ -66,14 +66,30 @@ const isSize = (drawnMm: number, statedMm: number): boolean =>
 const drawnAs = ({ diameterMm, thread }: HoleCallout): number[] =>
   thread ? [thread.nominalMm, tapDrillMm(thread)] : [diameterMm]
 
+interface Drawn {
+  readonly notes: readonly TextRun[]
+  readonly circles: readonly SheetCircle[]
+}
+
+const drawn = new WeakMap<Linework, Drawn>()
+
+/** The notes and circles of a sheet: gathered once, though its unit is told first. */
+function drawnOn(linework: Linework): Drawn {
+  const known = drawn.get(linework)
+  if (known) return known
+  const notes = notesOf(joinWords(linework.text.filter(({ flags }) => isVisible(flags))))
+  const gathered = { notes, circles: circlesOf(linework) }
+  drawn.set(linework, gathered)
+  return gathered
+}
+
 /**
  * Every note of holes, radii, bevels and thicknesses on a sheet, with the circles that it calls for.
  * @param mmPerPt true size of a point of the sheet
  * @param unit of figures that have no mark
  */
 export function findCallouts(linework: Linework, mmPerPt: number, unit: CalloutUnit): FoundCallout[] {
-  const notes = notesOf(joinWords(linework.text.filter(({ flags }) => isVisible(flags))))
-  const circles = circlesOf(linework)
+  const { notes, circles } = drawnOn(linework)
   const leaders = leadersOf(linework)
   const taken = new Set<SheetCircle>()
   return notes
@@ -93,8 +109,7 @@ export function findCallouts(linework: Linework, mmPerPt: number, unit: CalloutU
  * @param usual where neither tells
  */
 export function unitOfCallouts(linework: Linework, mmPerPt: number, usual: CalloutUnit): CalloutUnit {
-  const circles = circlesOf(linework)
-  const notes = notesOf(joinWords(linework.text.filter(({ flags }) => isVisible(flags))))
+  const { notes, circles } = drawnOn(linework)
   const agreeing = (unit: CalloutUnit): number =>
     notes.filter(({ text }) => {
       const callout = readCallout(text, unit)
@@ -131,8 +146,8 @@ function calledFor(
     const alike = free.filter(({ radius }) => Math.abs(radius - pointed.radius) <= OFF_PART * pointed.radius)
     return [pointed, ...alike.filter((each) => each !== pointed)].slice(0, callout.count)
   }
-  const drawn = drawnAs(callout)
-  return nearest(free.filter(({ radius }) => drawn.some((mm) => isSize(2 * radius * mmPerPt, mm))))
+  const sizes = drawnAs(callout)
+  return nearest(free.filter(({ radius }) => sizes.some((mm) => isSize(2 * radius * mmPerPt, mm))))
 }
 
 /** A leader starts no further from its note than so many heights of the letters. */

@@ -1,3 +1,4 @@
+import { MM_PER } from '../../units/length'
 import { drillMm } from '../drills'
 import { metricThread, screwInches, type Thread, unifiedThread } from '../threads'
 import type { Callout, CalloutUnit, HoleHead, Limits } from './callout'
@@ -33,8 +34,6 @@ const NUMBER = String.raw`(?:\d+(?:\s|-)\d+\/\d+|\d+\/\d+|\d*\.\d+|\d+)`
 /** A length with the mark of its unit, where it has one. */
 const LENGTH = String.raw`(${NUMBER})\s?("|MM\b|IN\b\.?)?`
 
-const MM_PER_IN = 25.4
-
 /** @param text such as 2.5, .201, 1 1/8 */
 function numberOf(text: string): number {
   const [whole, fraction] = text.includes('/') ? text.split(/[\s-](?=\d+\/)/).slice(-2) : [text, undefined]
@@ -68,7 +67,7 @@ class Reader {
 
   mm(text: string, mark: string | undefined): number {
     const unit = !mark ? this.unit : mark.startsWith('MM') ? 'mm' : 'in'
-    return numberOf(text) * (unit === 'in' ? MM_PER_IN : 1)
+    return numberOf(text) * MM_PER[unit]
   }
 }
 

@@ -1,5 +1,4 @@
-import type { Chain } from '../../draft/chain'
-import { flatten } from '../../geometry/piece/measure'
+import { type Chain, flatRing } from '../../draft/chain'
 import { directionAt, endOf, placeAt } from '../../geometry/piece/piece'
 import { doubleArea } from '../../geometry/polygon'
 import { cross, dot, type Point, unit } from '../../geometry/vector'
@@ -19,10 +18,10 @@ const FLAT_MM = 0.05
  * Corners that a tool has to reach into, along a closed line.
  * @param inside whether the tool moves inside of it, as in a pocket, or outside, as around a part
  */
-export function innerCorners({ pieces }: Chain, inside: boolean): InnerCorner[] {
-  const ring = pieces.flatMap((piece) => flatten(piece, FLAT_MM).slice(1))
+export function innerCorners(chain: Chain, inside: boolean): InnerCorner[] {
+  const { pieces } = chain
   // Seen along an anticlockwise line, what lies inside of it is on the left: left turns are corners of that.
-  const way = Math.sign(doubleArea(ring)) * (inside ? 1 : -1)
+  const way = Math.sign(doubleArea(flatRing(chain, FLAT_MM))) * (inside ? 1 : -1)
   return pieces.flatMap((piece, i): InnerCorner[] => {
     const found: InnerCorner[] = []
     if (piece.kind === 'arc' && Math.sign(piece.sweepRad) === way)

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { box, disc, holes, partOf, partView, THICK } from '../../../../tests/support/part'
+import { box, disc, holes, partOf, THICK, viewOfPart } from '../../../../tests/support/part'
 import type { PartStep } from '../../model/part/steps'
 import type { ProjectRecord } from '../../model/registry'
 import { chainsOf, isDrawn, surroundingsOf } from '../../model/shapes'
@@ -15,8 +15,8 @@ const slot: ProjectRecord = {
 
 const records = new Map(
   [
-    partView('top'),
-    partView('front'),
+    viewOfPart('top'),
+    viewOfPart('front'),
     box('plate', 0, 0, 200, 100),
     box('pocket', 120, 20, 40, 60),
     box('side', 20, 2, 10, 4, 'front'),

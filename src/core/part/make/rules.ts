@@ -1,6 +1,8 @@
 import { distanceTo } from '../../geometry/piece/measure'
 import { distance, type Point } from '../../geometry/vector'
-import { drillMm } from '../drills'
+import type { Hole } from '../../model/part/steps'
+import { MM_PER } from '../../units/length'
+import { INCH_DRILLS_MM } from '../drills'
 import { innerCorners } from './corners'
 import type { Contour, DrilledHole, Work } from './work'
 
@@ -32,22 +34,22 @@ const rimTo = ({ at, step }: DrilledHole, { chain }: Contour): number =>
 
 /** Sizes within this of a drill are drilled by it. */
 const DRILL_OFF_MM = 0.012
-const NUMBERED = Array.from({ length: 60 }, (_, i) => String(i + 1))
-const LETTERED = Array.from({ length: 26 }, (_, i) => String.fromCharCode(65 + i))
-const INCH_DRILLS_MM = [...NUMBERED, ...LETTERED].flatMap((name) => drillMm(name) ?? [])
 
 /** Whether there is a usual drill: metric by tenths to 14 and by halves above (ISO 235), by sixty-fourths of an inch, numbered or lettered. */
 function isDrillSize(diameterMm: number): boolean {
   const by = (step: number) => Math.abs(diameterMm - Math.round(diameterMm / step) * step) <= DRILL_OFF_MM
   return (
     by(diameterMm <= 14 ? 0.1 : 0.5) ||
-    by(25.4 / 64) ||
+    by(MM_PER.in / 64) ||
     INCH_DRILLS_MM.some((mm) => Math.abs(mm - diameterMm) <= DRILL_OFF_MM)
   )
 }
 
+/** The steps that drill some holes, each once. */
+const stepsOf = (holes: readonly DrilledHole[]): Hole[] => [...new Set(holes.map(({ step }) => step))]
+
 /** Holes as wide as this are milled. */
-const WIDEST_DRILL_MM = 25.4
+const WIDEST_DRILL_MM = MM_PER.in
 
 export const MAKE_RULES: readonly MakeRule[] = [
   {
@@ -146,7 +148,7 @@ export const MAKE_RULES: readonly MakeRule[] = [
     source: 'ISO 235, ASME B94.11M; wider holes than this are milled',
     reason: 'A special drill or a mill costs more than the next usual size.',
     find: ({ holes }, figure) =>
-      [...new Map(holes.map(({ step }) => [step.id, step])).values()]
+      stepsOf(holes)
         .filter(({ diameterMm }) => diameterMm <= figure && !isDrillSize(diameterMm))
         .map(({ id, diameterMm }) => ({ stepId: id, at: null, measured: diameterMm })),
   },
@@ -159,7 +161,7 @@ export const MAKE_RULES: readonly MakeRule[] = [
     source: 'usual of tapping: beyond three diameters nothing more is held',
     reason: 'Deep threads break taps.',
     find: ({ holes }, figure) =>
-      [...new Map(holes.map(({ step }) => [step.id, step])).values()].flatMap(({ id, threadDepthMm, diameterMm }) =>
+      stepsOf(holes).flatMap(({ id, threadDepthMm, diameterMm }) =>
         threadDepthMm !== undefined && threadDepthMm / diameterMm > figure
           ? [{ stepId: id, at: null, measured: threadDepthMm / diameterMm }]
           : [],

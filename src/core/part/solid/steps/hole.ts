@@ -17,12 +17,7 @@ function drilledOutline({ diameterMm, depthMm, head }: Hole, throughMm: number):
   const radius = diameterMm / 2
   const tip = depthMm === undefined ? 0 : radius / Math.tan((DRILL_POINT_DEG * Math.PI) / 360)
   const full = depthMm ?? throughMm
-  return [
-    { x: 0, y: -BEYOND_MM },
-    ...mouthOf(head, radius),
-    { x: radius, y: full },
-    ...(tip > 0 ? [{ x: 0, y: full + tip }] : [{ x: 0, y: full }]),
-  ]
+  return [{ x: 0, y: -BEYOND_MM }, ...mouthOf(head, radius), { x: radius, y: full }, { x: 0, y: full + tip }]
 }
 
 /** From where the tool enters to where the hole has its own diameter. */
