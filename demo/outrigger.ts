@@ -1,4 +1,5 @@
 import { placementBy } from '@/core/fit/refit'
+import type { Dimension, DimensionWay } from '@/core/model/dimension/schema'
 import { FIRST_LAYER } from '@/core/model/layer/schema'
 import type { Path } from '@/core/model/path/schema'
 import type { ProjectRecord } from '@/core/model/registry'
@@ -6,6 +7,7 @@ import { newUnderlay } from '@/core/model/underlay/new'
 import { placementAtRatio } from '@/core/model/underlay/placement'
 import type { KnownDimension } from '@/core/model/underlay/schema'
 import { partView } from '@/core/model/work-plane/schema'
+import { foundRelations } from '@/core/sketch/find'
 import { MM_PER } from '@/core/units/length'
 
 const MM_PER_IN = MM_PER.in
@@ -55,6 +57,42 @@ function slot(id: string, x: number, y: number, width: number, height: number): 
 
 const holesAt = (...places: readonly (readonly [number, number])[]) =>
   places.map(([x, y]) => ({ x: x * MM_PER_IN, y: y * MM_PER_IN }))
+
+/** A dimension of the outline as it is printed on the sheet. @param anchors points of the outline */
+const printed = (
+  name: string,
+  way: DimensionWay,
+  inches: number,
+  offsetMm: number,
+  ...anchors: number[]
+): Dimension => ({
+  id: `demo-outrigger-${name}`,
+  kind: 'dimension',
+  layerId: FIRST_LAYER.id,
+  planeId: VIEW,
+  pen: undefined,
+  way,
+  anchors: anchors.map((anchor) => ({ at: { x: 0, y: 0 }, on: { id: 'demo-outrigger-outline', anchor } })),
+  offsetMm,
+  heightMm: 3.5,
+  stated: inches * MM_PER_IN,
+})
+
+/** What holds between the lines of the plate, found as where somebody draws them, and the dimensions typed from the sheet. */
+function sketched(): ProjectRecord[] {
+  const lines = [
+    rounded('demo-outrigger-outline', 0, 0, 6, 3, 0.375),
+    slot('demo-outrigger-slot', 2.1, 0.69, 1.8, 0.31),
+  ]
+  let count = 0
+  const relations = foundRelations(VIEW, lines, lines, [], () => `demo-outrigger-relation-${++count}`)
+  const dimensions = [
+    printed('wide', 'level', 6, -14, 7, 2),
+    printed('high', 'upright', 3, 14, 0, 4),
+    printed('corner', 'radius', 0.375, 12, 13, 12),
+  ]
+  return [...lines, ...relations, ...dimensions]
+}
 
 /** The outrigger plate as somebody made it from its sheet: fitted by its length, outline and slot taken, its notes drilled. */
 export function outriggerPart(sheetId: string): ProjectRecord[] {
@@ -115,7 +153,6 @@ export function outriggerPart(sheetId: string): ProjectRecord[] {
       dimensions: [length],
       order: 4,
     }),
-    rounded('demo-outrigger-outline', 0, 0, 6, 3, 0.375),
-    slot('demo-outrigger-slot', 2.1, 0.69, 1.8, 0.31),
+    ...sketched(),
   ]
 }

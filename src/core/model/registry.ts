@@ -17,6 +17,7 @@ import { type Path, pathSchema } from './path/schema'
 import { type Plate, plateSchema } from './plate/schema'
 import { type PriceBook, priceBookSchema } from './price-book/schema'
 import { type Reading, readingSchema } from './reading/schema'
+import { type Relation, relationSchema } from './relation/schema'
 import { type Roof, roofSchema } from './roof/schema'
 import { type OwnSection, sectionSchema } from './section/schema'
 import { type Separator, separatorSchema } from './separator/schema'
@@ -68,6 +69,7 @@ export type ProjectRecord =
   | Bolts
   | Part
   | PriceBook
+  | Relation
 
 export type RecordKind = ProjectRecord['kind']
 
@@ -104,6 +106,7 @@ const SCHEMAS: Record<RecordKind, ObjectSchema<object>> = {
   plate: plateSchema,
   bolts: boltsSchema,
   'price-book': priceBookSchema,
+  relation: relationSchema,
   part: partSchema as unknown as ObjectSchema<object>,
 }
 

@@ -24,6 +24,8 @@ import { useSheetPictures } from '../sheets/sheet-pictures'
 import { onStrokes } from '../sheets/strokes'
 import { useTiles } from '../sheets/tiles'
 import { useSheets } from '../sheets/use-sheets'
+import { paintWhatHolds } from '../sketch/paint-what-holds'
+import { useLitRelation } from '../sketch/sketch-state'
 import { toolNamed } from '../tools/registry'
 import { DrawingHint } from './DrawingHint'
 import { paintDrawn, paintPreview, pictureKey, previewKey } from './drawn'
@@ -92,6 +94,7 @@ export function Board() {
       useRefit.subscribe(() => toolLayer.current?.batchDraw()),
       useProposedWalls.subscribe(() => toolLayer.current?.batchDraw()),
       useTraceCheck.subscribe(() => toolLayer.current?.batchDraw()),
+      useLitRelation.subscribe(() => modelLayer.current?.batchDraw()),
       onPlan(all),
       onStrokes(pointAgain),
       useLift.subscribe(() => toolLayer.current?.batchDraw()),
@@ -214,6 +217,7 @@ export function Board() {
                 'picked',
               )
               paintMemberEnds(canvas, view, plan, selection)
+              paintWhatHolds(canvas, view, plan)
             }}
           />
         </Layer>

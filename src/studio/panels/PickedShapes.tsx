@@ -29,6 +29,7 @@ import {
 } from '../edit/commands'
 import { removeShapes } from '../edit/edits'
 import { put, tell } from '../project/store'
+import { StatedField } from '../sketch/StatedField'
 import { ColorChoice } from './ColorChoice'
 import { CommittedField } from './CommittedField'
 
@@ -195,6 +196,7 @@ function OwnFields({ shape }: { shape: Shape }) {
         />
       </>
     )
+  if (shape.kind === 'dimension') return <StatedField dimension={shape} />
   if (shape.kind === 'hatch')
     return (
       <CommittedField

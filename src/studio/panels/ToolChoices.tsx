@@ -4,6 +4,7 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { BOLT_GRADES, BOLT_SIZES, boltSize } from '@/core/fasteners/sizes'
 import { openingTypeOf } from '@/core/model/opening-type/schema'
+import { isPartView } from '@/core/model/work-plane/schema'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { setChoices, toolContext, useBench } from '../bench-store'
@@ -11,6 +12,7 @@ import { OpeningTypeChoice } from '../building/OpeningTypeChoice'
 import { addOpeningType, typeName } from '../building/opening-types'
 import { SectionField } from '../members/SectionField'
 import { useProject } from '../project/store'
+import { RelateChoices } from '../sketch/RelateChoices'
 import type { Choices, ToolName } from '../tools/tool'
 import { ChoiceField } from './ChoiceField'
 import { CropChoices } from './CropChoices'
@@ -53,6 +55,7 @@ function LengthChoice({
 }: {
   of:
     | 'letterMm'
+    | 'partLetterMm'
     | 'hatchSpacingMm'
     | 'openingHeightMm'
     | 'openingSillMm'
@@ -140,7 +143,7 @@ const CHOICES: Readonly<Record<ToolName, () => React.ReactNode>> = {
     <Words of="arcWay" label="How the arc is given" words={pickWords('three points', 'from centre', 'by radius')} />
   ),
   polygon: () => <NumberChoice of="sides" label="Sides" least={3} most={360} />,
-  text: () => <LengthChoice of="letterMm" label="Height" />,
+  text: () => <LetterChoice />,
   dimension: () => (
     <>
       <Words
@@ -148,7 +151,7 @@ const CHOICES: Readonly<Record<ToolName, () => React.ReactNode>> = {
         label="What the dimension states"
         words={pickWords('aligned', 'level', 'upright', 'angle', 'radius')}
       />
-      <LengthChoice of="letterMm" label="Height" />
+      <LetterChoice />
     </>
   ),
   hatch: () => (
@@ -158,6 +161,7 @@ const CHOICES: Readonly<Record<ToolName, () => React.ReactNode>> = {
       <NumberChoice of="hatchDeg" label="Angle °" least={-360} most={360} />
     </>
   ),
+  relate: () => <RelateChoices />,
   corner: () => <Words of="cornerWay" label="Kind of corner" words={pickWords('round', 'bevel', 'sharp')} />,
   array: () => <Words of="arrayWay" label="How the copies stand" words={pickWords('along', 'around')} />,
   member: () => <MemberChoices />,
@@ -203,6 +207,13 @@ const CHOICES: Readonly<Record<ToolName, () => React.ReactNode>> = {
   ),
   mirror: () => <Mirror />,
   symbol: () => <MirroredSymbol />,
+}
+
+/** Parts are lettered smaller than plans. */
+function LetterChoice() {
+  const levelId = useBench((bench) => bench.levelId)
+  const onPart = isPartView(levelId, toolContext().records)
+  return <LengthChoice of={onPart ? 'partLetterMm' : 'letterMm'} label="Height" />
 }
 
 function OpeningChoices() {

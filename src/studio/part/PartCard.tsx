@@ -8,6 +8,8 @@ import { isDrawn } from '@/core/model/shapes'
 import { MATERIALS } from '@/core/part/materials'
 import { useBench } from '../bench-store'
 import { put, tell, useProject } from '../project/store'
+import { RelationList } from '../sketch/RelationList'
+import { StatedList } from '../sketch/StatedList'
 import { CalloutList } from './CalloutList'
 import { MakeList } from './MakeList'
 import { PartFacts } from './PartFacts'
@@ -51,6 +53,7 @@ export function PartCard({ part }: { part: Part }) {
   useBuiltPart(part)
   const records = useProject((project) => project.records)
   const selection = useBench((bench) => bench.selection)
+  const planeId = useBench((bench) => bench.levelId)
   const closed = selection.filter((id) => {
     const record = records.get(id)
     return (
@@ -102,6 +105,8 @@ export function PartCard({ part }: { part: Part }) {
           </Button>
         ))}
       </Stack>
+      {planeId !== null && <RelationList planeId={planeId} />}
+      {planeId !== null && <StatedList part={part} planeId={planeId} />}
       <CalloutList part={part} />
       <PartFacts part={part} />
       <MakeList part={part} />

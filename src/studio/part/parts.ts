@@ -4,6 +4,8 @@ import type { PartStep } from '@/core/model/part/steps'
 import { type PartSide, partView, viewsOf, workPlaneOf } from '@/core/model/work-plane/schema'
 import { MATERIALS } from '@/core/part/materials'
 import { useBench, workOn } from '../bench-store'
+import { showAllOnceWhole } from '../board/show'
+import { showBox } from '../board/view'
 import { put, useProject } from '../project/store'
 
 /** Begins a part, and looks at it from above. */
@@ -22,16 +24,29 @@ export function beginPart(): void {
   const top = partView(crypto.randomUUID(), part.id, 'top')
   put('Begin part', part, top)
   workOn(top.id)
+  showView()
+}
+
+/** What is shown of a view on which nothing lies yet: parts are smaller than buildings. */
+const EMPTY_VIEW_MM = { minX: -30, minY: -30, maxX: 230, maxY: 150 }
+
+function showView(): void {
+  showBox(EMPTY_VIEW_MM)
+  showAllOnceWhole()
 }
 
 /** Looks at a part from one of its sides, or back at the plan where it is looked at from there. */
 export function lookAtPart(part: Part, side: PartSide, looked: string | null): void {
   const { records } = useProject.getState()
   const known = viewsOf(part.id, records).find((view) => view.side === side)
-  if (known?.id === looked) return workOn(null)
+  if (known?.id === looked) {
+    workOn(null)
+    return showAllOnceWhole()
+  }
   const view = known ?? partView(crypto.randomUUID(), part.id, side)
   if (!known) put('Add view of part', view)
   workOn(view.id)
+  showView()
 }
 
 /** The part whose view is looked at. */

@@ -4,6 +4,7 @@ import { NO_STACKS, pushChange, type UndoStacks } from '@/core/model/change/hist
 import type { ProjectRecord } from '@/core/model/registry'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { withFollowers } from '@/core/model/work-plane/follow'
+import { withRelations } from '@/core/sketch/follow'
 import { ApiError, api, type SourceView } from '../api'
 import { outbox } from './outbox'
 
@@ -119,7 +120,9 @@ export function commit(label: string, edits: readonly Omit<Edit, 'before'>[]): v
   if (edits.length === 0) return
   if (past)
     return tell('You are looking at a past state. Bring it back, or go back to now, before you change anything.')
-  const { edits: all, refused } = withFollowers(edits, records, () => crypto.randomUUID())
+  const newId = () => crypto.randomUUID()
+  const { edits: followed, refused } = withFollowers(edits, records, newId)
+  const all = withRelations(followed, records, newId)
   if (refused > 0)
     tell('Members of a plane that follows another one change with those. Free the plane to change them by themselves.')
   if (all.length === 0) return

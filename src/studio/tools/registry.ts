@@ -17,6 +17,7 @@ import { type Drawing, drawingTool } from './draw/drawing'
 import { line } from './draw/line'
 import { outline } from './draw/outline'
 import { rectangle } from './draw/rectangle'
+import { relate } from './draw/relate'
 import { arc, circle, ellipse, polygon, spline } from './draw/round'
 import { dimension, hatch, text } from './draw/writing'
 import { fit } from './fit'
@@ -68,6 +69,7 @@ export const TOOLS: readonly Tool[] = [
   line,
   outline,
   ...[rectangle, polygon, circle, arc, ellipse, spline, text, dimension, hatch].map(drawingTool),
+  relate,
   symbol,
   ...[move, copy, turn, scale, mirror, array].map(transformingTool),
   stretch,

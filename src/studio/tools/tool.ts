@@ -6,6 +6,7 @@ import type { JointKind, MemberUse, Seat } from '@/core/model/member/schema'
 import type { DoorWay, OpeningUse } from '@/core/model/opening/schema'
 import type { Plan } from '@/core/model/plan'
 import type { ProjectRecord } from '@/core/model/registry'
+import type { FeatureRef } from '@/core/model/relation/schema'
 import type { TracedLine } from '@/core/model/wall/schema'
 import type { LengthDisplay } from '@/core/units/format'
 import type { SideCard } from '../bench-store'
@@ -152,12 +153,16 @@ export interface DrawChoices {
   readonly arcWay: 'three points' | 'from centre' | 'by radius'
   readonly sides: number
   readonly dimensionWay: DimensionWay
+  /** What is picked to be related. */
+  readonly related: readonly FeatureRef[]
   readonly measureWay: 'distance' | 'path' | 'angle' | 'radius' | 'area'
   readonly hatchPattern: HatchPattern
   readonly hatchSpacingMm: number
   readonly hatchDeg: number
   /** Of writing and of the figures of dimensions. */
   readonly letterMm: number
+  /** The same on views of parts. */
+  readonly partLetterMm: number
   readonly frameWay: FrameWay
   readonly cornerWay: 'round' | 'bevel' | 'sharp'
   readonly arrayWay: 'along' | 'around'

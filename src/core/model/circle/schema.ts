@@ -9,6 +9,11 @@ export const circleSchema = object({
     .required(),
   center: pointSchema.required(),
   radiusMm: lengthMm().positive().required(),
+  /** How it was drawn over its sheet, where stated dimensions have changed it since. */
+  drawn: object({ center: pointSchema.required(), radiusMm: lengthMm().positive().required() })
+    .noUnknown()
+    .optional()
+    .default(undefined),
 }).noUnknown()
 
 export type Circle = InferType<typeof circleSchema>

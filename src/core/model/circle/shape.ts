@@ -1,5 +1,5 @@
 import { chainOf } from '../../draft/chain'
-import { apply, lengthFactor } from '../../geometry/affine'
+import { type Affine, apply, lengthFactor } from '../../geometry/affine'
 import { circle, polar } from '../../geometry/piece/piece'
 import { distance } from '../../geometry/vector'
 import type { ShapeKind } from '../shape'
@@ -19,7 +19,12 @@ export const circleShape: ShapeKind<Circle> = {
     index === 0 ? { ...shape, center: to } : { ...shape, radiusMm: Math.max(1e-6, distance(shape.center, to)) },
   mapped: (shape, map) => ({
     ...shape,
-    center: apply(map, shape.center),
-    radiusMm: shape.radiusMm * lengthFactor(map),
+    ...mappedCircle(shape, map),
+    ...(shape.drawn && { drawn: mappedCircle(shape.drawn, map) }),
   }),
 }
+
+const mappedCircle = ({ center, radiusMm }: Pick<Circle, 'center' | 'radiusMm'>, map: Affine) => ({
+  center: apply(map, center),
+  radiusMm: radiusMm * lengthFactor(map),
+})

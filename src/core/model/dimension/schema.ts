@@ -14,7 +14,7 @@ const anchorSchema = object({
     .default(undefined),
 }).noUnknown()
 
-/** A dimension on the plan. What it says is measured, never kept. */
+/** A dimension. What it says is measured, never kept. */
 export const dimensionSchema = object({
   ...drawnFields,
   kind: string()
@@ -26,6 +26,8 @@ export const dimensionSchema = object({
   /** How far the dimension line lies beside what is measured, to its left; of an angle its radius, of a radius beyond the circle. */
   offsetMm: lengthMm().required(),
   heightMm: lengthMm().positive().required(),
+  /** What it is to measure, millimetres or of an angle radians: on a view of a part what it measures is drawn so. */
+  stated: lengthMm().positive().optional(),
 }).noUnknown()
 
 export type Dimension = InferType<typeof dimensionSchema>

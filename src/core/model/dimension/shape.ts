@@ -2,7 +2,9 @@ import { chainOf } from '../../draft/chain'
 import { apply, lengthFactor } from '../../geometry/affine'
 import { mirrors } from '../../geometry/piece/map'
 import type { Point } from '../../geometry/vector'
+import type { LengthDisplay } from '../../units/format'
 import type { ShapeKind, Surroundings } from '../shape'
+import { isPartView } from '../work-plane/schema'
 import { layOut, offsetThrough } from './layout'
 import { type Anchor, type Dimension, dimensionSchema } from './schema'
 
@@ -14,7 +16,19 @@ export const measuredPoints = (dimension: Dimension, around: Surroundings): Poin
   dimension.anchors.map((anchor) => anchorPlace(anchor, around))
 
 const layoutOf = (dimension: Dimension, around: Surroundings) =>
-  layOut(dimension.way, measuredPoints(dimension, around), dimension.offsetMm, dimension.heightMm, around.display)
+  layOut(
+    dimension.way,
+    measuredPoints(dimension, around),
+    dimension.offsetMm,
+    dimension.heightMm,
+    displayOf(dimension, around),
+  )
+
+/** Parts are made to hundredths. */
+const PART_PRECISION = 2
+
+const displayOf = ({ planeId }: Dimension, { display, records }: Surroundings): LengthDisplay =>
+  isPartView(planeId, records) ? { ...display, precision: Math.max(display.precision, PART_PRECISION) } : display
 
 export const dimensionShape: ShapeKind<Dimension> = {
   schema: dimensionSchema,

@@ -1,5 +1,5 @@
 import { array, type InferType, lazy, object, string } from 'yup'
-import { finite, idSchema } from '../fields'
+import { finite, idSchema, lengthMm } from '../fields'
 import { type PartStep, STEP_SCHEMAS } from './steps'
 
 type StepKind = keyof typeof STEP_SCHEMAS
@@ -21,6 +21,8 @@ export const partSchema = object({
   /** By its name in the table of materials. */
   material: string().max(100).required(),
   steps: array(stepSchema).max(500).required(),
+  /** How far a stated dimension may lie from what its sheet shows before that is told; the usual tolerance where left out. */
+  toleranceMm: lengthMm().min(0).optional(),
   /** Figures that rules of making have here, where they are not the usual ones. */
   limits: array(object({ rule: string().max(100).required(), figure: finite().min(0).required() }).noUnknown())
     .max(100)

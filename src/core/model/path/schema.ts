@@ -34,6 +34,8 @@ export const pathSchema = object({
   /** For each vertex the tangent of a quarter of the sweep of the arc after it, 0 where that is straight; left out where all are. */
   bulges: numbers(0, 200_000).optional(),
   closed: boolean().required(),
+  /** How it was drawn over its sheet, where stated dimensions have changed it since. */
+  drawn: ringSchema.optional().default(undefined),
 }).noUnknown()
 
 export type Path = InferType<typeof pathSchema>

@@ -71,7 +71,11 @@ export const pathShape: ShapeKind<Path> = {
     return { ...path, bulges }
   },
   byGrips: true,
-  mapped: (path, map) => ({ ...path, ...mappedRing(path, map) }),
+  mapped: (path, map) => ({
+    ...path,
+    ...mappedRing(path, map),
+    ...(path.drawn && { drawn: mappedRing(path.drawn, map) }),
+  }),
 }
 
 /** The bulge of the arc from `a` to `b` that runs over `p`. */

@@ -42,6 +42,10 @@ export const workPlaneOf = (id: string, records: ReadonlyMap<string, AnyRecord>)
   return isWorkPlane(record) ? record : null
 }
 
+/** Whether something is a view of a part. */
+export const isPartView = (id: string | null | undefined, records: ReadonlyMap<string, AnyRecord>): boolean =>
+  id != null && workPlaneOf(id, records)?.partId !== undefined
+
 /** All work planes of the building by their names; the views of parts are none. */
 export const workPlanesOf = (records: ReadonlyMap<string, AnyRecord>): WorkPlane[] =>
   [...records.values()]

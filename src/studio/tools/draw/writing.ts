@@ -3,15 +3,18 @@ import { regionAround } from '@/core/draft/region'
 import { boxOf, grow } from '@/core/geometry/box'
 import { flatten, lengthOf } from '@/core/geometry/piece/measure'
 import { type Piece, segment } from '@/core/geometry/piece/piece'
-import { distance, type Point } from '@/core/geometry/vector'
-import { offsetThrough } from '@/core/model/dimension/layout'
+import { add, distance, leftOf, type Point, scale, subtract, unit } from '@/core/geometry/vector'
+import { layOut, offsetThrough } from '@/core/model/dimension/layout'
 import type { Anchor, DimensionWay } from '@/core/model/dimension/schema'
 import { ringOf } from '@/core/model/path/shape'
 import { anchorsOf } from '@/core/model/shapes'
+import { isPartView } from '@/core/model/work-plane/schema'
 import { roundOf } from '@/core/snap/catches/round'
 import type { BoardPoint } from '../../board/catch-on-board'
-import { pointFields, steerPoint } from '../entry'
-import type { ToolContext } from '../tool'
+import { statedOf } from '../../sketch/stated-of'
+import { sayStated } from '../../sketch/words'
+import { enteredPoint, isSame, pointFields, steerPoint } from '../entry'
+import type { Field, Session, ToolContext } from '../tool'
 import { caughtShape, type Drawing, drawnBase } from './drawing'
 
 export const text: Drawing = {
@@ -35,7 +38,7 @@ export const text: Drawing = {
           kind: 'text',
           at: at.at,
           text: typed.text.trim(),
-          heightMm: context.choices.letterMm,
+          heightMm: letterHeight(context),
           turnRad: 0,
         }
       : null,
@@ -66,6 +69,41 @@ function radiusAnchors(point: BoardPoint, context: ToolContext): Anchor[] | null
   return [follow(round.center), follow(nearest ?? point.at)]
 }
 
+const isOnPart = ({ planeId, records }: ToolContext): boolean => isPartView(planeId, records)
+
+const letterHeight = (context: ToolContext): number =>
+  isOnPart(context) ? context.choices.partLetterMm : context.choices.letterMm
+
+/** Whether only the place of the dimension line is left. */
+const isLast = ({ points }: Session, { choices }: ToolContext): boolean =>
+  points.length === POINTS[choices.dimensionWay] - 1
+
+/** How far beside what it measures a dimension line lies where nobody says it, in heights of its figures. */
+const ASIDE = 5
+
+/** Where the dimension line lies once its figure is typed: at the mouse, or a little to the right of what is measured. */
+function lineOf({ points, cursor }: Session, context: ToolContext): BoardPoint {
+  const [from, to] = [points[0]!.at, points.at(-1)!.at]
+  if (cursor && !isSame(cursor.at, to)) return cursor
+  const along = unit(subtract(to, from)) ?? { x: 1, y: 0 }
+  return { at: add(to, scale(leftOf(along), -ASIDE * letterHeight(context))), caught: null }
+}
+
+/** On a part what is printed is typed: it drives what it measures. */
+function statedField({ points, typed, cursor }: Session, context: ToolContext): Field {
+  const { dimensionWay } = context.choices
+  const anchors =
+    dimensionWay === 'radius' ? radiusAnchors(points[0]!, context)?.map(({ at }) => at) : points.map(({ at }) => at)
+  const measured = anchors && cursor ? layOut(dimensionWay, anchors, 1, 1, context.display)?.measured : undefined
+  return {
+    name: 'stated',
+    label: 'Stated',
+    value: typed.stated ?? (measured === undefined ? '' : sayStated(dimensionWay, measured, context.display)),
+    first: true,
+    hint: 'As it is printed: what it measures is drawn so',
+  }
+}
+
 const POINTS: Record<DimensionWay, number> = { aligned: 3, level: 3, upright: 3, angle: 4, radius: 2 }
 
 export const dimension: Drawing = {
@@ -92,12 +130,15 @@ export const dimension: Drawing = {
       ])[count] ?? ''
     )
   },
-  fields: pointFields,
+  fields: (session, context) =>
+    isLast(session, context) && isOnPart(context) ? [statedField(session, context)] : pointFields(session, context),
+  entered: (session, context) =>
+    isLast(session, context) && session.typed.stated ? lineOf(session, context) : enteredPoint(session, context),
   steer: (session, raw, context) =>
     session.points.length === POINTS[context.choices.dimensionWay] - 1
       ? { at: raw.at, caught: null }
       : steerPoint(session, raw, context),
-  shape: (points, _, context) => {
+  shape: (points, { typed }, context) => {
     const way = context.choices.dimensionWay
     if (points.length < POINTS[way]) return null
     const place = points.at(-1)!.at
@@ -115,7 +156,8 @@ export const dimension: Drawing = {
       way,
       anchors,
       offsetMm,
-      heightMm: context.choices.letterMm,
+      heightMm: letterHeight(context),
+      ...(typed.stated && isOnPart(context) && { stated: statedOf(typed.stated, way, context.display) }),
     }
   },
   refuse: (_, { choices }) =>

@@ -1,0 +1,17 @@
+import type { DimensionWay } from '@/core/model/dimension/schema'
+import { parseAngleDeg } from '@/core/units/angle'
+import type { LengthDisplay } from '@/core/units/format'
+import { parseLength } from '@/core/units/length'
+
+/**
+ * What somebody types into a dimension: a length in millimetres, of an angle radians; of a radius also a diameter with
+ * its sign before it.
+ * @throws Error with a sentence
+ */
+export function statedOf(text: string, way: DimensionWay, { unit }: LengthDisplay): number {
+  if (way === 'angle') return (parseAngleDeg(text) * Math.PI) / 180
+  const [, sign, figure] = /^\s*([R⌀Ø]?)\s*(.*)$/iu.exec(text)!
+  const mm = parseLength(figure!, unit)
+  if (!(mm > 0)) throw new Error('Type a length of more than nothing.')
+  return way === 'radius' && sign && sign.toUpperCase() !== 'R' ? mm / 2 : mm
+}
