@@ -32,6 +32,8 @@ export const disc = (id: string, x: number, y: number, radiusMm: number): Projec
   radiusMm,
 })
 
+export const line = (id: string, xy: number[]): ProjectRecord => ({ ...on('top'), id, kind: 'path', xy, closed: false })
+
 export const partOf = (...steps: readonly PartStep[]): Part => ({
   id: 'part',
   kind: 'part',

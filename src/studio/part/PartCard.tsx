@@ -3,7 +3,8 @@ import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import type { Part } from '@/core/model/part/schema'
-import type { Edges, PartStep } from '@/core/model/part/steps'
+import type { Edges, PartStep, Pattern } from '@/core/model/part/steps'
+import type { Path } from '@/core/model/path/schema'
 import { isDrawn } from '@/core/model/shapes'
 import { MATERIALS } from '@/core/part/materials'
 import { useBench } from '../bench-store'
@@ -36,13 +37,70 @@ function drillPicked(part: Part): void {
         id: crypto.randomUUID(),
         kind: 'hole',
         viewId: alike[0]!.planeId!,
-        places: alike.map(({ center }) => center),
+        places: [],
+        circles: alike.map(({ id }) => id),
         diameterMm: 2 * alike[0]!.radiusMm,
         head: undefined,
         ...(alike[0]!.tracedFrom && { tracedFrom: alike[0]!.tracedFrom }),
       }
     }),
   )
+}
+
+/** The lines with ends that are picked on a view of the part. */
+const openLines = (): Path[] =>
+  useBench.getState().selection.flatMap((id) => {
+    const record = useProject.getState().records.get(id)
+    return record?.kind === 'path' && !record.closed && record.planeId !== undefined ? [record] : []
+  })
+
+/** A slot along each line with ends that is picked. */
+function slotPicked(part: Part): void {
+  const lines = openLines()
+  if (lines.length === 0) return tell('Slot: pick the lines that its middle runs along first, with Look.')
+  addSteps('Cut slot', part, {
+    id: crypto.randomUUID(),
+    kind: 'slot',
+    profile: lines.map(({ id }) => id),
+    widthMm: 6,
+  })
+}
+
+/** Closed lines that are picked are turned about the straight one. */
+function revolvePicked(part: Part, profile: string[]): void {
+  const [axis] = openLines()
+  if (!axis || profile.length === 0)
+    return tell('Revolve: pick the closed lines and the straight line that they turn about first, with Look.')
+  addSteps('Revolve profile', part, {
+    id: crypto.randomUUID(),
+    kind: 'revolve',
+    profile: profile.filter((id) => id !== axis.id),
+    axis: axis.id,
+    angleDeg: 360,
+  })
+}
+
+const PATTERN_WORDS = { along: 'Again along', around: 'Again around', mirror: 'Mirror' } as const
+
+/** Does the last step again that can be. */
+function repeatLast(part: Part, way: Pattern['way'], viewId: string | null): void {
+  const last = part.steps.findLast(({ kind }) => kind !== 'edges')
+  if (!last || viewId === null) return tell('There is no step yet that could be done again.')
+  const [line] = openLines()
+  if (way === 'mirror' && !line) return tell('Mirror: pick the straight line that is mirrored at first, with Look.')
+  const picked = useBench.getState().selection.map((id) => useProject.getState().records.get(id))
+  const center = picked.find((record) => record?.kind === 'circle')?.center ?? { x: 0, y: 0 }
+  addSteps(PATTERN_WORDS[way], part, {
+    id: crypto.randomUUID(),
+    kind: 'pattern',
+    of: [last.id],
+    viewId,
+    way,
+    count: way === 'around' ? 4 : 2,
+    stepMm: way === 'along' ? { x: 20, y: 0 } : undefined,
+    center: way === 'around' ? center : undefined,
+    ...(way === 'mirror' && line && { line: line.id }),
+  })
 }
 
 /** What a button of new steps says and does. */
@@ -78,9 +136,14 @@ export function PartCard({ part }: { part: Part }) {
     over('Raised', 'Raise area', (profile) => ({ id: id(), kind: 'raise', profile, heightMm: 5 })),
     over('Sunken', 'Sink area', (profile) => ({ id: id(), kind: 'sink', profile, depthMm: 3 })),
     over('Cut through', 'Cut through', (profile) => ({ id: id(), kind: 'sink', profile })),
+    ['Slot', () => slotPicked(part)],
+    ['Revolve', () => revolvePicked(part, closed)],
     ['Drill', () => drillPicked(part)],
     shape('Round edges', { form: 'round', which: 'upright', sizeMm: 3 }),
     shape('Bevel edges', { form: 'bevel', which: 'top', sizeMm: 1 }),
+    ...(['along', 'around', 'mirror'] as const).map(
+      (way): Action => [PATTERN_WORDS[way], () => repeatLast(part, way, planeId)],
+    ),
   ]
   return (
     <Stack component="section" aria-label={`Part ${part.name}`} sx={{ gap: 1.5 }}>

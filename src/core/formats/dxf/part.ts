@@ -1,10 +1,10 @@
 import { type Chain, chainOf } from '../../draft/chain'
 import { circle } from '../../geometry/piece/piece'
 import type { Part } from '../../model/part/schema'
-import type { PartStep } from '../../model/part/steps'
+import type { PartStep, Raise, Sink, Slot } from '../../model/part/steps'
 import type { ProjectRecord } from '../../model/registry'
 import { workPlaneOf } from '../../model/work-plane/schema'
-import { areasOf } from '../../part/profile'
+import { tracesOf } from '../../part/traces'
 import type { DxfDrawing, DxfEntity } from './drawing'
 import { chainEntities } from './from-model'
 
@@ -14,28 +14,22 @@ const LAYERS = ['OUTLINE', 'RAISED', 'SUNKEN', 'HOLES', 'HEADS'] as const
 type LayerName = (typeof LAYERS)[number]
 
 /** Lines of a step on the view from above, with the layer that they go on. */
-function linesOf(step: PartStep, records: Records): readonly (readonly [LayerName, Chain])[] {
-  switch (step.kind) {
-    case 'raise':
-    case 'sink': {
-      const { areas, viewId } = areasOf(step.profile, records)
-      if (workPlaneOf(viewId, records)?.side !== 'top') return []
-      const through = step.kind === 'sink' && step.depthMm === undefined
-      const layer =
-        through || (step.kind === 'raise' && step.fromMm === 0) ? 'OUTLINE' : step.kind === 'sink' ? 'SUNKEN' : 'RAISED'
-      return areas.flatMap(({ outline, holes }) => [outline, ...holes].map((chain) => [layer, chain] as const))
+function linesOf(step: PartStep, part: Part, records: Records): readonly (readonly [LayerName, Chain])[] {
+  const traces = tracesOf(step, part, records).filter(({ viewId }) => workPlaneOf(viewId, records)?.side === 'top')
+  return traces.flatMap((trace): (readonly [LayerName, Chain])[] => {
+    if (trace.kind === 'area') {
+      const { outline, holes } = trace.area
+      return [outline, ...holes].map((chain) => [layerOf(trace.step), chain] as const)
     }
-    case 'hole': {
-      if (workPlaneOf(step.viewId, records)?.side !== 'top') return []
-      const round = (diameterMm: number) => step.places.map((at) => chainOf([circle(at, diameterMm / 2)], true))
-      return [
-        ...round(step.diameterMm).map((chain) => ['HOLES', chain] as const),
-        ...(step.head ? round(step.head.diameterMm).map((chain) => ['HEADS', chain] as const) : []),
-      ]
-    }
-    case 'edges':
-      return []
-  }
+    const { diameterMm, head } = trace.step
+    const round = (across: number) => chainOf([circle(trace.at, across / 2)], true)
+    return [['HOLES', round(diameterMm)], ...(head ? [['HEADS', round(head.diameterMm)] as const] : [])]
+  })
+}
+
+function layerOf(step: Raise | Sink | Slot): LayerName {
+  if (step.kind === 'raise') return step.fromMm === 0 ? 'OUTLINE' : 'RAISED'
+  return step.depthMm === undefined ? 'OUTLINE' : 'SUNKEN'
 }
 
 /**
@@ -43,7 +37,7 @@ function linesOf(step: PartStep, records: Records): readonly (readonly [LayerNam
  * @throws ProfileError where a line of a step is gone
  */
 export function partDrawing(part: Part, records: Records): DxfDrawing {
-  const lines = part.steps.filter(({ off }) => !off).flatMap((step) => linesOf(step, records))
+  const lines = part.steps.filter(({ off }) => !off).flatMap((step) => linesOf(step, part, records))
   return {
     unit: 'mm',
     layers: LAYERS.filter((name) => lines.some(([layer]) => layer === name)).map((name, i) => ({

@@ -1,5 +1,5 @@
 import { array, boolean, type InferType, number, object, string } from 'yup'
-import { idSchema, lengthMm, pointSchema } from '../fields'
+import { finite, idSchema, lengthMm, pointSchema } from '../fields'
 
 /** What every step of a part has. */
 const stepFields = {
@@ -53,7 +53,9 @@ export const holeSchema = object({
     .oneOf(['hole'] as const)
     .required(),
   viewId: idSchema.required(),
-  places: array(pointSchema.required()).min(1).max(2000).required(),
+  places: array(pointSchema.required()).max(2000).required(),
+  /** Circles drawn on the view in whose centres it is drilled too, wherever those come to lie. */
+  circles: array(idSchema.required()).max(2000).optional(),
   diameterMm: lengthMm().positive().required(),
   /** To the end of its full diameter; through where left out. */
   depthMm: lengthMm().positive().optional(),
@@ -67,6 +69,63 @@ export const holeSchema = object({
   tracedFrom: idSchema.optional(),
 }).noUnknown()
 
+/** Slots with round ends along straight lines and arcs drawn on a view. */
+export const slotSchema = object({
+  ...stepFields,
+  kind: string()
+    .oneOf(['slot'] as const)
+    .required(),
+  /** Ids of the lines along which their middles run. */
+  profile: profile(),
+  widthMm: lengthMm().positive().required(),
+  /** Through all of it where left out. */
+  depthMm: lengthMm().positive().optional(),
+}).noUnknown()
+
+/** Turns a profile about a line of the same view, as on a lathe. */
+export const revolveSchema = object({
+  ...stepFields,
+  kind: string()
+    .oneOf(['revolve'] as const)
+    .required(),
+  profile: profile(),
+  /** The id of the straight line that it is turned about. */
+  axis: idSchema.required(),
+  angleDeg: number().moreThan(0).max(360).required(),
+  /** Whether it takes material away instead of adding it. */
+  away: boolean().optional(),
+}).noUnknown()
+
+/** Does earlier steps again: along a direction, around a place, or mirrored at a line. */
+export const patternSchema = object({
+  ...stepFields,
+  kind: string()
+    .oneOf(['pattern'] as const)
+    .required(),
+  /** Ids of the steps that are done again. */
+  of: array(idSchema.required()).min(1).max(100).required(),
+  viewId: idSchema.required(),
+  way: string()
+    .oneOf(['along', 'around', 'mirror'] as const)
+    .required(),
+  /** How many there are in all, with those that there are already; of a mirror two. */
+  count: number().integer().min(2).max(500).required(),
+  /** Along: from one to the next, on the view. */
+  stepMm: pointSchema.optional().default(undefined),
+  /** Around: about which place, and over how much from the first to the last; a whole turn is shared out evenly. */
+  center: pointSchema.optional().default(undefined),
+  angleDeg: number().min(-360).max(360).optional(),
+  /** Mirror: the id of the straight line, on the view. */
+  line: idSchema.optional(),
+}).noUnknown()
+
+/** A place in parts of a solid's extents, from 0 to 1 along each axis: it goes along when the part grows. */
+const fractionSchema = object({
+  x: finite().required(),
+  y: finite().required(),
+  z: finite().required(),
+}).noUnknown()
+
 /** Rounds or bevels edges. */
 export const edgesSchema = object({
   ...stepFields,
@@ -77,8 +136,10 @@ export const edgesSchema = object({
     .oneOf(['round', 'bevel'] as const)
     .required(),
   which: string()
-    .oneOf(['upright', 'top', 'bottom'] as const)
+    .oneOf(['upright', 'top', 'bottom', 'picked', 'face'] as const)
     .required(),
+  /** The middles of picked edges, or places on picked faces all of whose edges are shaped. */
+  at: array(fractionSchema.required()).max(500).optional(),
   sizeMm: lengthMm().positive().required(),
 }).noUnknown()
 
@@ -87,6 +148,17 @@ export type Sink = InferType<typeof sinkSchema>
 export type Hole = InferType<typeof holeSchema>
 export type Head = InferType<typeof headSchema>
 export type Edges = InferType<typeof edgesSchema>
-export type PartStep = Raise | Sink | Hole | Edges
+export type Slot = InferType<typeof slotSchema>
+export type Revolve = InferType<typeof revolveSchema>
+export type Pattern = InferType<typeof patternSchema>
+export type PartStep = Raise | Sink | Slot | Revolve | Hole | Pattern | Edges
 
-export const STEP_SCHEMAS = { raise: raiseSchema, sink: sinkSchema, hole: holeSchema, edges: edgesSchema }
+export const STEP_SCHEMAS = {
+  raise: raiseSchema,
+  sink: sinkSchema,
+  slot: slotSchema,
+  revolve: revolveSchema,
+  hole: holeSchema,
+  pattern: patternSchema,
+  edges: edgesSchema,
+}

@@ -4,7 +4,8 @@ import type { Part } from '../../model/part/schema'
 import type { Hole } from '../../model/part/steps'
 import type { ProjectRecord } from '../../model/registry'
 import { workPlaneOf } from '../../model/work-plane/schema'
-import { areasOf, ProfileError } from '../profile'
+import { ProfileError } from '../profile'
+import { tracesOf } from '../traces'
 
 /** A closed line along which a tool goes. Millimetres, on its view. */
 export interface Contour {
@@ -32,30 +33,32 @@ export interface Work {
 }
 
 /** Gathers what there is to make; steps that are switched off or broken are passed over. */
-export function workOf({ steps }: Part, records: ReadonlyMap<string, ProjectRecord>): Work {
+export function workOf(part: Part, records: ReadonlyMap<string, ProjectRecord>): Work {
+  const { steps } = part
   const contours: Contour[] = []
   const holes: DrilledHole[] = []
   const otherSides: string[] = []
   let thickMm = 0
   for (const step of steps) {
-    if (step.off || step.kind === 'edges') continue
-    if (step.kind === 'hole') {
-      if (workPlaneOf(step.viewId, records)?.side !== 'top') otherSides.push(step.id)
-      else holes.push(...step.places.map((at) => ({ step, at, deepMm: step.depthMm ?? thickMm })))
-      continue
-    }
+    if (step.off) continue
     try {
-      const { areas, viewId } = areasOf(step.profile, records)
-      if (workPlaneOf(viewId, records)?.side !== 'top') {
+      const traces = tracesOf(step, part, records)
+      const viewId = step.kind === 'revolve' ? viewOf(step.axis, records) : traces[0]?.viewId
+      if (viewId !== undefined && workPlaneOf(viewId, records)?.side !== 'top') {
         otherSides.push(step.id)
         continue
       }
       if (step.kind === 'raise') thickMm += step.heightMm
-      const deepMm = step.kind === 'raise' ? step.heightMm : (step.depthMm ?? thickMm)
-      for (const { outline, holes: within } of areas) {
-        const around = step.kind === 'sink'
-        contours.push({ stepId: step.id, chain: outline, inside: around, deepMm })
-        contours.push(...within.map((chain) => ({ stepId: step.id, chain, inside: !around, deepMm })))
+      for (const trace of traces) {
+        if (trace.kind === 'hole') {
+          holes.push({ step: trace.step, at: trace.at, deepMm: trace.step.depthMm ?? thickMm })
+          continue
+        }
+        const { step: made, area } = trace
+        const inside = made.kind !== 'raise'
+        const deepMm = made.kind === 'raise' ? made.heightMm : (made.depthMm ?? thickMm)
+        contours.push({ stepId: step.id, chain: area.outline, inside, deepMm })
+        contours.push(...area.holes.map((chain) => ({ stepId: step.id, chain, inside: !inside, deepMm })))
       }
     } catch (error) {
       // The list of steps says what is broken.
@@ -63,4 +66,10 @@ export function workOf({ steps }: Part, records: ReadonlyMap<string, ProjectReco
     }
   }
   return { thickMm, contours, holes, otherSides }
+}
+
+/** The view on which a line is drawn. */
+function viewOf(id: string, records: ReadonlyMap<string, ProjectRecord>): string | undefined {
+  const record = records.get(id)
+  return record && 'planeId' in record ? record.planeId : undefined
 }

@@ -1,8 +1,10 @@
 import { readFile } from 'node:fs/promises'
 import { createRequire } from 'node:module'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { box, holes, PLATE_LINES, partOf, THICK } from '../../../../tests/support/part'
+import { box, holes, line, PLATE_LINES, partOf, THICK, viewOfPart } from '../../../../tests/support/part'
 import type { PartStep } from '../../model/part/steps'
+import type { ProjectRecord } from '../../model/registry'
+import { workOf } from '../make/work'
 import { PartBuilder } from './build'
 import { factsOf } from './facts'
 import { startKernel } from './kernel'
@@ -75,6 +77,112 @@ describe('a part built step by step', () => {
       PLATE - ROUND - 4 * 4.5 * 10,
       3,
     )
+  })
+
+  it('has slots along straight lines and arcs, to a depth and through', () => {
+    const lines = new Map(records)
+      .set('run', line('run', [20, 80, 60, 80]))
+      .set('bend', { ...line('bend', [150, 20, 170, 40]), bulges: [Math.tan(Math.PI / 8), 0] } as ProjectRecord)
+    const build = (...steps: readonly PartStep[]) => {
+      const { solid, outcomes } = new PartBuilder().build(partOf(...steps), lines)
+      expect(outcomes.map(({ problem }) => problem).filter(Boolean)).toEqual([])
+      return factsOf(solid!).volumeMm3
+    }
+    const straight = 40 * 8 + Math.PI * 16
+    expect(build(THICK, { id: 's', kind: 'slot', profile: ['run'], widthMm: 8, depthMm: 3 })).toBeCloseTo(
+      PLATE - ROUND - straight * 3,
+      4,
+    )
+    const bent = (Math.PI / 2) * 20 * 8 + Math.PI * 16
+    expect(build(THICK, { id: 's', kind: 'slot', profile: ['bend'], widthMm: 8 })).toBeCloseTo(
+      PLATE - ROUND - bent * 10,
+      4,
+    )
+  })
+
+  it('is turned about a line, added or taken away', () => {
+    const lines = new Map(
+      [
+        viewOfPart('front'),
+        box('rod', 10, 0, 5, 40, 'front'),
+        { ...line('axis', [0, -10, 0, 90]), planeId: 'front' } as ProjectRecord,
+        box('groove', 12, 10, 5, 4, 'front'),
+      ].map((record) => [record.id, record]),
+    )
+    const turned = (...steps: readonly PartStep[]) => factsOf(new PartBuilder().build(partOf(...steps), lines).solid!)
+    const rod: PartStep = { id: 'r', kind: 'revolve', profile: ['rod'], axis: 'axis', angleDeg: 360 }
+    const ring = Math.PI * (15 ** 2 - 10 ** 2) * 40
+    expect(turned(rod).volumeMm3).toBeCloseTo(ring, 3)
+    expect(turned({ ...rod, angleDeg: 90 }).volumeMm3).toBeCloseTo(ring / 4, 3)
+    const groove: PartStep = { id: 'g', kind: 'revolve', profile: ['groove'], axis: 'axis', angleDeg: 360, away: true }
+    expect(turned(rod, groove).volumeMm3).toBeCloseTo(ring - Math.PI * (15 ** 2 - 12 ** 2) * 4, 3)
+  })
+
+  it('does steps again along, around and mirrored, and again when these change', () => {
+    const small = holes({ places: [{ x: 20, y: 20 }], diameterMm: 6 })
+    const one = Math.PI * 9 * 10
+    const again = (step: Partial<Extract<PartStep, { kind: 'pattern' }>>): PartStep => ({
+      id: 'p',
+      kind: 'pattern',
+      of: ['holes'],
+      viewId: 'top',
+      way: 'along',
+      count: 4,
+      stepMm: undefined,
+      center: undefined,
+      ...step,
+    })
+    const bare = PLATE - ROUND
+    expect(volumeOf(THICK, small, again({ stepMm: { x: 0, y: 15 } }))).toBeCloseTo(bare - 4 * one, 4)
+    expect(volumeOf(THICK, small, again({ way: 'around', center: { x: 25, y: 25 } }))).toBeCloseTo(bare - 4 * one, 4)
+    const half = again({ way: 'around', center: { x: 25, y: 25 }, count: 3, angleDeg: 180 })
+    expect(volumeOf(THICK, small, half)).toBeCloseTo(bare - 3 * one, 4)
+    const raised: PartStep = { id: 'boss', kind: 'raise', profile: ['pocket'], heightMm: 5 }
+    expect(volumeOf(THICK, raised, again({ of: ['boss'], count: 2, stepMm: { x: 0, y: -70 } }))).toBeGreaterThan(
+      bare + 40 * 60 * 5,
+    )
+    const mirrored = new Map(records).set('mid', line('mid', [100, 0, 100, 100]))
+    const builder = new PartBuilder()
+    const part = (diameterMm: number) =>
+      partOf(THICK, { ...small, diameterMm } as PartStep, again({ way: 'mirror', line: 'mid', count: 2 }))
+    const facts = factsOf(builder.build(part(6), mirrored).solid!)
+    expect(facts.volumeMm3).toBeCloseTo(bare - 2 * one, 4)
+    expect(factsOf(builder.build(part(8), mirrored).solid!).volumeMm3).toBeCloseTo(bare - 2 * Math.PI * 16 * 10, 4)
+    // What is made of it, and what is cut by, is where the solid has it.
+    const work = workOf(part(6), mirrored)
+    expect(work.holes.map(({ at }) => at.x).sort((a, b) => a - b)).toEqual([20, 180])
+  })
+
+  it('has single edges and all edges of a face shaped, and finds them again when the part grows', () => {
+    const plate: PartStep = { ...THICK, profile: ['plate'] } as PartStep
+    const edge: PartStep = {
+      id: 'e',
+      kind: 'edges',
+      form: 'round',
+      which: 'picked',
+      at: [{ x: 0, y: 0, z: 0.5 }],
+      sizeMm: 3,
+    }
+    const round = (1 - Math.PI / 4) * 9 * 10
+    expect(volumeOf(plate, edge)).toBeCloseTo(PLATE - round, 3)
+    const grown = new Map(records).set('plate', box('plate', -50, 0, 290, 140))
+    const { solid } = new PartBuilder().build(partOf(plate, edge), grown)
+    expect(factsOf(solid!).volumeMm3).toBeCloseTo(290 * 140 * 10 - round, 3)
+    const top: PartStep = {
+      ...edge,
+      form: 'bevel',
+      which: 'face',
+      at: [{ x: 0.5, y: 0.5, z: 1 }],
+      sizeMm: 1,
+    } as PartStep
+    // The sloping sides overlap in the corners.
+    const bevelled = PLATE - 0.5 * 2 * (200 + 100) + 4 / 3
+    expect(volumeOf(plate, top)).toBeCloseTo(bevelled, 3)
+    const { outcomes } = new PartBuilder().build(
+      partOf(plate, { ...edge, at: [{ x: 0.4, y: 0.4, z: 0.5 }] } as PartStep),
+      records,
+    )
+    expect(outcomes[1]!.problem).toBe('An edge that was picked is gone: pick it again.')
   })
 
   it('says which step can’t be done, and keeps what is there', () => {

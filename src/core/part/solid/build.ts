@@ -5,7 +5,7 @@ import type { ProjectRecord } from '../../model/registry'
 import { ProfileError } from '../profile'
 import { cutAll } from './cut'
 import { stepKindOf } from './steps/registry'
-import { StepError } from './steps/step'
+import { type Bodies, type Earlier, StepError } from './steps/step'
 
 /** How a step went: null where it did what it says. */
 export interface StepOutcome {
@@ -31,7 +31,10 @@ interface Stage {
 const UNBUILT: Readonly<Record<PartStep['kind'], string>> = {
   raise: 'This profile makes no solid: see that its lines do not cross themselves.',
   sink: 'This can’t be cut away: see that its lines do not cross themselves.',
+  slot: 'This slot can’t be cut here.',
+  revolve: 'This can’t be turned: see that no line of it crosses the axis.',
   hole: 'This hole can’t be drilled here.',
+  pattern: 'This can’t be done again there.',
   edges: 'These edges can’t be shaped so: the size may be too large for what lies beside them.',
 }
 
@@ -44,10 +47,14 @@ export class PartBuilder {
     const former = this.stages
     const stages: Stage[] = []
     let last: Stage = { from: '', solid: null, problems: [] }
-    batchesOf(steps).forEach((batch, i) => {
-      const from = [last.from, ...batch.map((step) => madeFrom(step, records))].join('\n')
+    const all = { records, earlier: new Map(steps.map((step) => [step.id, step])) }
+    batchesOf(steps, all.earlier).forEach((batch, i) => {
+      const from = [
+        last.from,
+        ...batch.map((step) => madeFrom(step, { records, earlier: before(all.earlier, step) })),
+      ].join('\n')
       const known = former[i]
-      last = known?.from === from ? known : { from, ...doBatch(batch, last.solid, records) }
+      last = known?.from === from ? known : { from, ...doBatch(batch, last.solid, all) }
       stages.push(last)
     })
     this.stages = stages
@@ -56,17 +63,21 @@ export class PartBuilder {
   }
 }
 
-const cuts = (step: PartStep): boolean => 'tools' in stepKindOf(step)
+/** Whether a step only takes away. */
+function onlyCuts(step: PartStep, earlier: Earlier): boolean {
+  const kind = stepKindOf(step)
+  return 'onlyCuts' in kind && kind.onlyCuts(step, earlier, (other) => onlyCuts(other, before(earlier, other)))
+}
 
 /**
  * Steps in order, those that cut and follow one another together: by powers of two, the most first. So a part is built by
  * few cuts, and a change of a late step, or one more of them, does only the last few anew.
  */
-function batchesOf(steps: readonly PartStep[]): PartStep[][] {
+function batchesOf(steps: readonly PartStep[], byId: Earlier): PartStep[][] {
   const batches: PartStep[][] = []
   for (let from = 0; from < steps.length; ) {
     let run = 0
-    while (from + run < steps.length && cuts(steps[from + run]!)) run++
+    while (from + run < steps.length && onlyCuts(steps[from + run]!, byId)) run++
     const size = run === 0 ? 1 : 2 ** Math.floor(Math.log2(run))
     batches.push(steps.slice(from, from + size))
     from += size
@@ -74,25 +85,49 @@ function batchesOf(steps: readonly PartStep[]): PartStep[][] {
   return batches
 }
 
-const madeFrom = (step: PartStep, records: ReadonlyMap<string, ProjectRecord>): string =>
+/** What a step is made from, with what it does again. */
+const madeFrom = (step: PartStep, { records, earlier }: Surrounds): string =>
   JSON.stringify([
     step,
     stepKindOf(step)
       .needs(step)
       .map((id) => records.get(id) ?? null),
+    usesOf(step).map((id) => {
+      const used = earlier.get(id)
+      return used ? madeFrom(used, { records, earlier: before(earlier, used) }) : null
+    }),
   ])
 
-type Records = ReadonlyMap<string, ProjectRecord>
+const usesOf = (step: PartStep): readonly string[] => stepKindOf(step).uses?.(step) ?? []
+
+/** The steps before one of some. */
+function before(steps: Earlier, { id }: PartStep): Earlier {
+  const all = [...steps]
+  return new Map(
+    all.slice(
+      0,
+      all.findIndex(([each]) => each === id),
+    ),
+  )
+}
+
+/** What steps are built with. */
+interface Surrounds {
+  readonly records: ReadonlyMap<string, ProjectRecord>
+  readonly earlier: Earlier
+}
+
 type Done = Pick<Stage, 'solid' | 'problems'>
 
-function doBatch(steps: readonly PartStep[], solid: Shape3D | null, records: Records): Done {
+function doBatch(steps: readonly PartStep[], solid: Shape3D | null, { records, earlier }: Surrounds): Done {
+  const from = (step: PartStep): Surrounds => ({ records, earlier: before(earlier, step) })
   if (solid && steps.length > 1) {
-    const rest = cutTogether(steps, solid, records)
+    const rest = cutTogether(steps, solid, from)
     if (rest) return { solid: rest, problems: steps.map(() => null) }
   }
   let now = solid
   const problems = steps.map((step) => {
-    const done = doStep(step, now, records)
+    const done = doStep(step, now, from(step))
     now = done.solid
     return done.problem
   })
@@ -100,11 +135,11 @@ function doBatch(steps: readonly PartStep[], solid: Shape3D | null, records: Rec
 }
 
 /** All that some steps cut away at once; null where one of them can't be done, or they depend on one another. */
-function cutTogether(steps: readonly PartStep[], solid: Shape3D, records: Records): Shape3D | null {
+function cutTogether(steps: readonly PartStep[], solid: Shape3D, from: (step: PartStep) => Surrounds): Shape3D | null {
   try {
     const rest = cutAll(
       solid,
-      steps.filter(({ off }) => !off).flatMap((step) => toolsOf(step, solid, records)),
+      steps.filter(({ off }) => !off).flatMap((step) => bodiesOf(step, solid, from(step)).cut),
     )
     return isSameReach(rest, solid) ? rest : null
   } catch {
@@ -112,9 +147,15 @@ function cutTogether(steps: readonly PartStep[], solid: Shape3D, records: Record
   }
 }
 
-function toolsOf(step: PartStep, solid: Shape3D, records: Records): readonly Shape3D[] {
+/** @throws StepError, ProfileError or whatever the kernel throws */
+function bodiesOf(step: PartStep, solid: Shape3D | null, { records, earlier }: Surrounds): Bodies {
   const kind = stepKindOf(step)
-  return 'tools' in kind ? kind.tools(step, solid, records) : []
+  if (!('bodies' in kind)) throw new StepError('Edges are not shaped again: pick them where they are.')
+  return kind.bodies(step, solid, {
+    records,
+    earlier,
+    bodiesOf: (other) => bodiesOf(other, solid, { records, earlier: before(earlier, other) }),
+  })
 }
 
 /** The extents of what is left are known to no better than this. */
@@ -129,16 +170,26 @@ function isSameReach(a: Shape3D, b: Shape3D): boolean {
 function doStep(
   step: PartStep,
   solid: Shape3D | null,
-  records: Records,
+  from: Surrounds,
 ): { readonly solid: Shape3D | null; readonly problem: string | null } {
   if (step.off) return { solid, problem: null }
   const kind = stepKindOf(step)
   try {
-    if ('build' in kind) return { solid: kind.build(step, solid, records), problem: null }
-    if (!solid) throw new StepError('There is nothing yet that it could be cut from.')
-    return { solid: cutAll(solid, kind.tools(step, solid, records)), problem: null }
+    if ('reshape' in kind) {
+      if (!solid) throw new StepError('There are no edges yet.')
+      return { solid: kind.reshape(step, solid), problem: null }
+    }
+    return { solid: withBodies(solid, bodiesOf(step, solid, from)), problem: null }
   } catch (error) {
     const said = error instanceof StepError || error instanceof ProfileError
     return { solid, problem: said ? error.message : UNBUILT[step.kind] }
   }
+}
+
+/** A solid with bodies added and others taken away. */
+function withBodies(solid: Shape3D | null, { added, cut }: Bodies): Shape3D {
+  const [first, ...rest] = solid ? [solid, ...added] : added
+  if (!first) throw new StepError('Its profile encloses nothing.')
+  const sum = rest.reduce((all, each) => all.fuse(each), first)
+  return cut.length > 0 ? cutAll(sum, cut) : sum
 }

@@ -3,8 +3,9 @@ import { add3, type Frame, placeIn, scale3, type Vector3 } from '../../../geomet
 import type { Point } from '../../../geometry/vector'
 import type { Head, Hole } from '../../../model/part/steps'
 import { frameOf } from '../../../model/work-plane/frame'
+import { placesOf } from '../../holes'
 import { triple } from '../edges'
-import { BEYOND_MM, reachAlong, StepError, type StepKind } from './step'
+import { BEYOND_MM, cutting, reachAlong, StepError, type StepKind, whole } from './step'
 
 /** The point of a usual twist drill, from side to side (ISO 5419). */
 const DRILL_POINT_DEG = 118
@@ -42,13 +43,16 @@ function mouthOf(head: Head | undefined, radius: number): Point[] {
 
 /** Drills holes that are alike. */
 export const hole: StepKind<Hole> = {
-  needs: ({ viewId }) => [viewId],
-  tools: (step, solid, records) => {
+  needs: ({ viewId, circles = [] }) => [viewId, ...circles],
+  onlyCuts: () => true,
+  bodies: (step, solid, { records }) => {
     if (!records.has(step.viewId)) throw new StepError('The view that it was placed on is gone.')
     const frame = frameOf(step.viewId, records)
-    const { fromMm, toMm } = reachAlong(solid, frame.out)
+    const { fromMm, toMm } = reachAlong(whole(solid), frame.out)
     const throughMm = toMm - fromMm + BEYOND_MM
-    return step.places.map((at) => toolAt(step, placeIn(frame, at, toMm), frame, throughMm))
+    const places = placesOf(step, records)
+    if (places.length === 0) throw new StepError('The circles that it was drilled in are gone.')
+    return cutting(places.map((at) => toolAt(step, placeIn(frame, at, toMm), frame, throughMm)))
   },
 }
 

@@ -4,21 +4,17 @@ import type { Raise } from '../../../model/part/steps'
 import { frameOf } from '../../../model/work-plane/frame'
 import { areasOf } from '../../profile'
 import { faceOf, triple } from '../edges'
-import { reachAlong, StepError, type StepKind } from './step'
+import { adding, reachAlong, type StepKind } from './step'
 
 /** Adds material over a profile. */
 export const raise: StepKind<Raise> = {
   needs: ({ profile }) => profile,
-  build: ({ profile, heightMm, fromMm }, solid, records) => {
+  onlyCuts: () => false,
+  bodies: ({ profile, heightMm, fromMm }, solid, { records }) => {
     const { areas, viewId } = areasOf(profile, records)
     const frame = frameOf(viewId, records)
     const from = fromMm ?? (solid ? reachAlong(solid, frame.out).toMm : 0)
-    const added = areas.map(
-      (area): Shape3D => basicFaceExtrusion(faceOf(area, frame, from), new Vector(triple(scale3(frame.out, heightMm)))),
-    )
-    const all = solid ? [solid, ...added] : added
-    const [first, ...rest] = all
-    if (!first) throw new StepError('Its profile encloses nothing.')
-    return rest.reduce((sum, each) => sum.fuse(each), first)
+    const high = new Vector(triple(scale3(frame.out, heightMm)))
+    return adding(areas.map((area): Shape3D => basicFaceExtrusion(faceOf(area, frame, from), high)))
   },
 }

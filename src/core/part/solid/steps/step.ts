@@ -7,26 +7,59 @@ import type { ProjectRecord } from '../../../model/registry'
 /** A step that can't be done; the message is a sentence. */
 export class StepError extends Error {}
 
-/** How one kind of step changes the solid: it makes another one of it, or says what is cut away. */
+/** Solids that a step adds to what is there, and such that it takes away from it. */
+export interface Bodies {
+  readonly added: readonly Shape3D[]
+  readonly cut: readonly Shape3D[]
+}
+
+/** Steps that come before one, by their ids. */
+export type Earlier = ReadonlyMap<string, PartStep>
+
+/** What a step may look at. */
+export interface StepContext {
+  readonly records: ReadonlyMap<string, ProjectRecord>
+  readonly earlier: Earlier
+  /** The bodies of an earlier step, as they would be of the solid that is there now. @throws StepError */
+  bodiesOf(step: PartStep): Bodies
+}
+
+/** How one kind of step changes the solid: it says what is added and taken away, or makes another one of it. */
 export type StepKind<S extends PartStep> = {
   /** Ids of records whose change changes what it does. */
   needs(step: S): readonly string[]
+  /** Ids of earlier steps that it does again. */
+  uses?(step: S): readonly string[]
 } & (
   | {
       /**
-       * @param solid what was there before; null at first
-       * @throws StepError, or whatever the kernel throws
+       * Whether it only takes away: several of such can be done in one go.
+       * @param others whether an earlier step only takes away
        */
-      build(step: S, solid: Shape3D | null, records: ReadonlyMap<string, ProjectRecord>): Shape3D
+      onlyCuts(step: S, earlier: Earlier, others: (step: PartStep) => boolean): boolean
+      /**
+       * What it adds and takes away; it depends on the solid only by how far that reaches.
+       * @param solid what was there before; null at first
+       * @throws StepError, ProfileError or whatever the kernel throws
+       */
+      bodies(step: S, solid: Shape3D | null, context: StepContext): Bodies
     }
   | {
-      /**
-       * What is cut away; it depends on the solid only by how far that reaches.
-       * @throws StepError, or whatever the kernel throws
-       */
-      tools(step: S, solid: Shape3D, records: ReadonlyMap<string, ProjectRecord>): readonly Shape3D[]
+      /** @throws StepError, or whatever the kernel throws */
+      reshape(step: S, solid: Shape3D): Shape3D
     }
 )
+
+/** What a step takes away. */
+export const cutting = (cut: readonly Shape3D[]): Bodies => ({ added: [], cut })
+/** What a step adds. */
+export const adding = (added: readonly Shape3D[]): Bodies => ({ added, cut: [] })
+
+/** The solid that something is cut from. @throws StepError */
+export function whole(solid: Shape3D | null): Shape3D {
+  if (!solid) throw new StepError('There is nothing yet that it could be cut from.')
+  return solid
+}
 
 /** How far a solid reaches along a direction of length one along an axis, from where to where. */
 export function reachAlong(solid: Shape3D, direction: Vector3): { readonly fromMm: number; readonly toMm: number } {

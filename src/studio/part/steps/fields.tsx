@@ -1,0 +1,87 @@
+import MenuItem from '@mui/material/MenuItem'
+import TextField from '@mui/material/TextField'
+import type { ComponentProps } from 'react'
+import { formatLength } from '@/core/units/format'
+import { parseLength } from '@/core/units/length'
+import { toolContext } from '../../bench-store'
+import { LengthField } from '../../building/fields/LengthField'
+import { CommittedField } from '../../panels/CommittedField'
+
+/** A length that has to be more than nothing. @throws Error with a sentence */
+export function positive(mm: number | undefined): number {
+  if (!(mm !== undefined && mm > 0)) throw new Error('Type a length of more than nothing.')
+  return mm
+}
+
+/** Parts are made to hundredths. */
+export const PartLength = (field: ComponentProps<typeof LengthField>) => <LengthField {...field} precision={3} />
+
+/** What stands for a depth where there is none. */
+const THROUGH = 'through'
+
+/** A depth, or through. */
+export function DepthField({ mm, onTake }: { mm: number | undefined; onTake: (mm: number | undefined) => void }) {
+  const { display } = toolContext()
+  return (
+    <CommittedField
+      label="Depth"
+      value={mm === undefined ? THROUGH : formatLength(mm, { ...display, precision: 3 }, false)}
+      onCommit={(text) =>
+        onTake(text === '' || text === THROUGH ? undefined : positive(parseLength(text, display.unit)))
+      }
+    />
+  )
+}
+
+/** A plain number. */
+export function NumberField({
+  label,
+  value,
+  onTake,
+}: {
+  label: string
+  value: number
+  onTake: (value: number) => void
+}) {
+  return (
+    <CommittedField
+      label={label}
+      value={String(Math.round(value * 1e4) / 1e4)}
+      onCommit={(text) => {
+        const typed = Number(text.replace(',', '.'))
+        if (text.trim() === '' || !Number.isFinite(typed)) throw new Error('Type a number.')
+        onTake(typed)
+      }}
+    />
+  )
+}
+
+/** One of some words. */
+export function WordField<W extends string>({
+  label,
+  value,
+  words,
+  onTake,
+}: {
+  label: string
+  value: W
+  words: Readonly<Partial<Record<W, string>>>
+  onTake: (word: W) => void
+}) {
+  return (
+    <TextField
+      select
+      size="small"
+      label={label}
+      value={value}
+      onChange={({ target }) => onTake(target.value as W)}
+      sx={{ minWidth: 110 }}
+    >
+      {Object.entries(words).map(([word, shown]) => (
+        <MenuItem key={word} value={word}>
+          {shown as string}
+        </MenuItem>
+      ))}
+    </TextField>
+  )
+}
