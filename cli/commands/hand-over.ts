@@ -23,6 +23,7 @@ interface Options {
   level?: string
   plane?: string
   part?: string
+  face?: string
   paper: string
   scale?: string
 }
@@ -40,11 +41,13 @@ export function handOverCommand(program: Command): void {
     .option('--out <file>', 'where the file goes; to stdout where left out')
     .option('--level <id>', 'the level of a plan; the lowest where left out')
     .option('--plane <name>', 'the work plane of dxf-plane, by its name or id; the first one where left out')
+    .option('--part <name>', 'the part of what is of one part, by its name or id; the first one where left out')
     .option(
-      '--part <name>',
-      'the part of step, stl, 3mf, glb-part, dxf-part and xlsx-part, by its name or id; the first one where left out',
+      '--face <name>',
+      'the face of dxf-face: top, front, …, or its middle in parts of the size: 0.5,0.5,1',
+      'top',
     )
-    .option('--paper <name>', `of a plan: ${Object.keys(PAPERS).join(', ')}`, 'A3')
+    .option('--paper <name>', `of a plan or a drawing: ${Object.keys(PAPERS).join(', ')}`, 'A3')
     .option('--scale <number>', 'of a plan: 100 for 1:100; the largest usual one that fits where left out')
     .description('writes a project in an open format')
     .action(async (path: string, { format: name, out, ...on }: Options) => {
@@ -58,7 +61,7 @@ export function handOverCommand(program: Command): void {
       if (!isPaper(on.paper)) throw new CliError(`There are the papers ${Object.keys(PAPERS).join(', ')}.`)
       const scale = on.scale === undefined ? undefined : Number(on.scale)
       if (scale !== undefined && !(scale > 0)) throw new CliError('A scale is a number: 100 for 1:100.')
-      const choice = { level: on.level, plane: on.plane, part: on.part, paper: on.paper, scale }
+      const choice = { level: on.level, plane: on.plane, part: on.part, face: on.face, paper: on.paper, scale }
       const bytes = await handOver({ id: project.name, ...project }, format, choice).catch((error: unknown) => {
         throw error instanceof PlanSheetError || error instanceof PartError ? new CliError(error.message) : error
       })

@@ -1,8 +1,10 @@
 import { expose, transfer } from 'comlink'
+import type { Shape3D } from 'replicad'
 import type { Part } from '@/core/model/part/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import { PartBuilder, type StepOutcome } from '@/core/part/solid/build'
 import { factsOf, type SolidFacts } from '@/core/part/solid/facts'
+import { distanceBetween, type FeatureNumber, featuresOf, type SolidFeatures } from '@/core/part/solid/features'
 import { startKernel } from '@/core/part/solid/kernel'
 import { meshOfSolid, type PartMesh } from '@/core/part/solid/mesh'
 
@@ -10,10 +12,11 @@ import { meshOfSolid, type PartMesh } from '@/core/part/solid/mesh'
 export interface BuiltPart {
   readonly outcomes: readonly StepOutcome[]
   /** Null where no step made anything. */
-  readonly made: { readonly facts: SolidFacts; readonly mesh: PartMesh } | null
+  readonly made: { readonly facts: SolidFacts; readonly mesh: PartMesh; readonly features: SolidFeatures } | null
 }
 
 const builder = new PartBuilder()
+let last: Shape3D | null = null
 
 /** Builds parts beside the page. */
 const maker = {
@@ -24,15 +27,21 @@ const maker = {
       return response.arrayBuffer()
     })
     const { solid, outcomes } = builder.build(part, new Map(records.map((record) => [record.id, record])))
+    last = solid
     if (!solid) return { outcomes, made: null }
     const mesh = meshOfSolid(solid)
     const { positions, normals, triangles, edges } = mesh
-    return transfer({ outcomes, made: { facts: factsOf(solid), mesh } }, [
+    return transfer({ outcomes, made: { facts: factsOf(solid), mesh, features: featuresOf(solid) } }, [
       positions.buffer,
       normals.buffer,
       triangles.buffer,
       edges.buffer,
     ])
+  },
+
+  /** The least distance between two edges or faces of the solid that was built last. */
+  distance(a: FeatureNumber, b: FeatureNumber): number | null {
+    return last && distanceBetween(last, a, b)
   },
 }
 

@@ -143,6 +143,32 @@ export const HAND_OVER_FORMATS = [
     ofPart: true,
   },
   {
+    name: 'dxf-face',
+    word: 'DXF of a face',
+    extension: 'dxf',
+    mime: 'image/vnd.dxf',
+    about:
+      'One flat face of a part at 1:1, as one sees it from outside; the upper one here, any other from the solid view; millimetres.',
+    ofPart: true,
+  },
+  {
+    name: 'pdf-part',
+    word: 'PDF drawing of a part',
+    extension: 'pdf',
+    mime: 'application/pdf',
+    about:
+      'One part from above, the front and the side with hidden lines, its sizes, its holes in a table, to scale on paper.',
+    ofPart: true,
+  },
+  {
+    name: 'svg-part',
+    word: 'SVG drawing of a part',
+    extension: 'svg',
+    mime: 'image/svg+xml',
+    about: 'The same as SVG, its unit the millimetre of the paper, in groups by class.',
+    ofPart: true,
+  },
+  {
     name: 'gbxml',
     word: 'gbXML rooms',
     extension: 'xml',

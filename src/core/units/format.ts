@@ -5,7 +5,13 @@ export interface LengthDisplay {
   unit: LengthUnit
   /** Decimals for `mm`, `cm` and `m`; for `in` and `ft` the finest fraction is 1/2^precision inch (0 to 6). */
   precision: number
+  /** Inches as decimals, so many of them as `precision` says, as on drawings of parts. */
+  decimal?: boolean
 }
+
+/** How parts are measured: to hundredths of a millimetre, to thousandths of an inch. */
+export const partDisplay = ({ unit }: LengthDisplay): LengthDisplay =>
+  unit === 'in' || unit === 'ft' ? { unit: 'in', precision: 3, decimal: true } : { unit: 'mm', precision: 2 }
 
 /** The usual display of each unit. */
 export const USUAL_DISPLAY: Record<LengthUnit, LengthDisplay> = {
@@ -28,6 +34,7 @@ export function formatLength(mm: number, display: LengthDisplay, named = true): 
     case 'ft':
       return withoutNegativeZero(sign, feetAndInches(size, 2 ** display.precision))
     case 'in':
+      if (display.decimal) return withoutNegativeZero(sign, `${(size / MM_PER.in).toFixed(display.precision)}″`)
       return withoutNegativeZero(
         sign,
         `${inches(Math.round((size / 25.4) * 2 ** display.precision), 2 ** display.precision)}″`,

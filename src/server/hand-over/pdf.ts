@@ -1,8 +1,8 @@
 import { buffer } from 'node:stream/consumers'
 import PDFDocument from 'pdfkit'
 import toPdf from 'svg-to-pdfkit'
+import { type PlanGroup, svgOfPaper } from '@/core/formats/svg/drawing'
 import { PAPERS, type PaperName } from '@/core/formats/svg/paper'
-import { type PlanGroup, svgOfPaper } from '@/core/formats/svg/write-plan'
 
 const PT_PER_MM = 72 / 25.4
 

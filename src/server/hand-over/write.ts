@@ -11,6 +11,7 @@ import { writeGbxml } from '@/core/formats/gbxml/write'
 import { writeGlb } from '@/core/formats/gltf/write'
 import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over'
 import { writeIfc } from '@/core/formats/ifc/write'
+import { svgOfGroups } from '@/core/formats/svg/drawing'
 import type { PaperName } from '@/core/formats/svg/paper'
 import { type PlanSheet, PlanSheetError, planGroups, writePlanSvg } from '@/core/formats/svg/write-plan'
 import type { Point } from '@/core/geometry/vector'
@@ -21,7 +22,16 @@ import { workPlanesOf } from '@/core/model/work-plane/schema'
 import { TABLES, tablesOf } from '@/core/tables/registry'
 import type { LengthDisplay } from '@/core/units/format'
 import { writeArchive } from '../archive'
-import { dxfOfPart, glbOfPart, stepOfPart, stlOfPart, threeMfOfPart, xlsxOfPart } from '../part/solid'
+import {
+  drawingOfPart,
+  dxfOfFace,
+  dxfOfPart,
+  glbOfPart,
+  stepOfPart,
+  stlOfPart,
+  threeMfOfPart,
+  xlsxOfPart,
+} from '../part/solid'
 import { pdfOfPlan } from './pdf'
 import { writeXlsx } from './xlsx'
 
@@ -39,11 +49,13 @@ export interface PaperChoice {
   readonly plane?: string | undefined
   /** The part, where one is handed over: its id or its name; the first one where nothing is said. */
   readonly part?: string | undefined
+  /** The face of it, where one is handed over: a word, or its middle in parts of the size; the upper one where nothing is said. */
+  readonly face?: string | undefined
   readonly paper?: PaperName | undefined
   readonly scale?: number | undefined
 }
 
-type Writer = (project: HandedProject, on: PaperChoice) => string | Uint8Array | Promise<Uint8Array>
+type Writer = (project: HandedProject, on: PaperChoice) => string | Uint8Array | Promise<string | Uint8Array>
 
 const byId = ({ records }: HandedProject) => new Map(records.map((record) => [record.id, record]))
 const built = (project: HandedProject) => buildingOf(byId(project))
@@ -122,6 +134,15 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   json: ({ name, records }) => `${JSON.stringify({ format: 'calque-project', version: 1, name, records }, null, 1)}\n`,
   step: (project, on) => stepOfPart(byId(project), on.part),
   'dxf-part': (project, on) => dxfOfPart(byId(project), on.part),
+  'dxf-face': (project, on) => dxfOfFace(byId(project), on.part, on.face),
+  'svg-part': async (project, on) => {
+    const paper = on.paper ?? USUAL_PAPER
+    return svgOfGroups(paper, project.name, await drawingOfPart(byId(project), on.part, paper))
+  },
+  'pdf-part': async (project, on) => {
+    const paper = on.paper ?? USUAL_PAPER
+    return pdfOfPlan(await drawingOfPart(byId(project), on.part, paper), paper)
+  },
   'glb-part': (project, on) => glbOfPart(byId(project), on.part),
   'xlsx-part': (project, on) => xlsxOfPart(byId(project), on.part),
   '3mf': (project, on) => threeMfOfPart(byId(project), on.part),

@@ -1,3 +1,5 @@
+import { writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
 import ExcelJS from 'exceljs'
 import { XMLParser } from 'fast-xml-parser'
 import { validateBytes } from 'gltf-validator'
@@ -5,8 +7,21 @@ import JSZip from 'jszip'
 import { describe, expect, it } from 'vitest'
 import { readDxf } from '../../../tests/support/ezdxf'
 import { judgeStep } from '../../../tests/support/judge-step'
-import { holes, PLATE_LINES, partOf, THICK } from '../../../tests/support/part'
-import { dxfOfPart, glbOfPart, PartError, stepOfPart, stlOfPart, threeMfOfPart, xlsxOfPart } from './solid'
+import { box, holes, PLATE_LINES, partOf, THICK } from '../../../tests/support/part'
+import { byPoppler } from '../../../tests/support/poppler'
+import { inScratch, program } from '../../../tests/support/producers'
+import { pdfOfPlan } from '../hand-over/pdf'
+import {
+  drawingOfPart,
+  dxfOfFace,
+  dxfOfPart,
+  glbOfPart,
+  PartError,
+  stepOfPart,
+  stlOfPart,
+  threeMfOfPart,
+  xlsxOfPart,
+} from './solid'
 
 const records = new Map(
   [
@@ -19,6 +34,9 @@ const records = new Map(
   ].map((record) => [record.id, record]),
 )
 const VOLUME = 200 * 100 * 10 - Math.PI * 400 * 10 - 40 * 60 * 4 - 2 * (Math.PI * 16 * 10 + Math.PI * (49 - 16) * 5)
+
+/** The part with a plate so many millimetres wide. */
+const grown = (wide: number) => new Map(records).set('plate', box('plate', 0, 0, wide, 100))
 
 interface Corner {
   readonly x: number
@@ -109,6 +127,49 @@ describe('a part that is handed over', () => {
       'SUNKEN 2400',
     ])
     expect(circles.map(([, , radius]) => radius).sort()).toEqual([20, 4, 4, 7, 7])
+  })
+
+  it('is drawn on paper with hidden lines, sizes and a hole table, as poppler sees it', async () => {
+    const groups = await drawingOfPart(records, undefined, 'A3')
+    const bytes = await pdfOfPlan(groups, 'A3')
+    const { segments } = await byPoppler(bytes)
+    const lengths = segments.map(([x1, y1, x2, y2]) => (Math.hypot(x2! - x1!, y2! - y1!) * 25.4) / 72)
+    const has = (mm: number) => expect(Math.min(...lengths.map((each) => Math.abs(each - mm)))).toBeLessThan(0.05)
+    // Three views beside one another and the table have room at half size.
+    for (const mm of [200, 100, 10, 40, 60]) has(mm / 2)
+    const text = await inScratch(async (folder) => {
+      await writeFile(join(folder, 'drawing.pdf'), bytes)
+      return program('pdftotext', '-layout', join(folder, 'drawing.pdf'), '-')
+    })
+    for (const words of [
+      'Bracket',
+      'Scale 1:2 on A3',
+      '200.00',
+      '100.00',
+      'A1',
+      'A2',
+      'Ø8.00 THRU, CBORE Ø14.00 × 5.00 DEEP',
+    ])
+      expect(text).toContain(words)
+    const hidden = groups.find(({ name }) => name === 'Hidden lines')!.svg
+    expect(hidden).toContain('stroke-dasharray')
+    // The pocket's floor runs along behind the front: 4 mm beneath the upper edge.
+    expect(hidden.match(/<path/g)!.length).toBeGreaterThanOrEqual(2)
+    await expect(drawingOfPart(grown(20_000), undefined, 'A4')).rejects.toThrow('does not fit on A4')
+  })
+
+  it('has each flat face as DXF at its true size, as one sees it from outside', async () => {
+    const face = async (named?: string) => readDxf(new TextEncoder().encode(await dxfOfFace(records, undefined, named)))
+    const top = await face()
+    expect(top.errors).toEqual([])
+    expect(top.polylines.map(({ area }) => Math.round(area)).sort()).toEqual([20_000, 2400])
+    expect(top.circles.map(([, , radius]) => Math.round(radius! * 1e4) / 1e4).sort()).toEqual([20, 7, 7])
+    expect((await face('front')).polylines.map(({ area }) => Math.round(area))).toEqual([2000])
+    // By its middle: the floor of the pocket.
+    const floor = await face('0.7,0.5,0.6')
+    expect(floor.polylines.map(({ area }) => Math.round(area))).toEqual([2400])
+    await expect(dxfOfFace(records, undefined, 'inside')).rejects.toThrow('There is no face “inside”')
+    await expect(dxfOfFace(records, undefined, '0.25,0.5,0.5')).rejects.toThrow('not flat')
   })
 
   it('is valid glTF', async () => {

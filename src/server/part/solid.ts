@@ -1,22 +1,39 @@
 import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import JSZip from 'jszip'
-import { exportSTEP, type Shape3D } from 'replicad'
+import { exportSTEP, type Face, measureArea, type Shape3D } from 'replicad'
 import { write3mf } from '@/core/formats/3mf/write'
+import type { DxfEntity } from '@/core/formats/dxf/drawing'
+import { chainEntities } from '@/core/formats/dxf/from-model'
 import { partDrawing } from '@/core/formats/dxf/part'
 import { writeDxf } from '@/core/formats/dxf/write'
 import { writeGlbNodes } from '@/core/formats/gltf/write'
+import type { PlanGroup } from '@/core/formats/svg/drawing'
+import type { PaperName } from '@/core/formats/svg/paper'
+import { PartDrawingError, partGroups, type SidedDimension } from '@/core/formats/svg/write-part'
+import { dot3, type Vector3 } from '@/core/geometry/space'
+import { measuredPoints } from '@/core/model/dimension/shape'
 import { type Part, partsOf } from '@/core/model/part/schema'
 import { priceBookOf } from '@/core/model/price-book/schema'
 import type { ProjectRecord } from '@/core/model/registry'
+import { displayOf } from '@/core/model/settings/schema'
+import { surroundingsOf } from '@/core/model/shapes'
+import { frameOf } from '@/core/model/work-plane/frame'
+import { type PartSide, partView, viewsOf } from '@/core/model/work-plane/schema'
+import { taggedHoles } from '@/core/part/hole-table'
 import { workOf } from '@/core/part/make/work'
 import { materialNamed } from '@/core/part/materials'
 import { estimateOf } from '@/core/part/price/estimate'
 import { ProfileError } from '@/core/part/profile'
 import { PartBuilder } from '@/core/part/solid/build'
 import { factsOf } from '@/core/part/solid/facts'
+import { frameOfFace, linesOfFace, projectionOf } from '@/core/part/solid/flat'
 import { startKernel } from '@/core/part/solid/kernel'
+import { faceAt } from '@/core/part/solid/pick'
+import { StepError } from '@/core/part/solid/steps/step'
+import { isDriving } from '@/core/sketch/demands'
 import { partTables } from '@/core/tables/part'
+import { partDisplay } from '@/core/units/format'
 import { writeXlsx } from '../hand-over/xlsx'
 
 /** A part that can't be handed over; the message is a sentence. */
@@ -108,6 +125,106 @@ export async function xlsxOfPart(records: Records, named?: string): Promise<Uint
   const book = priceBookOf(records)
   const estimate = estimateOf(facts, work, material, book)
   return writeXlsx(partTables({ part, facts, work, material, estimate, book }))
+}
+
+/** Faces by what people call them, as places in parts of the extents. */
+const FACE_WORDS: Readonly<Record<string, Vector3>> = {
+  top: { x: 0.5, y: 0.5, z: 1 },
+  bottom: { x: 0.5, y: 0.5, z: 0 },
+  front: { x: 0.5, y: 0, z: 0.5 },
+  back: { x: 0.5, y: 1, z: 0.5 },
+  left: { x: 0, y: 0.5, z: 0.5 },
+  right: { x: 1, y: 0.5, z: 0.5 },
+}
+
+/** The flat face that is asked for: by a word, or by its middle in parts of the extents. @throws PartError */
+function flatFace(solid: Shape3D, named = 'top'): Face {
+  const [x, y, z] = named.split(',').map(Number)
+  const at = FACE_WORDS[named] ?? (x !== undefined && y !== undefined && z !== undefined ? { x, y, z } : null)
+  if (!at || !Object.values(at).every(Number.isFinite))
+    throw new PartError(
+      `There is no face “${named}”: name ${Object.keys(FACE_WORDS).join(', ')}, or its middle in parts of the size, as 0.5,0.5,1.`,
+    )
+  const side = FACE_WORDS[named]
+  // A face that is called by a side is the outermost one there, wherever its middle lies.
+  const face = side ? outermost(solid, side) : faceNamed(solid, at)
+  if (face?.geomType !== 'PLANE')
+    throw new PartError('This face is not flat: only flat ones can be drawn at their true size.')
+  return face
+}
+
+/** @throws PartError */
+function faceNamed(solid: Shape3D, at: Vector3): Face {
+  try {
+    return faceAt(solid, at)
+  } catch (error) {
+    throw error instanceof StepError ? new PartError('There is no such face any more.') : error
+  }
+}
+
+/** The largest flat face that looks to a side and lies furthest out there. */
+function outermost(solid: Shape3D, side: Vector3): Face | undefined {
+  const out = { x: 2 * side.x - 1, y: 2 * side.y - 1, z: 2 * side.z - 1 }
+  const faces = solid.faces
+    .filter((face) => face.geomType === 'PLANE' && dot3(frameOfFace(face).out, out) > 1 - 1e-6)
+    .map((face) => ({ face, far: dot3(face.center, out), area: measureArea(face) }))
+  return faces.sort((a, b) => (Math.abs(b.far - a.far) > 1e-4 ? b.far - a.far : b.area - a.area))[0]?.face
+}
+
+/** One flat face of a part at its true size, as DXF. @throws PartError */
+export async function dxfOfFace(records: Records, named?: string, face?: string): Promise<string> {
+  const { solid } = await solidOfPart(records, named)
+  const entities = linesOfFace(flatFace(solid, face)).flatMap((chain): DxfEntity[] =>
+    chainEntities(chain).map((entity) => ({ ...entity, layer: 'FACE' })),
+  )
+  return [...writeDxf({ unit: 'mm', layers: [{ name: 'FACE', colorIndex: 7 }], entities })].join('')
+}
+
+/** A dimensioned drawing of a part, group by group. @throws PartError */
+export async function drawingOfPart(
+  records: Records,
+  named: string | undefined,
+  paper: PaperName,
+): Promise<PlanGroup[]> {
+  const { part, solid } = await solidOfPart(records, named)
+  const facts = factsOf(solid)
+  const material = materialNamed(part.material)
+  const massKg = (facts.volumeMm3 * material.densityKgM3) / 1e9
+  const side = (name: PartSide) => projectionOf(solid, frameOf(partView(name, part.id, name).id, viewRecords(part)))
+  try {
+    return partGroups(
+      {
+        name: part.name,
+        about: `${material.name} · ${massKg.toFixed(3)} kg`,
+        views: { top: side('top'), front: side('front'), side: side('side') },
+        dimensions: statedOn(part, records),
+        holes: taggedHoles(workOf(part, records).holes),
+        display: partDisplay(displayOf(records)),
+      },
+      paper,
+    )
+  } catch (error) {
+    throw error instanceof PartDrawingError ? new PartError(error.message) : error
+  }
+}
+
+const viewRecords = (part: Part): Records =>
+  new Map((['top', 'front', 'side'] as const).map((side) => [side, partView(side, part.id, side)]))
+
+/** The dimensions that somebody stated on the views of a part. */
+function statedOn(part: Part, records: Records): SidedDimension[] {
+  const around = surroundingsOf(records, displayOf(records))
+  return viewsOf(part.id, records).flatMap(({ id, side = 'top' }) =>
+    [...records.values()]
+      .filter(isDriving)
+      .filter(({ planeId }) => planeId === id)
+      .map((dimension) => ({
+        side,
+        way: dimension.way,
+        points: measuredPoints(dimension, around),
+        offsetMm: dimension.offsetMm,
+      })),
+  )
 }
 
 /** A part from above as DXF, to be cut and drilled by. @throws PartError */

@@ -18,6 +18,8 @@ const FILES = [
   ['glb-part', 'GLB'],
   ['dxf-part', 'DXF'],
   ['xlsx-part', 'XLSX'],
+  ['pdf-part', 'PDF drawing'],
+  ['svg-part', 'SVG drawing'],
 ] as const
 
 /** What the solid of a part measures, and its files. */

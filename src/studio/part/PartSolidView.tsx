@@ -11,11 +11,12 @@ import { GROUND, SolidCanvas } from '../solid/SolidCanvas'
 import type { Scene } from '../solid/solids'
 import { PART_SCALE, PartScene } from './PartScene'
 import { useBuiltPart, usePartSolid } from './part-solid'
+import { SolidBar } from './SolidBar'
 
 /** The part that is worked on as a solid. */
 export function PartSolidView({ part }: { part: Part }) {
   useBuiltPart(part)
-  const { partId, built, building, marked } = usePartSolid()
+  const { partId, built, building, marked, picked } = usePartSolid()
   const [turn, setTurn] = useState(0)
   const made = partId === part.id ? built?.made : null
   const scene = useMemo(() => (made ? sceneAround(made.facts) : null), [made])
@@ -25,10 +26,11 @@ export function PartSolidView({ part }: { part: Part }) {
         {made && scene && (
           <SolidCanvas>
             <Eye key={turn} scene={scene} />
-            <PartScene mesh={made.mesh} marked={marked} />
+            <PartScene mesh={made.mesh} marked={marked} picked={picked} />
           </SolidCanvas>
         )}
       </Box>
+      {made && <SolidBar part={part} features={made.features} />}
       {made ? (
         <Button
           size="small"

@@ -4,6 +4,7 @@ import { create } from 'zustand'
 import type { Vector3 } from '@/core/geometry/space'
 import type { Part } from '@/core/model/part/schema'
 import type { ProjectRecord } from '@/core/model/registry'
+import type { FeatureNumber } from '@/core/part/solid/features'
 import type { BuiltPart, PartMaker } from '@/workers/part'
 import { useProject } from '../project/store'
 
@@ -16,6 +17,8 @@ interface PartSolid {
   readonly problem: string | null
   /** A place that is shown on the solid, in the part's own space. */
   readonly marked: Vector3 | null
+  /** Edges and faces that are picked on the solid, in order. */
+  readonly picked: readonly FeatureNumber[]
 }
 
 export const usePartSolid = create<PartSolid>(() => ({
@@ -24,6 +27,7 @@ export const usePartSolid = create<PartSolid>(() => ({
   building: false,
   problem: null,
   marked: null,
+  picked: [],
 }))
 
 const { getState: get, setState: set } = usePartSolid
@@ -72,7 +76,13 @@ async function built(part: Part, records: readonly ProjectRecord[]): Promise<Par
     )
   })
   try {
-    return { partId: part.id, built: await Promise.race([maker().build(part, records), tooLong]), problem: null }
+    // What was picked may be another edge now.
+    return {
+      partId: part.id,
+      built: await Promise.race([maker().build(part, records), tooLong]),
+      problem: null,
+      picked: [],
+    }
   } catch (error) {
     endWorker()
     return { partId: part.id, problem: (error as Error).message }
@@ -80,6 +90,30 @@ async function built(part: Part, records: readonly ProjectRecord[]): Promise<Par
     clearTimeout(timer)
   }
 }
+
+/** The least distance between two edges or faces of the solid that is shown. */
+export const solidDistance = (a: FeatureNumber, b: FeatureNumber): Promise<number | null> => maker().distance(a, b)
+
+const isSameFeature = (a: FeatureNumber, b: FeatureNumber): boolean => a.kind === b.kind && a.index === b.index
+
+/** Picks an edge or a face of the solid; one that is picked is let go. */
+export function pickFeature(feature: FeatureNumber): void {
+  const { picked } = get()
+  const others = picked.filter((each) => !isSameFeature(each, feature))
+  set({ picked: others.length < picked.length ? others : [...picked, feature] })
+}
+
+/** Goes on to the next edge or face, as a click on it would, letting go of the one before. */
+export function pickNext(kind: FeatureNumber['kind']): void {
+  const features = get().built?.made?.features
+  const count = (kind === 'edge' ? features?.edges : features?.faces)?.length ?? 0
+  if (count === 0) return
+  const last = get().picked.at(-1)
+  const index = last?.kind === kind ? (last.index + 1) % count : 0
+  set({ picked: [...get().picked.slice(0, -1), { kind, index }] })
+}
+
+export const dropPicked = (): void => set({ picked: [] })
 
 /** What a part is made from: its views and the lines on them. */
 export function sourcesOf(part: Part, records: ReadonlyMap<string, ProjectRecord>): ProjectRecord[] {

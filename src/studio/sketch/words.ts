@@ -1,6 +1,6 @@
 import type { RelationWay } from '@/core/model/relation/schema'
 import type { Demanding } from '@/core/sketch/demands'
-import { formatLength, type LengthDisplay } from '@/core/units/format'
+import { formatLength, type LengthDisplay, partDisplay } from '@/core/units/format'
 
 export const WAY_WORDS: Readonly<Record<RelationWay, string>> = {
   on: 'On one another',
@@ -19,7 +19,7 @@ export const WAY_WORDS: Readonly<Record<RelationWay, string>> = {
 export const sayStated = (way: string, stated: number, display: LengthDisplay): string =>
   way === 'angle'
     ? `${((stated * 180) / Math.PI).toFixed(2)}°`
-    : `${way === 'radius' ? 'R ' : ''}${formatLength(stated, { ...display, precision: Math.max(display.precision, 2) }, false)}`
+    : `${way === 'radius' ? 'R ' : ''}${formatLength(stated, partDisplay(display), false)}`
 
 /** A demand in a few words. */
 export const sayDemand = (demand: Demanding, display: LengthDisplay): string =>

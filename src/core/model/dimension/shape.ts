@@ -2,7 +2,7 @@ import { chainOf } from '../../draft/chain'
 import { apply, lengthFactor } from '../../geometry/affine'
 import { mirrors } from '../../geometry/piece/map'
 import type { Point } from '../../geometry/vector'
-import type { LengthDisplay } from '../../units/format'
+import { type LengthDisplay, partDisplay } from '../../units/format'
 import type { ShapeKind, Surroundings } from '../shape'
 import { isPartView } from '../work-plane/schema'
 import { layOut, offsetThrough } from './layout'
@@ -24,11 +24,8 @@ const layoutOf = (dimension: Dimension, around: Surroundings) =>
     displayOf(dimension, around),
   )
 
-/** Parts are made to hundredths. */
-const PART_PRECISION = 2
-
 const displayOf = ({ planeId }: Dimension, { display, records }: Surroundings): LengthDisplay =>
-  isPartView(planeId, records) ? { ...display, precision: Math.max(display.precision, PART_PRECISION) } : display
+  isPartView(planeId, records) ? partDisplay(display) : display
 
 export const dimensionShape: ShapeKind<Dimension> = {
   schema: dimensionSchema,

@@ -16,6 +16,7 @@ const query = object({
   level: idSchema.optional(),
   plane: string().max(100).optional(),
   part: string().max(100).optional(),
+  face: string().max(100).optional(),
   paper: string<PaperName>()
     .oneOf(Object.keys(PAPERS) as PaperName[], `There are the papers ${Object.keys(PAPERS).join(', ')}.`)
     .optional(),

@@ -1,0 +1,129 @@
+import Button from '@mui/material/Button'
+import Stack from '@mui/material/Stack'
+import Typography from '@mui/material/Typography'
+import { useEffect, useState } from 'react'
+import type { Part } from '@/core/model/part/schema'
+import type { Edges } from '@/core/model/part/steps'
+import type { FeatureNumber, SolidFeature, SolidFeatures } from '@/core/part/solid/features'
+import { formatLength, type LengthDisplay, partDisplay } from '@/core/units/format'
+import { toolContext } from '../bench-store'
+import { useProject } from '../project/store'
+import { dropPicked, pickNext, solidDistance, usePartSolid } from './part-solid'
+import { addSteps } from './parts'
+
+const featureOf = ({ edges, faces }: SolidFeatures, { kind, index }: FeatureNumber): SolidFeature | undefined =>
+  kind === 'edge' ? edges[index] : faces[index]
+
+/** What an edge or a face measures. */
+function sayFeature({ kind, form, size, radiusMm }: SolidFeature, display: LengthDisplay): string {
+  const fine = partDisplay(display)
+  const radius = radiusMm === null ? '' : `, radius ${formatLength(radiusMm, fine)}`
+  return kind === 'edge'
+    ? `${form === 'straight' ? 'Straight' : form === 'round' ? 'Round' : 'Curved'} edge, ${formatLength(size, fine)} long${radius}`
+    : `${form === 'flat' ? 'Flat' : form === 'round' ? 'Round' : 'Curved'} face of ${size.toFixed(2)} mm²${radius}`
+}
+
+/** What is picked on the solid: what it measures, and what can be done with it. */
+export function SolidBar({ part, features }: { part: Part; features: SolidFeatures }) {
+  const picked = usePartSolid((solid) => solid.picked)
+  const projectId = useProject((project) => project.id)
+  const { display } = toolContext()
+  const apartMm = useDistance(picked)
+  const known = picked.flatMap((each) => featureOf(features, each) ?? [])
+  const kinds = new Set(known.map(({ kind }) => kind))
+  const shape = (form: Edges['form']) => {
+    addSteps(form === 'round' ? 'Round edges' : 'Bevel edges', part, {
+      id: crypto.randomUUID(),
+      kind: 'edges',
+      form,
+      which: kinds.has('face') ? 'face' : 'picked',
+      at: known.map(({ at }) => at),
+      sizeMm: 1,
+    })
+    dropPicked()
+  }
+  const [only] = known
+  return (
+    <Stack
+      component="section"
+      aria-label="Picked on the solid"
+      sx={{
+        position: 'absolute',
+        left: 12,
+        top: 12,
+        gap: 0.75,
+        p: 1.25,
+        maxWidth: 320,
+        bgcolor: 'background.paper',
+        border: 1,
+        borderColor: 'divider',
+      }}
+    >
+      {known.length === 0 && (
+        <Typography sx={{ fontSize: 13 }} color="text.secondary">
+          Click an edge or a face to measure it, two for the distance between them.
+        </Typography>
+      )}
+      {known.map((feature, i) => (
+        <Typography key={`${picked[i]!.kind} ${picked[i]!.index}`} sx={{ fontSize: 13 }}>
+          {sayFeature(feature, display)}
+        </Typography>
+      ))}
+      {known.length === 2 && apartMm !== null && (
+        <Typography variant="figure">{formatLength(apartMm, partDisplay(display))} apart</Typography>
+      )}
+      <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 0.75 }}>
+        <Button size="small" variant="outlined" onClick={() => pickNext('edge')}>
+          Next edge
+        </Button>
+        <Button size="small" variant="outlined" onClick={() => pickNext('face')}>
+          Next face
+        </Button>
+        {kinds.size === 1 && (
+          <>
+            <Button size="small" variant="outlined" onClick={() => shape('round')}>
+              Round it
+            </Button>
+            <Button size="small" variant="outlined" onClick={() => shape('bevel')}>
+              Bevel it
+            </Button>
+          </>
+        )}
+        {known.length === 1 && only?.form === 'flat' && (
+          <Button
+            size="small"
+            variant="outlined"
+            component="a"
+            download
+            href={`/api/projects/${projectId}/hand-over/dxf-face?part=${part.id}&face=${[only.at.x, only.at.y, only.at.z].map((each) => each.toFixed(6)).join(',')}`}
+          >
+            Save DXF of it
+          </Button>
+        )}
+        {known.length > 0 && (
+          <Button size="small" onClick={dropPicked}>
+            Let go
+          </Button>
+        )}
+      </Stack>
+    </Stack>
+  )
+}
+
+/** The distance between the two that are picked; null while there is none. */
+function useDistance(picked: readonly FeatureNumber[]): number | null {
+  const [apartMm, setApart] = useState<number | null>(null)
+  useEffect(() => {
+    setApart(null)
+    const [a, b] = picked
+    if (!a || !b || picked.length > 2) return
+    let current = true
+    void solidDistance(a, b).then((mm) => {
+      if (current) setApart(mm)
+    })
+    return () => {
+      current = false
+    }
+  }, [picked])
+  return apartMm
+}
