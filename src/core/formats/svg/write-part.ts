@@ -41,7 +41,7 @@ export class PartDrawingError extends Error {}
 
 /** Scales of drawings of parts (ISO 5455), the largest first. */
 const RATIOS = [0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100] as const
-const TABLE_MM = 92
+const TABLE_MM = 106
 /** Around each view, for its dimensions. */
 const GAP_MM = 20
 const LETTER_MM = 2.5
@@ -206,7 +206,7 @@ function holeTable({ holes, display }: DrawnPart, { minX, minY }: Box, paper: Pa
         })
   const right = PAPERS[paper].widthMm - FRAME_MM
   const left = right - TABLE_MM + 4
-  const columns = [left, left + 10, left + 26, left + 42]
+  const columns = [left, left + 9, left + 23, left + 37]
   const y = (row: number) => FRAME_MM + 8 + row * ROW_MM
   return [['Hole', 'x', 'y', 'Size'], ...rows].flatMap((cells, row) => [
     ...cells.map((cell, i) => textOnPaper(columns[i]!, y(row), 3, cell!)),
