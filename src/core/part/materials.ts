@@ -1,3 +1,5 @@
+import type { PriceBook } from '../model/price-book/schema'
+
 /** What a part is made of. */
 export interface Material {
   readonly name: string
@@ -20,4 +22,19 @@ export const MATERIALS: readonly Material[] = [
   { name: 'Birch plywood', densityKgM3: 680 },
 ]
 
-export const materialNamed = (name: string): Material => MATERIALS.find((each) => each.name === name) ?? MATERIALS[0]!
+/** The usual materials and those of a price book, with its densities. */
+export function materialsIn({ materials }: Pick<PriceBook, 'materials'>): Material[] {
+  const densities = new Map(materials.map(({ name, densityKgM3 }) => [name, densityKgM3]))
+  const usual = MATERIALS.map(({ name, densityKgM3 }) => ({ name, densityKgM3: densities.get(name) ?? densityKgM3 }))
+  const known = new Set(usual.map(({ name }) => name))
+  const own = materials.flatMap(({ name, densityKgM3 }) =>
+    known.has(name) || densityKgM3 === undefined ? [] : [{ name, densityKgM3 }],
+  )
+  return [...usual, ...own]
+}
+
+/** A material by its name; the first one where there is none of that name. */
+export function materialNamed(name: string, book: Pick<PriceBook, 'materials'>): Material {
+  const all = materialsIn(book)
+  return all.find((each) => each.name === name) ?? all[0]!
+}

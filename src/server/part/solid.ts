@@ -121,7 +121,7 @@ export async function xlsxOfPart(records: Records, named?: string): Promise<Uint
   const { part, solid } = await solidOfPart(records, named)
   const facts = factsOf(solid)
   const work = workOf(part, records)
-  const material = materialNamed(part.material)
+  const material = materialNamed(part.material, priceBookOf(records))
   const book = priceBookOf(records)
   const estimate = estimateOf(facts, work, material, book)
   return writeXlsx(partTables({ part, facts, work, material, estimate, book }))
@@ -188,7 +188,7 @@ export async function drawingOfPart(
 ): Promise<PlanGroup[]> {
   const { part, solid } = await solidOfPart(records, named)
   const facts = factsOf(solid)
-  const material = materialNamed(part.material)
+  const material = materialNamed(part.material, priceBookOf(records))
   const massKg = (facts.volumeMm3 * material.densityKgM3) / 1e9
   const side = (name: PartSide) => projectionOf(solid, frameOf(partView(name, part.id, name).id, viewRecords(part)))
   try {

@@ -8,10 +8,11 @@ import type { Hole, PartStep } from '@/core/model/part/steps'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import type { HoleCallout } from '@/core/part/callouts/callout'
-import { type FoundCallout, findCallouts, unitOfCallouts } from '@/core/part/callouts/find'
+import { type FoundCallout, findCallouts, isSize, unitOfCallouts } from '@/core/part/callouts/find'
 import { tapDrillMm } from '@/core/part/threads'
+import { statedRadii } from '@/core/sketch/radii'
 import { toolContext, useBench } from '../bench-store'
-import { tell, underlaysOf, useProject } from '../project/store'
+import { put, tell, underlaysOf, useProject } from '../project/store'
 import { useSheetData } from '../sheets/sheet-data'
 import { sheetOf } from '../sheets/sheet-of'
 import { addSteps, changeStep } from './parts'
@@ -53,6 +54,25 @@ function headOf(head: HoleCallout['head'], drillMm: number): Hole['head'] {
   return { kind: 'countersink', diameterMm: head.diameterMm ?? 2 * drillMm, angleDeg: head.angleDeg }
 }
 
+/** States the radius of a note on the arcs that were traced; where none was, it rounds the upright edges. */
+function takeRadius(part: Part, radiusMm: number, viewId: string): void {
+  const { records } = useProject.getState()
+  const { choices } = toolContext()
+  const made = statedRadii(viewId, radiusMm, (mm) => isSize(mm, radiusMm), records, {
+    heightMm: choices.partLetterMm,
+    layerId: choices.layerId,
+    newId: () => crypto.randomUUID(),
+  })
+  if (made.length > 0) return put('State radius from note', ...made)
+  addSteps('Round edges from note', part, {
+    id: crypto.randomUUID(),
+    kind: 'edges',
+    form: 'round',
+    which: 'upright',
+    sizeMm: radiusMm,
+  })
+}
+
 /** Gives the part the thickness that a note states. */
 function takeThickness(part: Part, mm: number): void {
   const step = part.steps.find((each) => each.kind === 'raise' && each.fromMm === 0)
@@ -86,6 +106,7 @@ function SheetCallouts({ part, underlay }: { part: Part; underlay: Underlay }) {
           made={made.has(each.text.slice(0, 300))}
           onDrill={(step) => addSteps('Take hole from note', part, step)}
           onThick={(mm) => takeThickness(part, mm)}
+          onRadius={(mm) => takeRadius(part, mm, underlay.levelId)}
           underlay={underlay}
         />
       ))}
@@ -99,14 +120,16 @@ function CalloutRow({
   underlay,
   onDrill,
   onThick,
+  onRadius,
 }: {
   found: FoundCallout
   made: boolean
   underlay: Underlay
   onDrill: (step: PartStep) => void
   onThick: (mm: number) => void
+  onRadius: (mm: number) => void
 }) {
-  const { callout, circles, text } = found
+  const { callout, circles, arcs, text } = found
   return (
     <Stack direction="row" sx={{ alignItems: 'center', gap: 1, borderTop: 1, borderColor: 'divider', py: 0.5 }}>
       <Stack sx={{ flex: 1, minWidth: 0 }}>
@@ -117,7 +140,7 @@ function CalloutRow({
         >
           {callout.kind === 'hole'
             ? `${circles.length} of ${callout.count} found${sayDrawn(found, underlay.placement.mmPerPt)}`
-            : sayOther(callout)}
+            : `${sayOther(callout)}${callout.kind === 'radius' ? `: ${sayArcs(arcs.length, callout.count)}` : ''}`}
         </Typography>
       </Stack>
       {callout.kind === 'hole' && (
@@ -129,6 +152,16 @@ function CalloutRow({
           onClick={() => onDrill(holeStep({ ...found, callout }, underlay))}
         >
           {made ? 'Drilled' : 'Drill'}
+        </Button>
+      )}
+      {callout.kind === 'radius' && (
+        <Button
+          size="small"
+          variant="outlined"
+          aria-label={`Take radius ${text}`}
+          onClick={() => onRadius(callout.radiusMm)}
+        >
+          Take it
         </Button>
       )}
       {callout.kind === 'thickness' && (
@@ -144,6 +177,10 @@ function CalloutRow({
     </Stack>
   )
 }
+
+/** How many arcs were found; where a note states no number, it speaks of all of them. */
+const sayArcs = (found: number, called: number): string =>
+  called > 1 ? `${found} of ${called} found` : `${found} found`
 
 /** Drawn circles differ from what is stated by no more than this where they are drawn as stated. */
 const AS_STATED_MM = 0.1

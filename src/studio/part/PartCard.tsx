@@ -1,18 +1,16 @@
 import Button from '@mui/material/Button'
-import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
-import TextField from '@mui/material/TextField'
 import type { Part } from '@/core/model/part/schema'
 import type { Edges, PartStep, Pattern } from '@/core/model/part/steps'
 import type { Path } from '@/core/model/path/schema'
 import { isDrawn } from '@/core/model/shapes'
-import { MATERIALS } from '@/core/part/materials'
 import { useBench } from '../bench-store'
-import { put, tell, useProject } from '../project/store'
+import { tell, useProject } from '../project/store'
 import { RelationList } from '../sketch/RelationList'
 import { StatedList } from '../sketch/StatedList'
 import { CalloutList } from './CalloutList'
 import { MakeList } from './MakeList'
+import { MaterialFields } from './MaterialFields'
 import { PartFacts } from './PartFacts'
 import { PriceList } from './PriceList'
 import { useBuiltPart } from './part-solid'
@@ -147,19 +145,7 @@ export function PartCard({ part }: { part: Part }) {
   ]
   return (
     <Stack component="section" aria-label={`Part ${part.name}`} sx={{ gap: 1.5 }}>
-      <TextField
-        select
-        size="small"
-        label="Material"
-        value={part.material}
-        onChange={({ target }) => put('Change material', { ...part, material: target.value })}
-      >
-        {MATERIALS.map(({ name }) => (
-          <MenuItem key={name} value={name}>
-            {name}
-          </MenuItem>
-        ))}
-      </TextField>
+      <MaterialFields part={part} />
       <StepList part={part} />
       <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 0.75 }} role="group" aria-label="New step">
         {actions.map(([word, act]) => (

@@ -2,6 +2,7 @@ import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import type { Part } from '@/core/model/part/schema'
+import { priceBookOf } from '@/core/model/price-book/schema'
 import { materialNamed } from '@/core/part/materials'
 import { formatLength } from '@/core/units/format'
 import { toolContext } from '../bench-store'
@@ -26,10 +27,11 @@ const FILES = [
 export function PartFacts({ part }: { part: Part }) {
   const { partId, built, building, problem } = usePartSolid()
   const id = useProject((project) => project.id)
+  const records = useProject((project) => project.records)
   const waiting = useProject((project) => project.waiting.length)
   const { display } = toolContext()
   const made = partId === part.id ? built?.made : null
-  const { densityKgM3 } = materialNamed(part.material)
+  const { densityKgM3 } = materialNamed(part.material, priceBookOf(records))
   const mm = (value: number) => formatLength(value, { ...display, precision: Math.max(display.precision, 2) }, false)
   const rows: readonly (readonly [string, string])[] = made
     ? [

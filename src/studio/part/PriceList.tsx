@@ -13,6 +13,7 @@ import { materialNamed } from '@/core/part/materials'
 import { estimateOf } from '@/core/part/price/estimate'
 import { CommittedField } from '../panels/CommittedField'
 import { put, useProject } from '../project/store'
+import { withMaterial } from './MaterialFields'
 import { usePartSolid } from './part-solid'
 
 const PriceChart = dynamic(() => import('./PriceChart'), { ssr: false })
@@ -48,7 +49,7 @@ export function PriceList({ part }: { part: Part }) {
   const facts = partId === part.id ? built?.made?.facts : undefined
   const book = priceBookOf(records)
   const estimate = useMemo(
-    () => (facts ? estimateOf(facts, workOf(part, records), materialNamed(part.material), book) : null),
+    () => (facts ? estimateOf(facts, workOf(part, records), materialNamed(part.material, book), book) : null),
     [facts, part, records, book],
   )
   if (!estimate) return null
@@ -106,12 +107,7 @@ export function PriceList({ part }: { part: Part }) {
             label={`${part.material}, a kg`}
             value={String(own?.pricePerKg ?? book.pricePerKg)}
             onCommit={(text) =>
-              change({
-                materials: [
-                  ...book.materials.filter(({ name }) => name !== part.material),
-                  { name: part.material, pricePerKg: amountOf(text) },
-                ],
-              })
+              put('Change price of material', withMaterial(book, part.material, { pricePerKg: amountOf(text) }))
             }
           />
           <CommittedField

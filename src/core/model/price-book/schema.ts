@@ -24,7 +24,14 @@ export const priceBookSchema = object({
   secondsPerThread: amount(),
   /** A price that is paid for a material where it has none of its own. */
   pricePerKg: amount(),
-  materials: array(object({ name: string().max(100).required(), pricePerKg: amount() }).noUnknown())
+  /** Prices of materials, and densities of those that are not the usual ones or that a shop adds. */
+  materials: array(
+    object({
+      name: string().trim().min(1).max(100).required(),
+      pricePerKg: amount(),
+      densityKgM3: number().positive().max(1e5).optional(),
+    }).noUnknown(),
+  )
     .max(100)
     .required(),
   /** What the blank is larger by on each side. */

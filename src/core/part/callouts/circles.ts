@@ -2,7 +2,7 @@ import { arcOfCubic } from '../../geometry/piece/recognise'
 import type { Point } from '../../geometry/vector'
 import { curveOf, isVisible, type Linework } from '../../sheet/linework'
 
-/** A whole circle on a sheet, in points. */
+/** A whole circle or an arc of one on a sheet, in points. */
 export interface SheetCircle {
   readonly center: Point
   readonly radius: number
@@ -17,8 +17,14 @@ const ROUND_PART = 0.005
 /** Centres and radii differ by rounding up to this, in points. */
 const ROUND_PT = 0.02
 
-/** The whole circles that a sheet draws: PDF has none, they are arcs by cubics that follow one another. */
-export function circlesOf(linework: Linework): SheetCircle[] {
+/** Arcs that turn less than this are drawn by accident. */
+const LEAST_RAD = 0.3
+
+/** The whole circles and the arcs that a sheet draws, each once: PDF has neither, they are cubics that follow one another. */
+export function roundsOf(linework: Linework): {
+  readonly circles: readonly SheetCircle[]
+  readonly arcs: readonly SheetCircle[]
+} {
   const arcs: { center: Point; radius: number; sweep: number }[] = []
   for (let i = 0; i < linework.curveFlags.length; i++) {
     if (!isVisible(linework.curveFlags[i]!)) continue
@@ -46,9 +52,10 @@ export function circlesOf(linework: Linework): SheetCircle[] {
       cells.set(key, [...(cells.get(key) ?? []), made])
     }
   }
-  return circles
-    .filter(({ sweep }) => sweep >= 2 * Math.PI - OPEN_RAD)
-    .map(({ center, radius }) => ({ center, radius }))
+  const between = (from: number, to: number) =>
+    circles.filter(({ sweep }) => sweep >= from && sweep < to).map(({ center, radius }) => ({ center, radius }))
+  const whole = 2 * Math.PI - OPEN_RAD
+  return { circles: between(whole, Infinity), arcs: between(LEAST_RAD, whole) }
 }
 
 const CELL_PT = 8

@@ -3,7 +3,7 @@ import { joinWords } from '../../sheet/join-runs'
 import { isVisible, type Linework, segmentEnds, type TextRun } from '../../sheet/linework'
 import { tapDrillMm } from '../threads'
 import type { Callout, CalloutUnit, HoleCallout } from './callout'
-import { circlesOf, type SheetCircle } from './circles'
+import { roundsOf, type SheetCircle } from './circles'
 import { readCallout } from './parse'
 
 /** A note with what it calls for and what was found of that. Places in sheet space. */
@@ -13,6 +13,8 @@ export interface FoundCallout {
   readonly callout: Callout
   /** Circles that it speaks of; fewer than called for where some are not to be found. */
   readonly circles: readonly SheetCircle[]
+  /** Arcs of the radius that it states. */
+  readonly arcs: readonly SheetCircle[]
 }
 
 /** A line beneath a note goes on with it where it starts so: its head, depth, thread or count. */
@@ -59,7 +61,8 @@ function notesOf(runs: readonly TextRun[]): readonly TextRun[] {
 const OFF_MM = 0.15
 const OFF_PART = 0.03
 
-const isSize = (drawnMm: number, statedMm: number): boolean =>
+/** Whether something is drawn as large as it is stated. */
+export const isSize = (drawnMm: number, statedMm: number): boolean =>
   Math.abs(drawnMm - statedMm) <= OFF_MM + OFF_PART * statedMm
 
 /** Diameters at which a hole may be drawn: its own, that of its drill. */
@@ -69,6 +72,7 @@ const drawnAs = ({ diameterMm, thread }: HoleCallout): number[] =>
 interface Drawn {
   readonly notes: readonly TextRun[]
   readonly circles: readonly SheetCircle[]
+  readonly arcs: readonly SheetCircle[]
 }
 
 const drawn = new WeakMap<Linework, Drawn>()
@@ -78,7 +82,7 @@ function drawnOn(linework: Linework): Drawn {
   const known = drawn.get(linework)
   if (known) return known
   const notes = notesOf(joinWords(linework.text.filter(({ flags }) => isVisible(flags))))
-  const gathered = { notes, circles: circlesOf(linework) }
+  const gathered = { notes, ...roundsOf(linework) }
   drawn.set(linework, gathered)
   return gathered
 }
@@ -89,7 +93,7 @@ function drawnOn(linework: Linework): Drawn {
  * @param unit of figures that have no mark
  */
 export function findCallouts(linework: Linework, mmPerPt: number, unit: CalloutUnit): FoundCallout[] {
-  const { notes, circles } = drawnOn(linework)
+  const { notes, circles, arcs: all } = drawnOn(linework)
   const leaders = leadersOf(linework)
   const taken = new Set<SheetCircle>()
   return notes
@@ -100,7 +104,9 @@ export function findCallouts(linework: Linework, mmPerPt: number, unit: CalloutU
     .map(({ note, callout }) => {
       const found = callout.kind === 'hole' ? calledFor(note, callout, circles, leaders, mmPerPt, taken) : []
       for (const each of found) taken.add(each)
-      return { text: note.text.trim(), atPt: { x: note.x, y: note.y }, callout, circles: found }
+      const arcs =
+        callout.kind === 'radius' ? all.filter(({ radius }) => isSize(radius * mmPerPt, callout.radiusMm)) : []
+      return { text: note.text.trim(), atPt: { x: note.x, y: note.y }, callout, circles: found, arcs }
     })
 }
 

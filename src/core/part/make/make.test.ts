@@ -35,7 +35,9 @@ const places = (...xy: readonly [number, number][]) => xy.map(([x, y]) => ({ x, 
 
 describe('whether a part can be made', () => {
   it('finds nothing on what is easy', () => {
-    expect([...found(holes(), { id: 's', kind: 'sink', profile: ['round'], depthMm: 5 }).keys()]).toEqual([])
+    expect([
+      ...found(holes({ diameterMm: 10.5 }), { id: 's', kind: 'sink', profile: ['round'], depthMm: 5 }).keys(),
+    ]).toEqual([])
   })
 
   it('finds sharp inner corners of pockets, not the corners around the part', () => {
@@ -81,6 +83,25 @@ describe('whether a part can be made', () => {
     const near = found(holes({ places: places([5, 50], [100, 50], [109, 50]) }))
     expect(near.get('hole-edge')!.map(({ measured }) => measured)).toEqual([1])
     expect(near.get('hole-hole')!.map(({ measured }) => measured)).toEqual([1])
+  })
+
+  it('finds thin walls between what is cut, and cuts narrower than the sheet is thick', () => {
+    const beside = new Map(records).set('beside', box('beside', 160.6, 30, 20, 20))
+    const pockets = partOf(
+      thick,
+      { id: 'p', kind: 'sink', profile: ['pocket'], depthMm: 5 },
+      { id: 'b', kind: 'sink', profile: ['beside'], depthMm: 5 },
+    )
+    const walls = judgePart(pockets, beside).find(({ rule }) => rule.name === 'wall')!.findings
+    expect(walls).toHaveLength(1)
+    expect(walls[0]!.measured).toBeCloseTo(0.6, 9)
+    expect(found({ id: 's', kind: 'sink', profile: ['slot'] }).get('flat-cut')![0]!.measured).toBeCloseTo(4 / 10, 9)
+    expect(found({ id: 's', kind: 'sink', profile: ['slot'], depthMm: 5 }).get('flat-cut')).toBeUndefined()
+    expect(
+      found(holes({ diameterMm: 8 }))
+        .get('flat-cut')!
+        .map(({ measured }) => measured),
+    ).toEqual([0.8, 0.8])
   })
 
   it('finds what no usual drill or tap does', () => {

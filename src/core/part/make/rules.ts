@@ -1,4 +1,6 @@
-import { distanceTo } from '../../geometry/piece/measure'
+import type { Chain } from '../../draft/chain'
+import { distanceTo, doubleAreaOf, lengthOf } from '../../geometry/piece/measure'
+import { placeAt } from '../../geometry/piece/piece'
 import { distance, type Point } from '../../geometry/vector'
 import type { Hole } from '../../model/part/steps'
 import { MM_PER } from '../../units/length'
@@ -27,6 +29,40 @@ export interface MakeRule {
   readonly source: string
   readonly reason: string
   find(work: Work, figure: number): MakeFinding[]
+}
+
+/** Contours nearer to one another than this touch: they are edges of one cut. */
+const SAME_LINE_MM = 0.01
+
+/** The least distance between two closed lines, told from so many places of each piece, with the place between them. */
+const PLACES = 16
+
+function thinnestBetween(a: Chain, b: Chain): { readonly mm: number; readonly at: Point } {
+  let best = { mm: Infinity, at: { x: 0, y: 0 } }
+  for (const [from, to] of [
+    [a, b],
+    [b, a],
+  ] as const)
+    for (const piece of from.pieces)
+      for (let i = 0; i < PLACES; i++) {
+        const p = placeAt(piece, i / PLACES)
+        for (const other of to.pieces) {
+          const mm = distanceTo(other, p)
+          if (mm < best.mm) best = { mm, at: p }
+        }
+      }
+  return best
+}
+
+/** How wide a long cut is, by its area and its length around: exact for rectangles and for slots with round ends. */
+function widthOf({ pieces }: Chain): number {
+  const half = pieces.reduce((sum, piece) => sum + lengthOf(piece), 0) / 2
+  const area = Math.abs(doubleAreaOf(pieces)) / 2
+  const root = (square: number) => Math.sqrt(Math.max(0, square))
+  // Of length a and width b: half = a + b and area = ab, or half = a + πb/2 and area = ab + πb²/4.
+  return pieces.some(({ kind }) => kind !== 'segment')
+    ? (half - root(half * half - Math.PI * area)) / (Math.PI / 2)
+    : half / 2 - root((half * half) / 4 - area)
 }
 
 const rimTo = ({ at, step }: DrilledHole, { chain }: Contour): number =>
@@ -95,6 +131,48 @@ export const MAKE_RULES: readonly MakeRule[] = [
       contours
         .filter(({ inside, deepMm }) => inside && deepMm < thickMm && thickMm - deepMm < figure)
         .map(({ stepId, deepMm }) => ({ stepId, at: null, measured: thickMm - deepMm })),
+  },
+  {
+    name: 'wall',
+    word: 'Thin wall',
+    unit: 'mm',
+    figure: 1,
+    bound: 'least',
+    source: 'usual of machine shops for metals',
+    reason: 'A thin wall springs away under the tool, and what is left is out of size.',
+    find: ({ contours }, figure) =>
+      contours.flatMap((one, i) =>
+        contours.slice(i + 1).flatMap((other) => {
+          // What is cut beside something else leaves a wall; an area within another one does not.
+          if (!(one.inside || other.inside)) return []
+          const wall = thinnestBetween(one.chain, other.chain)
+          return wall.mm > SAME_LINE_MM && wall.mm < figure
+            ? [{ stepId: (other.inside ? other : one).stepId, at: wall.at, measured: wall.mm }]
+            : []
+        }),
+      ),
+  },
+  {
+    name: 'flat-cut',
+    word: 'Cut finer than the sheet is thick',
+    unit: 'times',
+    figure: 1,
+    bound: 'least',
+    source: 'usual of laser and waterjet cutting: nothing narrower than the sheet is thick',
+    reason: 'A narrow cut through a thick sheet gets a slanting wall, or does not come through.',
+    find: ({ contours, holes, thickMm }, figure) =>
+      [
+        ...contours
+          .filter(({ inside, deepMm }) => inside && deepMm >= thickMm - SAME_LINE_MM)
+          .map(({ stepId, chain }) => ({
+            stepId,
+            at: placeAt(chain.pieces[0]!, 0.5),
+            measured: widthOf(chain) / thickMm,
+          })),
+        ...holes
+          .filter(({ step }) => step.depthMm === undefined)
+          .map(({ step, at }) => ({ stepId: step.id, at, measured: step.diameterMm / thickMm })),
+      ].filter(({ measured }) => thickMm > 0 && measured < figure),
   },
   {
     name: 'hole-edge',
