@@ -1,10 +1,15 @@
 import { expose, transfer } from 'comlink'
 import type { Shape3D } from 'replicad'
+import type { Chain } from '@/core/draft/chain'
 import type { Part } from '@/core/model/part/schema'
 import type { ProjectRecord } from '@/core/model/registry'
+import type { SymbolRecord } from '@/core/model/symbol/schema'
+import { frameOf } from '@/core/model/work-plane/frame'
+import { partView } from '@/core/model/work-plane/schema'
 import { PartBuilder, type StepOutcome } from '@/core/part/solid/build'
 import { factsOf, type SolidFacts } from '@/core/part/solid/facts'
 import { distanceBetween, type FeatureNumber, featuresOf, type SolidFeatures } from '@/core/part/solid/features'
+import { chainsOfPieces, projectionOf } from '@/core/part/solid/flat'
 import { startKernel } from '@/core/part/solid/kernel'
 import { meshOfSolid, type PartMesh } from '@/core/part/solid/mesh'
 
@@ -14,6 +19,9 @@ export interface BuiltPart {
   /** Null where no step made anything. */
   readonly made: { readonly facts: SolidFacts; readonly mesh: PartMesh; readonly features: SolidFeatures } | null
 }
+
+/** A part as it is looked at from above. */
+const TOP = new Map<string, ProjectRecord>([['top', partView('top', 'part', 'top')]])
 
 const builder = new PartBuilder()
 let last: Shape3D | null = null
@@ -37,6 +45,17 @@ const maker = {
       triangles.buffer,
       edges.buffer,
     ])
+  },
+
+  /** The solid that was built last as a symbol shows and holds it: what one sees of it from above, and its triangles. */
+  symbol(): { readonly lines: readonly Chain[]; readonly solid: NonNullable<SymbolRecord['solid']> } | null {
+    if (!last) return null
+    const { positions, triangles } = meshOfSolid(last)
+    return {
+      lines: chainsOfPieces(projectionOf(last, frameOf('top', TOP)).visible),
+      // To a thousandth of a millimetre: what is kept is sent with the project.
+      solid: { positions: Array.from(positions, (mm) => Math.round(mm * 1000) / 1000), triangles: [...triangles] },
+    }
   },
 
   /** The least distance between two edges or faces of the solid that was built last. */

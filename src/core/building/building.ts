@@ -21,6 +21,7 @@ import { USUAL_DISPLAY } from '../units/format'
 import type { Prism } from './bodies/body'
 import { type Body, isBody, prismsOfBody } from './bodies/registry'
 import { type Bolting, boltingOf } from './bolts'
+import { type BuiltFixture, builtFixtures } from './fixtures'
 import { type BuiltMember, builtMembers } from './members'
 import { type Piece, piecesOf } from './pieces'
 import { type BuiltPlate, builtPlates } from './plates'
@@ -105,6 +106,7 @@ export interface Building {
   readonly gridLines: readonly GridLine[]
   readonly members: readonly BuiltMember[]
   readonly plates: readonly BuiltPlate[]
+  readonly fixtures: readonly BuiltFixture[]
   /** Worked out when it is first asked for. */
   readonly bolting: Bolting
   /** Members by like pieces; worked out when it is first asked for. */
@@ -170,6 +172,7 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
     gridLines: all.filter((record) => record.kind === 'grid-line'),
     members,
     plates,
+    fixtures: builtFixtures(records),
     get bolting() {
       bolting ??= boltingOf(records, members, plates)
       return bolting

@@ -1,7 +1,7 @@
 import type { Vector3 } from '../geometry/space'
 
 /** What a surface is made of. */
-export type HullKind = 'steel' | 'timber' | 'plate' | 'bolt'
+export type HullKind = 'steel' | 'timber' | 'plate' | 'bolt' | 'fixture'
 
 /** A solid in any direction, by its surface. Project millimetres. */
 export interface Hull {

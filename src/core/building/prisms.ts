@@ -27,6 +27,7 @@ export const solidsOf = (building: Building, fineness: Fineness = 'fine'): Solid
   ...building.members.map((member) => hullOf(member, fineness)),
   ...building.plates.map((plate) => hullOfPlate(plate, building.bolting.holes.get(plate.plate.id) ?? [])),
   ...building.bolting.groups.map(hullOfBolts),
+  ...building.fixtures.map(({ hull }) => hull),
 ]
 
 /** A box on the plan, with how high and how low it reaches. Project millimetres. */

@@ -14,6 +14,7 @@ import { isDrawn, kindOf, penOf, type Shape } from '@/core/model/shapes'
 import { formatArea, formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { select, setChoices, takeTool, toolContext } from '../bench-store'
+import { LengthField } from '../building/fields/LengthField'
 import {
   allLike,
   chainsAmong,
@@ -195,6 +196,14 @@ function OwnFields({ shape }: { shape: Shape }) {
           onCommit={(text) => put('Change text', { ...shape, heightMm: length(text) })}
         />
       </>
+    )
+  if (shape.kind === 'insert' && shape.upMm !== undefined)
+    return (
+      <LengthField
+        label="Height above zero"
+        mm={shape.upMm}
+        onTake={(mm) => put('Change height', { ...shape, upMm: mm ?? 0 })}
+      />
     )
   if (shape.kind === 'dimension') return <StatedField dimension={shape} />
   if (shape.kind === 'hatch')

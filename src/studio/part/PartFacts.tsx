@@ -7,6 +7,7 @@ import { materialNamed } from '@/core/part/materials'
 import { formatLength } from '@/core/units/format'
 import { toolContext } from '../bench-store'
 import { useProject } from '../project/store'
+import { keepAsSymbol } from './keep-symbol'
 import { usePartSolid } from './part-solid'
 
 const MM3_PER_CM3 = 1000
@@ -73,6 +74,9 @@ export function PartFacts({ part }: { part: Part }) {
       ))}
       {made && (
         <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 1, pt: 1 }}>
+          <Button size="small" variant="outlined" onClick={() => void keepAsSymbol(part)}>
+            Keep as symbol
+          </Button>
           {FILES.map(([format, word]) => (
             <Button
               key={format}

@@ -94,6 +94,9 @@ async function built(part: Part, records: readonly ProjectRecord[]): Promise<Par
 /** The least distance between two edges or faces of the solid that is shown. */
 export const solidDistance = (a: FeatureNumber, b: FeatureNumber): Promise<number | null> => maker().distance(a, b)
 
+/** The solid that is shown as a symbol. */
+export const solidSymbol = () => maker().symbol()
+
 const isSameFeature = (a: FeatureNumber, b: FeatureNumber): boolean => a.kind === b.kind && a.index === b.index
 
 /** Picks an edge or a face of the solid; one that is picked is let go. */

@@ -31,6 +31,7 @@ const COLORS: Record<LookKind, string> = {
   timber: '#b98a4e',
   plate: '#4d6d78',
   bolt: '#5c5a52',
+  fixture: '#9aa7a6',
 }
 const PICKED = '#a8281c'
 

@@ -1,4 +1,5 @@
 import type { Insert } from '@/core/model/insert/schema'
+import { levelsOf } from '@/core/model/level/schema'
 import { parseAngleDeg } from '@/core/units/angle'
 import { paintChains } from '../board/painters/shapes'
 import { put } from '../project/store'
@@ -6,10 +7,14 @@ import { attempt } from './attempt'
 import { chainsWith, drawnBase } from './draw/drawing'
 import { EMPTY_SESSION, plain, type Session, type Tool, type ToolContext } from './tool'
 
+const elevationOf = ({ levelId, records }: ToolContext): number =>
+  levelsOf(records).find(({ id }) => id === levelId)?.elevationMm ?? 0
+
 /** The symbol as it would be placed. @throws LengthError */
 function placed({ typed }: Session, at: Insert['at'], context: ToolContext): Insert | null {
   const { symbolId, symbolMirrored } = context.choices
-  if (!symbolId || context.records.get(symbolId)?.kind !== 'symbol') return null
+  const chosen = symbolId ? context.records.get(symbolId) : undefined
+  if (!symbolId || chosen?.kind !== 'symbol') return null
   const factor = typed.factor ? parseAngleDeg(typed.factor) : 1
   if (!(factor > 0 && factor < 1e6)) throw new Error('A factor is more than nothing: 2 doubles, 0.5 halves.')
   return {
@@ -20,6 +25,8 @@ function placed({ typed }: Session, at: Insert['at'], context: ToolContext): Ins
     turnRad: typed.turn ? (parseAngleDeg(typed.turn) * Math.PI) / 180 : 0,
     factor,
     mirrored: symbolMirrored,
+    // A solid stands on the level that is worked on.
+    ...(chosen.solid && { upMm: elevationOf(context) }),
   }
 }
 

@@ -20,6 +20,7 @@ const COLORS: Record<Kind, readonly [number, number, number, number]> = {
   timber: [0.62, 0.42, 0.2, 1],
   plate: [0.2, 0.32, 0.36, 1],
   bolt: [0.3, 0.3, 0.28, 1],
+  fixture: [0.5, 0.56, 0.55, 1],
 }
 
 const FLOAT = 5126

@@ -1,6 +1,7 @@
 import type { Building, BuiltLevel } from '../../building/building'
 import { writeBody } from './bodies/registry'
 import { writeBolts } from './fasteners'
+import { writeFixture } from './fixtures'
 import { writeGrid } from './grid'
 import { writeMember } from './members'
 import { writePlate } from './plates'
@@ -96,6 +97,10 @@ function writeBuilding(file: IfcWriter, all: Building): void {
   file.tellTypes()
 }
 
+/** The storey on which something at a height stands: the highest that is not above it, else the lowest. */
+const storeyUnder = (upMm: number, levels: readonly BuiltLevel[]) =>
+  (levels.filter(({ level }) => level.elevationMm <= upMm + 1).at(-1) ?? levels[0]!).level
+
 /** A storey with all that stands on it; the grid, and what stands on upright planes, on the lowest. */
 function writeStorey(file: IfcWriter, built: BuiltLevel, all: Building, lowest: boolean, within: Ref): Ref {
   const { data } = file
@@ -128,6 +133,9 @@ function writeStorey(file: IfcWriter, built: BuiltLevel, all: Building, lowest: 
     ...all.plates
       .filter(({ plate }) => isHere(plate))
       .map((plate) => writePlate(file, plate, all.bolting.holes.get(plate.plate.id) ?? [], place, zero)),
+    ...all.fixtures
+      .filter(({ insert }) => storeyUnder(insert.upMm ?? 0, all.levels).id === level.id)
+      .map((fixture) => writeFixture(file, fixture, place, zero)),
     ...all.bolting.groups.filter(({ bolts }) => isHere(bolts)).map((group) => writeBolts(file, group, place, zero)),
   ]
   if (elements.length > 0)

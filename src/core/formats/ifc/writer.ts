@@ -145,7 +145,11 @@ export class IfcWriter {
   }
 
   /** @param made how: swept, swept and clipped, or cut out of one another */
-  shape(solids: readonly Ref[], line?: Ref, made: 'SweptSolid' | 'Clipping' | 'CSG' = 'SweptSolid'): Ref {
+  shape(
+    solids: readonly Ref[],
+    line?: Ref,
+    made: 'SweptSolid' | 'Clipping' | 'CSG' | 'Tessellation' = 'SweptSolid',
+  ): Ref {
     const { data } = this
     const body = data.add('IFCSHAPEREPRESENTATION', this.body, 'Body', made, solids)
     const axis = line ? [data.add('IFCSHAPEREPRESENTATION', this.axis, 'Axis', 'Curve2D', [line])] : []

@@ -1,5 +1,6 @@
 import { array, type InferType, lazy, mixed, object, string } from 'yup'
 import { idSchema, pointSchema } from '../fields'
+import { numbers } from '../path/schema'
 import { type PlainShape, validatePlainShape } from '../plain-shapes'
 
 const shapeSchema = lazy(() =>
@@ -15,6 +16,17 @@ const shapeSchema = lazy(() =>
     }),
 )
 
+/** Triangles of what the symbol stands for, z upwards from its base. Millimetres. */
+const solidSchema = object({
+  positions: numbers(9, 600_000).required(),
+  /** Three corners for each, as numbers of places. */
+  triangles: numbers(3, 600_000).required(),
+})
+  .noUnknown()
+  .test('corners', 'A triangle has a corner that is not there.', ({ positions, triangles }) =>
+    triangles.every((corner) => Number.isInteger(corner) && corner >= 0 && 3 * corner < positions.length),
+  )
+
 /** A group of shapes that is kept once and placed many times. Symbols hold no symbols. */
 export const symbolSchema = object({
   id: idSchema.required(),
@@ -25,6 +37,8 @@ export const symbolSchema = object({
   /** The point by which it is placed. */
   base: pointSchema.required(),
   shapes: array(shapeSchema).min(1).max(5000).required(),
+  /** Of a part: it stands in the building as a solid. */
+  solid: solidSchema.optional().default(undefined),
 }).noUnknown()
 
 export type SymbolRecord = Omit<InferType<typeof symbolSchema>, 'shapes'> & { shapes: PlainShape[] }

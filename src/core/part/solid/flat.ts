@@ -41,12 +41,15 @@ export function frameOfFace(face: Face): Frame {
 /** The lines around a flat face and the holes in it, at their true size, as one sees it from outside. */
 export function linesOfFace(face: Face): Chain[] {
   const frame = frameOfFace(face)
-  const pieces = face.edges.flatMap((edge) => piecesOf(edge, (place) => seenFrom(frame, place)))
-  return joinChains(
+  return chainsOfPieces(face.edges.flatMap((edge) => piecesOf(edge, (place) => seenFrom(frame, place))))
+}
+
+/** Pieces that meet, joined into lines. */
+export const chainsOfPieces = (pieces: readonly Piece[]): Chain[] =>
+  joinChains(
     pieces.map((piece) => ({ pieces: [piece], closed: piece.kind === 'arc' && Math.abs(piece.sweepRad) > 6.28 })),
     MEET_MM,
   )
-}
 
 /** What shows of a solid from one side, and what lies behind it. */
 export interface Projection {
