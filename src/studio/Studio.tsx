@@ -148,7 +148,9 @@ export function Studio({ projectId }: { projectId: string }) {
       <OpeningTypesDialog />
       <SectionDialog />
       <CopyFrameDialog />
+      {/* A new sentence stands for its own time, whatever was said before. */}
       <Snackbar
+        key={notice}
         open={notice !== null}
         autoHideDuration={8000}
         onClose={(_, reason) => reason !== 'clickaway' && tell(null)}

@@ -121,6 +121,7 @@ export const useBench = create<BenchState>(() => ({
     layerId: FIRST_LAYER.id,
     linePiece: 'straight',
     related: [],
+    lineUp: null,
     arcWay: 'three points',
     sides: 6,
     dimensionWay: 'aligned',

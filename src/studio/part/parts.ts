@@ -6,7 +6,7 @@ import { MATERIALS } from '@/core/part/materials'
 import { useBench, workOn } from '../bench-store'
 import { showAllOnceWhole } from '../board/show'
 import { showBox } from '../board/view'
-import { put, useProject } from '../project/store'
+import { put, tell, underlaysOf, useProject } from '../project/store'
 
 /** Begins a part, and looks at it from above. */
 export function beginPart(): void {
@@ -46,6 +46,31 @@ export function lookAtPart(part: Part, side: PartSide, looked: string | null): v
   const view = known ?? partView(crypto.randomUUID(), part.id, side)
   if (!known) put('Add view of part', view)
   workOn(view.id)
+  showView()
+}
+
+/** Lays the sheets of a part's other views onto this one too, at the size that they have there; they are cropped here anew. */
+export function sheetsFromOtherViews(part: Part, viewId: string): void {
+  const { records } = useProject.getState()
+  const views = new Set(viewsOf(part.id, records).map(({ id }) => id))
+  const all = underlaysOf(records)
+  const here = new Set(all.filter(({ levelId }) => levelId === viewId).map(({ sheetId }) => sheetId))
+  const others = all.filter(({ levelId, sheetId }) => views.has(levelId) && levelId !== viewId && !here.has(sheetId))
+  const first = others.filter(({ sheetId }, i) => others.findIndex((each) => each.sheetId === sheetId) === i)
+  if (first.length === 0) return tell('No sheet lies on another view of this part that is not here already.')
+  const order = Math.max(0, ...all.map((each) => each.order)) + 1
+  put(
+    'Lay sheet onto view',
+    ...first.map((each, i) => ({
+      ...each,
+      id: crypto.randomUUID(),
+      levelId: viewId,
+      crop: null,
+      visible: true,
+      locked: false,
+      order: order + i,
+    })),
+  )
   showView()
 }
 

@@ -22,6 +22,7 @@ import { arc, circle, ellipse, polygon, spline } from './draw/round'
 import { dimension, hatch, text } from './draw/writing'
 import { fit } from './fit'
 import { liftRegion } from './lift-region'
+import { lineUp } from './line-up'
 import { look } from './look'
 import { measure } from './measure'
 import { bolts } from './member/bolts'
@@ -55,6 +56,7 @@ export const TOOLS: readonly Tool[] = [
   straighten,
   tie,
   moveSheet,
+  lineUp,
   setHeight,
   ...[wall, wallThickness, wallAlong, wallOnSheet, proposedWalls, opening, room].map(onPlan),
   ...[separator, column, slab, roof, stair, gridLine].map(buildingTool).map(onPlan),

@@ -153,6 +153,8 @@ export interface DrawChoices {
   readonly arcWay: 'three points' | 'from centre' | 'by radius'
   readonly sides: number
   readonly dimensionWay: DimensionWay
+  /** A point that was clicked on a view of a part, until the same one is clicked on another. */
+  readonly lineUp: { readonly viewId: string; readonly at: Point } | null
   /** What is picked to be related. */
   readonly related: readonly FeatureRef[]
   readonly measureWay: 'distance' | 'path' | 'angle' | 'radius' | 'area'

@@ -72,6 +72,9 @@ it('parts placed in a building stand where they are placed, at their size, for o
   const api = new WebIfc.IfcAPI()
   await api.Init()
   const file = writeIfc(building, { projectId: 'p', name: 'House', madeAt: '2026-01-02T03:04:05' })
+  // Corners are whole numbers, each place is written once.
+  expect(file).toMatch(/IFCTRIANGULATEDFACESET\(#\d+,\$,\.T\.,\(\(1,2,3\)/)
+  expect(file.match(/IFCCARTESIANPOINTLIST3D\((.*)\);/)![1]!.match(/\(/g)).toHaveLength(1 + 8)
   const model = api.OpenModel(new TextEncoder().encode(file))
   const meshes = new Map<string, Corner[]>()
   api.StreamAllMeshes(model, (mesh) => {

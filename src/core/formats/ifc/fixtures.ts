@@ -1,5 +1,6 @@
 import type { BuiltFixture } from '../../building/fixtures'
-import { type Ref, Word } from './step'
+import type { Vector3 } from '../../geometry/space'
+import { type Ref, Whole, Word } from './step'
 import type { IfcWriter } from './writer'
 
 /** A placed part on its storey, as the triangles of its surface (IfcTriangulatedFaceSet). */
@@ -12,13 +13,19 @@ export function writeFixture(
   const { data } = file
   const { x, y } = insert.at
   const place = data.add('IFCLOCALPLACEMENT', storey, file.place3(x, y, (insert.upMm ?? 0) - zeroMm))
-  const corners = hull.faces.flat()
-  const points = data.add(
-    'IFCCARTESIANPOINTLIST3D',
-    corners.map((corner) => [corner.x - x, corner.y - y, corner.z - (insert.upMm ?? 0)]),
-  )
-  const faces = hull.faces.map((_, i) => [3 * i + 1, 3 * i + 2, 3 * i + 3])
-  const surface = data.add('IFCTRIANGULATEDFACESET', points, undefined, new Word('T'), faces, undefined)
+  const points: number[][] = []
+  const known = new Map<string, number>()
+  /** The number of a corner, each written once, to a millionth of a millimetre. */
+  const numberOf = (corner: Vector3): Whole => {
+    const at = [corner.x - x, corner.y - y, corner.z - (insert.upMm ?? 0)].map((mm) => Math.round(mm * 1e6) / 1e6)
+    const key = at.join(' ')
+    const number = known.get(key) ?? points.push(at)
+    known.set(key, number)
+    return new Whole(number)
+  }
+  const faces = hull.faces.map((face) => face.map(numberOf))
+  const list = data.add('IFCCARTESIANPOINTLIST3D', points)
+  const surface = data.add('IFCTRIANGULATEDFACESET', list, undefined, new Word('T'), faces, undefined)
   const shape = file.shape([surface], undefined, 'Tessellation')
   return file.thing('IFCBUILDINGELEMENTPROXY', file.guid(insert.id), symbol.name, place, shape, undefined, undefined)
 }

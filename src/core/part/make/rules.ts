@@ -160,19 +160,16 @@ export const MAKE_RULES: readonly MakeRule[] = [
     bound: 'least',
     source: 'usual of laser and waterjet cutting: nothing narrower than the sheet is thick',
     reason: 'A narrow cut through a thick sheet gets a slanting wall, or does not come through.',
-    find: ({ contours, holes, thickMm }, figure) =>
-      [
-        ...contours
-          .filter(({ inside, deepMm }) => inside && deepMm >= thickMm - SAME_LINE_MM)
-          .map(({ stepId, chain }) => ({
-            stepId,
-            at: placeAt(chain.pieces[0]!, 0.5),
-            measured: widthOf(chain) / thickMm,
-          })),
-        ...holes
-          .filter(({ step }) => step.depthMm === undefined)
-          .map(({ step, at }) => ({ stepId: step.id, at, measured: step.diameterMm / thickMm })),
-      ].filter(({ measured }) => thickMm > 0 && measured < figure),
+    // Holes are drilled.
+    find: ({ contours, thickMm }, figure) =>
+      contours
+        .filter(({ inside, deepMm }) => inside && deepMm >= thickMm - SAME_LINE_MM)
+        .map(({ stepId, chain }) => ({
+          stepId,
+          at: placeAt(chain.pieces[0]!, 0.5),
+          measured: widthOf(chain) / thickMm,
+        }))
+        .filter(({ measured }) => measured < figure),
   },
   {
     name: 'hole-edge',
