@@ -127,16 +127,9 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await studio.clickOn(...onPaper(...CORNERS[3]), 'end')
     await studio.hover(...onPaper(26_000, 4000))
   },
-  history: async (page) => {
-    await page.keyboard.press('Escape')
-    await page.keyboard.press('Escape')
-    await page.getByRole('button', { name: 'History' }).click()
-    const list = page.getByRole('list', { name: 'What was done' })
-    await list.getByRole('button', { name: /Lift lines/ }).click()
-    await page.getByText(/^As it was on/).waitFor()
-  },
   checking: async (page, studio) => {
-    await page.getByRole('button', { name: 'Back to now' }).click()
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('Escape')
     await page.keyboard.press('Escape')
     await studio.goTo('Check')
     await page.keyboard.press('m')
@@ -156,7 +149,16 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await page.keyboard.press('Home')
     await studio.drawn()
   },
+  'part-findings': async (page) => {
+    const diameter = page.getByRole('textbox', { name: 'Diameter' }).first()
+    await diameter.fill('6.03')
+    await diameter.press('Enter')
+    const make = page.getByRole('region', { name: 'Can it be made' })
+    await make.getByText('No usual drill of this size').scrollIntoViewIfNeeded()
+    await make.getByRole('button').first().hover()
+  },
   'part-price': async (page) => {
+    await page.keyboard.press('Control+z')
     await page.getByText(/ each$/).scrollIntoViewIfNeeded()
     await page.getByRole('img', { name: /^One piece by the number made/ }).scrollIntoViewIfNeeded()
   },

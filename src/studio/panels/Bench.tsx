@@ -72,21 +72,22 @@ const Tools = memo(function Tools() {
   const ofPart = useLookedPart() !== null
   return (
     <Stack direction="row" role="toolbar" aria-label="Tools" sx={{ gap: 0.5, flexShrink: 0 }}>
-      {TOOLS.filter(({ steps, group, onPlan }) => steps.includes(step) && !group && !(ofPart && onPlan)).map(
-        ({ name, word, key }) => (
-          <Tooltip key={name} title={key ? `Key ${key.toUpperCase()}` : ''}>
-            <Button
-              size="small"
-              variant={name === toolName ? 'contained' : 'outlined'}
-              sx={{ px: 1.25, minWidth: 0, whiteSpace: 'nowrap' }}
-              aria-pressed={name === toolName}
-              onClick={() => takeTool(name)}
-            >
-              {word}
-            </Button>
-          </Tooltip>
-        ),
-      )}
+      {TOOLS.filter(
+        ({ steps, group, onPlan, onPart }) =>
+          steps.includes(step) && !group && !(ofPart && onPlan) && !(onPart && !ofPart),
+      ).map(({ name, word, key }) => (
+        <Tooltip key={name} title={key ? `Key ${key.toUpperCase()}` : ''}>
+          <Button
+            size="small"
+            variant={name === toolName ? 'contained' : 'outlined'}
+            sx={{ px: 1.25, minWidth: 0, whiteSpace: 'nowrap' }}
+            aria-pressed={name === toolName}
+            onClick={() => takeTool(name)}
+          >
+            {word}
+          </Button>
+        </Tooltip>
+      ))}
       {step === 'trace' && !ofPart && <ToolMenu group="build" />}
       {step === 'trace' && <ToolMenu group="draw" />}
       {step === 'trace' && <ToolMenu group="change" />}

@@ -6,6 +6,7 @@ import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { useState } from 'react'
 import { takeTool, useBench } from '../bench-store'
+import { useLookedPart } from '../part/parts'
 import { TOOLS } from '../tools/registry'
 import type { Tool } from '../tools/tool'
 
@@ -15,7 +16,8 @@ const WORDS: Record<NonNullable<Tool['group']>, string> = { build: 'Build', draw
 export function ToolMenu({ group }: { group: NonNullable<Tool['group']> }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const inHand = useBench((bench) => bench.tool)
-  const tools = TOOLS.filter((tool) => tool.group === group)
+  const ofPart = useLookedPart() !== null
+  const tools = TOOLS.filter((tool) => tool.group === group && (ofPart || !tool.onPart))
   const current = tools.find(({ name }) => name === inHand)
   return (
     <>

@@ -2,14 +2,13 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
-import { useMemo } from 'react'
+import { useEffect, useMemo } from 'react'
 import { project } from '@/core/geometry/projective'
-import { placeIn, type Vector3 } from '@/core/geometry/space'
+import { dot3, placeIn } from '@/core/geometry/space'
 import type { Part } from '@/core/model/part/schema'
 import { sheetMap } from '@/core/model/underlay/placement'
-import { PLAN_FRAME } from '@/core/model/work-plane/frame'
-import { viewsOf } from '@/core/model/work-plane/schema'
-import { type Judged, judgePart, withLimit } from '@/core/part/make/findings'
+import { frameOf } from '@/core/model/work-plane/frame'
+import { type Judged, judgePart, placeOfFinding, withLimit } from '@/core/part/make/findings'
 import type { MakeFinding, MakeRule } from '@/core/part/make/rules'
 import { light, select } from '../bench-store'
 import { CommittedField } from '../panels/CommittedField'
@@ -79,6 +78,8 @@ function BrokenRule({ part, judged: { rule, figure, findings } }: { part: Part; 
 function Finding({ part, rule, finding }: { part: Part; rule: MakeRule; finding: MakeFinding }) {
   const index = part.steps.findIndex(({ id }) => id === finding.stepId)
   const show = () => showFinding(part, finding)
+  // What is mended while it is pointed at is not shown any more.
+  useEffect(() => hideFinding, [])
   return (
     <Button
       size="small"
@@ -104,17 +105,19 @@ function Finding({ part, rule, finding }: { part: Part; rule: MakeRule; finding:
 }
 
 /** Lights a finding up on the sheet beneath it, and on the solid. */
-function showFinding(part: Part, { at }: MakeFinding): void {
+function showFinding(part: Part, finding: MakeFinding): void {
   const { records } = useProject.getState()
-  const top = viewsOf(part.id, records).find(({ side }) => side === 'top')
-  const { built } = usePartSolid.getState()
-  const topMm = built?.made?.facts.to.z ?? 0
-  const marked: Vector3 | null = at && placeIn(PLAN_FRAME, at, topMm)
-  usePartSolid.setState({ marked })
-  const underlay = underlaysOf(records).find(({ levelId }) => levelId === top?.id)
+  const place = placeOfFinding(finding, part, records)
+  const facts = usePartSolid.getState().built?.made?.facts
+  if (!place) return
+  const frame = frameOf(place.viewId, records)
+  // On the outermost place of the solid, as one looks at it.
+  const far = facts ? Math.max(dot3(facts.from, frame.out), dot3(facts.to, frame.out)) : 0
+  usePartSolid.setState({ marked: placeIn(frame, place.at, far) })
+  const underlay = underlaysOf(records).find(({ levelId, visible }) => levelId === place.viewId && visible)
   const back = underlay && sheetMap(underlay.placement)
-  if (!at || !underlay || !back) return
-  const onSheet = project(back, at)
+  if (!underlay || !back) return
+  const onSheet = project(back, place.at)
   light({ underlayId: underlay.id, fromPt: onSheet, toPt: onSheet })
 }
 

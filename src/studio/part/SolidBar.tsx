@@ -50,7 +50,7 @@ export function SolidBar({ part, features }: { part: Part; features: SolidFeatur
       sx={{
         position: 'absolute',
         left: 12,
-        top: 12,
+        bottom: 56,
         gap: 0.75,
         p: 1.25,
         maxWidth: 320,

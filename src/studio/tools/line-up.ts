@@ -29,6 +29,7 @@ export const lineUp: Tool = {
   name: 'line-up',
   word: 'Line up views',
   key: null,
+  onPart: true,
   steps: ['fit', 'trace'],
   places: true,
   loupe: true,

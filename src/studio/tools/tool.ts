@@ -229,6 +229,8 @@ export interface Tool {
   readonly card?: SideCard
   /** What it makes stands on levels alone: on an upright plane it does nothing. */
   readonly onPlan?: true
+  /** What it does is of parts alone: it is offered on their views. */
+  readonly onPart?: true
   /** The steps in which it is offered. */
   readonly steps: readonly Step[]
   /** What comes next, in a sentence. */

@@ -1,5 +1,9 @@
+import { placeAt } from '../../geometry/piece/piece'
+import type { Point } from '../../geometry/vector'
 import type { Part } from '../../model/part/schema'
 import type { ProjectRecord } from '../../model/registry'
+import { ProfileError } from '../profile'
+import { tracesOf } from '../traces'
 import { MAKE_RULES, type MakeFinding, type MakeRule } from './rules'
 import { workOf } from './work'
 
@@ -25,4 +29,29 @@ export function withLimit(part: Part, rule: string, figure: number | undefined):
   const limits = figure === undefined ? others : [...others, { rule, figure }]
   const { limits: _, ...bare } = part
   return limits.length > 0 ? { ...bare, limits } : bare
+}
+
+/** A place of a finding on the view where it shows. */
+export interface FindingPlace {
+  readonly viewId: string
+  readonly at: Point
+}
+
+/** Where a finding shows: its own place, else one of its step; null where that leaves nothing flat. */
+export function placeOfFinding(
+  { stepId, at }: MakeFinding,
+  part: Part,
+  records: ReadonlyMap<string, ProjectRecord>,
+): FindingPlace | null {
+  const step = part.steps.find(({ id }) => id === stepId)
+  if (!step) return null
+  try {
+    const [trace] = tracesOf(step, part, records)
+    if (!trace) return null
+    const own = trace.kind === 'hole' ? trace.at : placeAt(trace.area.outline.pieces[0]!, 0.5)
+    return { viewId: trace.viewId, at: at ?? own }
+  } catch (error) {
+    if (error instanceof ProfileError) return null
+    throw error
+  }
 }

@@ -5,7 +5,7 @@ import type { ProjectRecord } from '../../model/registry'
 import { chainsOf, isDrawn, surroundingsOf } from '../../model/shapes'
 import { USUAL_DISPLAY } from '../../units/format'
 import { innerCorners } from './corners'
-import { judgePart, withLimit } from './findings'
+import { judgePart, placeOfFinding, withLimit } from './findings'
 
 const slot: ProjectRecord = {
   ...(box('slot', 0, 0, 0, 0) as Extract<ProjectRecord, { kind: 'path' }>),
@@ -104,6 +104,15 @@ describe('whether a part can be made', () => {
       expect(found(holes({ diameterMm })).get('drill-size')).toBeUndefined()
     expect(found(holes({ diameterMm: 0.8 })).get('hole-depth')![0]!.measured).toBeCloseTo(12.5, 9)
     expect(found(holes({ diameterMm: 2, thread: 'M2.5', threadDepthMm: 8 })).get('thread-depth')![0]!.measured).toBe(4)
+  })
+
+  it('shows each finding somewhere, also where it is about all of a step', () => {
+    const part = partOf(thick, holes({ diameterMm: 6.03 }), { id: 's', kind: 'sink', profile: ['side'], depthMm: 3 })
+    const findings = judgePart(part, records).flatMap(({ findings: all }) => all)
+    expect(findings.length).toBeGreaterThan(1)
+    const shown = findings.map((each) => placeOfFinding(each, part, records)!)
+    expect(new Set(shown.map(({ viewId }) => viewId))).toEqual(new Set(['top', 'front']))
+    expect(shown.find(({ viewId }) => viewId === 'top')!.at).toEqual({ x: 20, y: 20 })
   })
 
   it('finds what is made from another side, and takes other figures', () => {

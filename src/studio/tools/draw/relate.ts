@@ -20,6 +20,7 @@ export const relate: Tool = {
   name: 'relate',
   word: 'Relate',
   key: ';',
+  onPart: true,
   group: 'draw',
   steps: ['trace'],
   places: true,
