@@ -8,7 +8,7 @@ import { frameOf } from '@/core/model/work-plane/frame'
 import { partView } from '@/core/model/work-plane/schema'
 import { PartBuilder, type StepOutcome } from '@/core/part/solid/build'
 import { factsOf, type SolidFacts } from '@/core/part/solid/facts'
-import { distanceBetween, type FeatureNumber, featuresOf, type SolidFeatures } from '@/core/part/solid/features'
+import { distanceBetween, type FeatureNumber, featureAt, type SolidFeature } from '@/core/part/solid/features'
 import { chainsOfPieces, projectionOf } from '@/core/part/solid/flat'
 import { startKernel } from '@/core/part/solid/kernel'
 import { meshOfSolid, type PartMesh } from '@/core/part/solid/mesh'
@@ -17,7 +17,7 @@ import { meshOfSolid, type PartMesh } from '@/core/part/solid/mesh'
 export interface BuiltPart {
   readonly outcomes: readonly StepOutcome[]
   /** Null where no step made anything. */
-  readonly made: { readonly facts: SolidFacts; readonly mesh: PartMesh; readonly features: SolidFeatures } | null
+  readonly made: { readonly facts: SolidFacts; readonly mesh: PartMesh } | null
 }
 
 /** A part as it is looked at from above. */
@@ -39,7 +39,7 @@ const maker = {
     if (!solid) return { outcomes, made: null }
     const mesh = meshOfSolid(solid)
     const { positions, normals, triangles, edges } = mesh
-    return transfer({ outcomes, made: { facts: factsOf(solid), mesh, features: featuresOf(solid) } }, [
+    return transfer({ outcomes, made: { facts: factsOf(solid), mesh } }, [
       positions.buffer,
       normals.buffer,
       triangles.buffer,
@@ -56,6 +56,11 @@ const maker = {
       // To a thousandth of a millimetre: what is kept is sent with the project.
       solid: { positions: Array.from(positions, (mm) => Math.round(mm * 1000) / 1000), triangles: [...triangles] },
     }
+  },
+
+  /** What can be told of an edge or a face of the solid that was built last. */
+  feature(number: FeatureNumber): SolidFeature | null {
+    return last && featureAt(last, number)
   },
 
   /** The least distance between two edges or faces of the solid that was built last. */

@@ -65,8 +65,11 @@ test('slots, patterns and single edges make a part, which is measured, kept as a
   await expect(picked.getByText(/edge, .* mm long/)).toBeVisible()
   await picked.getByRole('button', { name: 'Let go' }).click()
   const nextFace = picked.getByRole('button', { name: 'Next face' })
-  await nextFace.click()
-  while (!(await picked.getByText(/^Flat face of 55/).isVisible())) await nextFace.click()
+  const face = picked.getByText(/face of/)
+  do {
+    await nextFace.click()
+    await expect(face).toBeVisible()
+  } while (!(await face.textContent())!.startsWith('Flat face of 55'))
   const href = await picked.getByRole('link', { name: 'Save DXF of it' }).getAttribute('href')
   await studio.kept()
   const dxf = await readDxf(await (await page.request.get(href!)).body())

@@ -30,7 +30,7 @@ export function PartSolidView({ part }: { part: Part }) {
           </SolidCanvas>
         )}
       </Box>
-      {made && <SolidBar part={part} features={made.features} />}
+      {made && <SolidBar part={part} />}
       {made ? (
         <Button
           size="small"

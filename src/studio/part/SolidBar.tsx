@@ -4,15 +4,12 @@ import Typography from '@mui/material/Typography'
 import { useEffect, useState } from 'react'
 import type { Part } from '@/core/model/part/schema'
 import type { Edges } from '@/core/model/part/steps'
-import type { FeatureNumber, SolidFeature, SolidFeatures } from '@/core/part/solid/features'
+import type { FeatureNumber, SolidFeature } from '@/core/part/solid/features'
 import { formatLength, type LengthDisplay, partDisplay } from '@/core/units/format'
 import { toolContext } from '../bench-store'
 import { useProject } from '../project/store'
-import { dropPicked, pickNext, solidDistance, usePartSolid } from './part-solid'
+import { dropPicked, pickNext, solidDistance, solidFeature, usePartSolid } from './part-solid'
 import { addSteps } from './parts'
-
-const featureOf = ({ edges, faces }: SolidFeatures, { kind, index }: FeatureNumber): SolidFeature | undefined =>
-  kind === 'edge' ? edges[index] : faces[index]
 
 /** What an edge or a face measures. */
 function sayFeature({ kind, form, size, radiusMm }: SolidFeature, display: LengthDisplay): string {
@@ -24,12 +21,11 @@ function sayFeature({ kind, form, size, radiusMm }: SolidFeature, display: Lengt
 }
 
 /** What is picked on the solid: what it measures, and what can be done with it. */
-export function SolidBar({ part, features }: { part: Part; features: SolidFeatures }) {
+export function SolidBar({ part }: { part: Part }) {
   const picked = usePartSolid((solid) => solid.picked)
   const projectId = useProject((project) => project.id)
   const { display } = toolContext()
-  const apartMm = useDistance(picked)
-  const known = picked.flatMap((each) => featureOf(features, each) ?? [])
+  const { known, apartMm } = useMeasured(picked)
   const kinds = new Set(known.map(({ kind }) => kind))
   const shape = (form: Edges['form']) => {
     addSteps(form === 'round' ? 'Round edges' : 'Bevel edges', part, {
@@ -64,8 +60,8 @@ export function SolidBar({ part, features }: { part: Part; features: SolidFeatur
           Click an edge or a face to measure it, two for the distance between them.
         </Typography>
       )}
-      {known.map((feature, i) => (
-        <Typography key={`${picked[i]!.kind} ${picked[i]!.index}`} sx={{ fontSize: 13 }}>
+      {known.map((feature) => (
+        <Typography key={`${feature.kind} ${feature.at.x} ${feature.at.y} ${feature.at.z}`} sx={{ fontSize: 13 }}>
           {sayFeature(feature, display)}
         </Typography>
       ))}
@@ -110,20 +106,31 @@ export function SolidBar({ part, features }: { part: Part; features: SolidFeatur
   )
 }
 
-/** The distance between the two that are picked; null while there is none. */
-function useDistance(picked: readonly FeatureNumber[]): number | null {
-  const [apartMm, setApart] = useState<number | null>(null)
+interface Measured {
+  readonly of: readonly FeatureNumber[]
+  readonly known: readonly SolidFeature[]
+  /** Between the two that are picked; null while there are not two. */
+  readonly apartMm: number | null
+}
+
+const NOTHING: Measured = { of: [], known: [], apartMm: null }
+
+/** What is picked, as the kernel measures it. */
+function useMeasured(picked: readonly FeatureNumber[]): Measured {
+  const [measured, setMeasured] = useState(NOTHING)
   useEffect(() => {
-    setApart(null)
-    const [a, b] = picked
-    if (!a || !b || picked.length > 2) return
     let current = true
-    void solidDistance(a, b).then((mm) => {
-      if (current) setApart(mm)
+    const [a, b] = picked
+    void Promise.all([
+      Promise.all(picked.map(solidFeature)),
+      a && b && picked.length === 2 ? solidDistance(a, b) : null,
+    ]).then(([features, apartMm]) => {
+      if (current) setMeasured({ of: picked, known: features.filter((each) => each !== null), apartMm })
     })
     return () => {
       current = false
     }
   }, [picked])
-  return apartMm
+  // What was picked before is not what is picked now.
+  return measured.of === picked ? measured : NOTHING
 }

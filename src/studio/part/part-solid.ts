@@ -91,6 +91,9 @@ async function built(part: Part, records: readonly ProjectRecord[]): Promise<Par
   }
 }
 
+/** What can be told of an edge or a face of the solid that is shown. */
+export const solidFeature = (number: FeatureNumber) => maker().feature(number)
+
 /** The least distance between two edges or faces of the solid that is shown. */
 export const solidDistance = (a: FeatureNumber, b: FeatureNumber): Promise<number | null> => maker().distance(a, b)
 
@@ -108,8 +111,8 @@ export function pickFeature(feature: FeatureNumber): void {
 
 /** Goes on to the next edge or face, as a click on it would, letting go of the one before. */
 export function pickNext(kind: FeatureNumber['kind']): void {
-  const features = get().built?.made?.features
-  const count = (kind === 'edge' ? features?.edges : features?.faces)?.length ?? 0
+  const mesh = get().built?.made?.mesh
+  const count = (kind === 'edge' ? mesh?.edgeEnds : mesh?.faceEnds)?.length ?? 0
   if (count === 0) return
   const last = get().picked.at(-1)
   const index = last?.kind === kind ? (last.index + 1) % count : 0

@@ -1,7 +1,7 @@
 import type { Edge, Face, Shape3D } from 'replicad'
 import { measureArea, measureDistanceBetween } from 'replicad'
 import { cross3, distance3, length3, subtract3, type Vector3 } from '../../geometry/space'
-import { fractionOf, middleOf, middleOfFace } from './pick'
+import { type Bounds, fractionOf, middleOf, middleOfFace } from './pick'
 
 /** What can be told of an edge or a face of a solid. Millimetres, in the part's own space. */
 export interface SolidFeature {
@@ -16,12 +16,6 @@ export interface SolidFeature {
   readonly middle: Vector3
 }
 
-/** All edges, then all faces of a solid, in the order of its mesh. */
-export interface SolidFeatures {
-  readonly edges: readonly SolidFeature[]
-  readonly faces: readonly SolidFeature[]
-}
-
 const vectorOf = ({ x, y, z }: Vector3): Vector3 => ({ x, y, z })
 
 /** The radius of the circle through three places of a curve. */
@@ -31,7 +25,7 @@ function radiusThrough(edge: Edge): number {
   return (distance3(a, b) * distance3(b, c) * distance3(c, a)) / (4 * area)
 }
 
-function edgeFeature(edge: Edge, solid: Shape3D): SolidFeature {
+function edgeFeature(edge: Edge, bounds: Bounds): SolidFeature {
   const middle = middleOf(edge)
   const round = edge.geomType === 'CIRCLE'
   return {
@@ -39,12 +33,12 @@ function edgeFeature(edge: Edge, solid: Shape3D): SolidFeature {
     form: edge.geomType === 'LINE' ? 'straight' : round ? 'round' : 'curved',
     size: edge.length,
     radiusMm: round ? radiusThrough(edge) : null,
-    at: fractionOf(solid, middle),
+    at: fractionOf(bounds, middle),
     middle,
   }
 }
 
-function faceFeature(face: Face, solid: Shape3D): SolidFeature {
+function faceFeature(face: Face, bounds: Bounds): SolidFeature {
   const middle = middleOfFace(face)
   const circle = face.geomType === 'CYLINDRE' ? face.edges.find((edge) => edge.geomType === 'CIRCLE') : undefined
   return {
@@ -52,17 +46,12 @@ function faceFeature(face: Face, solid: Shape3D): SolidFeature {
     form: face.geomType === 'PLANE' ? 'flat' : face.geomType === 'CYLINDRE' ? 'round' : 'curved',
     size: measureArea(face),
     radiusMm: circle ? radiusThrough(circle) : null,
-    at: fractionOf(solid, middle),
+    at: fractionOf(bounds, middle),
     middle,
   }
 }
 
-export const featuresOf = (solid: Shape3D): SolidFeatures => ({
-  edges: solid.edges.map((edge) => edgeFeature(edge, solid)),
-  faces: solid.faces.map((face) => faceFeature(face, solid)),
-})
-
-/** An edge or a face by its number. */
+/** An edge or a face by its number, in the order of the mesh. */
 export interface FeatureNumber {
   readonly kind: 'edge' | 'face'
   readonly index: number
@@ -75,4 +64,15 @@ const featureOf = (solid: Shape3D, { kind, index }: FeatureNumber): Edge | Face 
 export function distanceBetween(solid: Shape3D, a: FeatureNumber, b: FeatureNumber): number | null {
   const [one, other] = [featureOf(solid, a), featureOf(solid, b)]
   return one && other ? measureDistanceBetween(one, other) : null
+}
+
+/** What can be told of an edge or a face; null where there is no such one. */
+export function featureAt(solid: Shape3D, number: FeatureNumber): SolidFeature | null {
+  const { bounds } = solid.boundingBox
+  if (number.kind === 'edge') {
+    const edge = solid.edges[number.index]
+    return edge ? edgeFeature(edge, bounds) : null
+  }
+  const face = solid.faces[number.index]
+  return face ? faceFeature(face, bounds) : null
 }

@@ -16,7 +16,7 @@ export interface PartMesh {
 
 /** Triangles leave round faces by no more than this part of the solid's size, and turn by no more than this. */
 const FLAT_PART = 1 / 2000
-const TURN_RAD = 0.4
+const TURN_RAD = 0.5
 
 export function meshOfSolid(solid: Shape3D): PartMesh {
   const { width, height, depth } = solid.boundingBox

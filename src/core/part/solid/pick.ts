@@ -4,10 +4,12 @@ import { StepError } from './steps/step'
 
 const vectorOf = ({ x, y, z }: Vector3): Vector3 => ({ x, y, z })
 
+/** From where to where a solid extends; the kernel works that out anew whenever it is asked. */
+export type Bounds = readonly [from: readonly number[], to: readonly number[]]
+
 /** A place in parts of a solid's extents. */
-export function fractionOf(solid: Shape3D, { x, y, z }: Vector3): Vector3 {
-  const [from, to] = solid.boundingBox.bounds
-  const part = (each: number, i: 0 | 1 | 2) => (each - from[i]) / Math.max(to[i] - from[i], 1e-9)
+export function fractionOf([from, to]: Bounds, { x, y, z }: Vector3): Vector3 {
+  const part = (each: number, i: 0 | 1 | 2) => (each - from[i]!) / Math.max(to[i]! - from[i]!, 1e-9)
   return { x: part(x, 0), y: part(y, 1), z: part(z, 2) }
 }
 
