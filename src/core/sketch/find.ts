@@ -1,6 +1,6 @@
 import { cross, distance, dot } from '../geometry/vector'
 import type { FeatureRef, Relation, RelationWay } from '../model/relation/schema'
-import { type Demand, type Demanding, demandOf } from './demands'
+import { aboutOf, type Demand, type Demanding, demandOf } from './demands'
 import { type Feature, Figure, type LineFeature, type RoundFeature, type Sketched } from './figure'
 import { Independence } from './independence'
 import { solveDemands } from './sketch'
@@ -22,6 +22,17 @@ const isLine = (named: Named): named is Named<LineFeature> => named.feature.kind
 const isRound = (named: Named): named is Named<RoundFeature> => named.feature.kind === 'round'
 const isPoint = (named: Named): boolean => named.feature.kind === 'point'
 
+/** Each of a list with the first one before it that it agrees with: what holds between the others follows. */
+function alikes<T>(list: readonly T[], agree: (a: T, b: T) => boolean): [T, T][] {
+  const firsts: T[] = []
+  return list.flatMap((each): [T, T][] => {
+    const first = firsts.find((other) => agree(other, each))
+    if (first !== undefined) return [[first, each]]
+    firsts.push(each)
+    return []
+  })
+}
+
 /** Every two of a list, each pair once. */
 const pairsOf = <T>(list: readonly T[]): [T, T][] =>
   list.flatMap((a, i) => list.slice(i + 1).map((b): [T, T] => [a, b]))
@@ -39,8 +50,6 @@ export function foundRelations(
   known: readonly Demanding[],
   newId: () => string,
 ): Relation[] {
-  const figure = new Figure(all)
-  const { values } = figure
   const isNew = new Set(drawn.map(({ id }) => id))
   const relation = (way: RelationWay, ...of: readonly Named[]): Relation => ({
     id: newId(),
@@ -49,13 +58,16 @@ export function foundRelations(
     way,
     of: of.map(({ ref }) => ref),
   })
-  const named = all.flatMap((shape) => [...figure.features(shape)])
-  const candidates = candidatesAmong(named, figure, isNew).map(([way, ...of]) => relation(way, ...of))
+  const candidates = candidatesAmong(new Figure(all), all, isNew).map(([way, ...of]) => relation(way, ...of))
+  // Only what hangs together with what is new matters.
+  const near = reachedFrom([...isNew, ...candidates.flatMap(aboutOf)], known)
+  const figure = new Figure(all.filter(({ id }) => near.has(id)))
+  const { values } = figure
   const asDemand = (each: Demanding): Demand[] => {
     const demand = demandOf(each, figure, values, values)
     return demand ? [demand] : []
   }
-  const before = known.flatMap(asDemand)
+  const before = known.filter((each) => aboutOf(each).every((id) => near.has(id))).flatMap(asDemand)
   const found = candidates.flatMap(asDemand)
   // Lines of a sheet are rounded: what follows from what is told once everything is exact.
   const exact = solveDemands([...before, ...found], values, () => 1)
@@ -68,17 +80,36 @@ export function foundRelations(
   })
 }
 
+/** Shapes with all that hang together with them by demands. */
+function reachedFrom(ids: readonly string[], known: readonly Demanding[]): ReadonlySet<string> {
+  const byShape = new Map<string, string[]>()
+  for (const about of known.map(aboutOf))
+    for (const id of about) byShape.set(id, [...(byShape.get(id) ?? []), ...about])
+  const reached = new Set<string>()
+  const left = [...ids]
+  for (let id = left.pop(); id !== undefined; id = left.pop()) {
+    if (reached.has(id)) continue
+    reached.add(id)
+    left.push(...(byShape.get(id) ?? []))
+  }
+  return reached
+}
+
 type Candidate = readonly [RelationWay, ...Named[]]
 
 /** What holds, the most telling first. */
-function candidatesAmong(named: readonly Named[], figure: Figure, isNew: ReadonlySet<string>): Candidate[] {
+function candidatesAmong(figure: Figure, shapes: readonly Sketched[], isNew: ReadonlySet<string>): Candidate[] {
   const { values, sizeMm } = figure
+  const named = shapes.flatMap((shape): Named[] => [...figure.features(shape)])
   const near = MEANT_MM / sizeMm
   const fresh = ({ ref }: Named) => isNew.has(ref.id)
   const concerns = ([a, b]: readonly [Named, Named]) => fresh(a) || fresh(b)
   const lines = named.filter(isLine)
   const rounds = named.filter(isRound)
-  const points = named.filter(isPoint).filter(({ ref }) => isOwnPoint(ref, named))
+  const points = shapes.flatMap((shape) => {
+    const own = named.filter(({ ref }) => ref.id === shape.id)
+    return own.filter(isPoint).filter(({ ref }) => isOwnPoint(ref, own))
+  })
   const at = (point: Named) => (point.feature.kind === 'point' ? point.feature.at(values) : { x: 0, y: 0 })
   const slope = (line: Named<LineFeature>) => directionOf(line.feature, values)
   const isLevel = (line: Named<LineFeature>) => Math.abs(slope(line).y) < MEANT_RAD
@@ -86,9 +117,7 @@ function candidatesAmong(named: readonly Named[], figure: Figure, isNew: Readonl
   const slanted = lines.filter((line) => !isLevel(line) && !isUpright(line))
   const concentric = (a: Named<RoundFeature>, b: Named<RoundFeature>) =>
     distance(a.feature.center(values), b.feature.center(values)) < near
-  const together = pairsOf(points).filter(
-    (pair) => concerns(pair) && pair[0].ref.id !== pair[1].ref.id && distance(at(pair[0]), at(pair[1])) < near,
-  )
+  const together = alikes(points, (a, b) => a.ref.id !== b.ref.id && distance(at(a), at(b)) < near).filter(concerns)
   const resting = points.flatMap((point) =>
     lines
       .filter(
@@ -112,11 +141,11 @@ function candidatesAmong(named: readonly Named[], figure: Figure, isNew: Readonl
         .filter((b) => a !== b && concerns([a, b]) && a.ref.id === b.ref.id && follows(a, b) && touches(a, b, figure))
         .map((b): Candidate => ['tangent', a, b]),
     ),
-    ...pairsOf(rounds)
-      .filter((pair) => concerns(pair) && concentric(...pair))
+    ...alikes(rounds, concentric)
+      .filter(concerns)
       .map(([a, b]): Candidate => ['concentric', a, b]),
-    ...pairsOf(rounds)
-      .filter(([a, b]) => concerns([a, b]) && Math.abs(a.feature.radius(values) - b.feature.radius(values)) < near)
+    ...alikes(rounds, (a, b) => Math.abs(a.feature.radius(values) - b.feature.radius(values)) < near)
+      .filter(concerns)
       .map(([a, b]): Candidate => ['equal', a, b]),
     ...pairsOf(slanted)
       .filter((pair) => concerns(pair) && pair[0].ref.id === pair[1].ref.id)

@@ -102,7 +102,12 @@ function solveGroup({ shapes, demanding }: Group, before: Records, changed: Read
     ...demanding.flatMap((each) => (changed.has(each.id) ? heldBy(each, figure) : [])),
   ]
   const hard = new Set(touched)
-  const solved = solveDemands(ordered, values, (unknown) => (hard.has(unknown) ? HARDER : 1))
+  const solved = solveDemands(
+    ordered,
+    values,
+    (unknown) => (hard.has(unknown) ? HARDER : 1),
+    (demand) => late(demand) === 0,
+  )
   return shapes.flatMap((shape) => (figure.moved(shape, solved) ? [figure.shape(shape, solved)] : []))
 }
 
@@ -112,11 +117,16 @@ const isMet = (demands: readonly Demand[], values: Float64Array): boolean =>
     values,
   ) <= SOLVED
 
-/** All together; where that has no solution one after another, leaving out what can't be. */
+/**
+ * All together; where that has no solution, what was met already, then one after another what can be met besides.
+ * @param demands those that were met already first
+ * @param start where they were met
+ */
 export function solveDemands(
   demands: readonly Demand[],
   start: Float64Array,
   ease: (unknown: number) => number,
+  wasMet: (demand: Demand) => boolean = () => false,
 ): Float64Array {
   const solve = (some: readonly Demand[], from: Float64Array) =>
     solveEquations(
@@ -126,9 +136,12 @@ export function solveDemands(
     )
   const all = solve(demands, start)
   if (isMet(demands, all)) return all
-  let values = start
-  let met: Demand[] = []
+  const first = demands.filter(wasMet)
+  const kept = solve(first, start)
+  let values = isMet(first, kept) ? kept : start
+  let met: Demand[] = values === kept ? first : []
   for (const demand of demands) {
+    if (met.includes(demand)) continue
     const tried = solve([...met, demand], values)
     if (!isMet([...met, demand], tried)) continue
     values = tried
@@ -158,32 +171,24 @@ function stateOfGroup({ shapes, demanding }: Group): SketchState {
   const said = demands.flatMap(({ demand }) => demand ?? [])
   const met = said.filter(({ equations }) => farthestOff(equations, values) <= UNMET)
   const known = new Independence(values)
-  const redundant = met.flatMap(({ demanding: each, equations }) =>
-    equations.filter((equation) => known.add(equation)).length === 0 ? [each] : [],
-  )
+  const rows: Demanding[] = []
+  const redundant = met.flatMap(({ demanding: each, equations }) => {
+    const news = equations.filter((equation) => {
+      rows.push(each)
+      return known.add(equation)
+    })
+    return news.length === 0 ? [each] : []
+  })
+  /** What is met and leaves a demand no room. */
+  const othersOf = ({ equations }: Demand): Demanding[] => [
+    ...new Set(equations.flatMap((equation) => known.followsFrom(equation) ?? []).map((number) => rows[number]!)),
+  ]
   return {
     freedom: values.length - known.rank,
     redundant,
     conflicts: said
       .filter((demand) => !met.includes(demand))
-      .map((demand) => ({ demanding: demand.demanding, others: contradicted(demand, met, values) })),
+      .map((demand) => ({ demanding: demand.demanding, others: othersOf(demand) })),
     idle: demands.flatMap(({ each, demand }) => (demand ? [] : [each])),
   }
-}
-
-/** Of what is met, what a demand depends on: without any one of these it would say something new. */
-function contradicted(demand: Demand, met: readonly Demand[], values: Float64Array): Demanding[] {
-  const isDependent = (others: readonly Demand[]): boolean => {
-    const known = new Independence(values)
-    for (const { equations } of others) for (const equation of equations) known.add(equation)
-    return demand.equations.some((equation) => !known.isNew(equation))
-  }
-  if (!isDependent(met)) return []
-  // What can be left out is left out, one after another; what remains is needed.
-  return met
-    .reduce<readonly Demand[]>((kept, each) => {
-      const fewer = kept.filter((other) => other !== each)
-      return isDependent(fewer) ? fewer : kept
-    }, met)
-    .map(({ demanding }) => demanding)
 }
