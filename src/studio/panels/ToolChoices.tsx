@@ -5,7 +5,7 @@ import TextField from '@mui/material/TextField'
 import { BOLT_GRADES, BOLT_SIZES, boltSize } from '@/core/fasteners/sizes'
 import { openingTypeOf } from '@/core/model/opening-type/schema'
 import { isPartView } from '@/core/model/work-plane/schema'
-import { formatLength } from '@/core/units/format'
+import { formatLength, partDisplay } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { setChoices, toolContext, useBench } from '../bench-store'
 import { OpeningTypeChoice } from '../building/OpeningTypeChoice'
@@ -77,7 +77,7 @@ function LengthChoice({
     <ChoiceField
       label={label}
       name={`choice-${of}`}
-      value={formatLength(choices[of], display, false)}
+      value={formatLength(choices[of], of === 'partLetterMm' ? partDisplay(display) : display, false)}
       onTake={(text) => {
         const mm = /^[+-]?0$/.test(text.trim()) ? 0 : parseLength(text, display.unit)
         if (least !== undefined && !(mm >= least)) throw new Error(`${label} is too little.`)

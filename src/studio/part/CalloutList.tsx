@@ -154,22 +154,12 @@ function CalloutRow({
           {made ? 'Drilled' : 'Drill'}
         </Button>
       )}
-      {callout.kind === 'radius' && (
+      {(callout.kind === 'radius' || callout.kind === 'thickness') && (
         <Button
           size="small"
           variant="outlined"
-          aria-label={`Take radius ${text}`}
-          onClick={() => onRadius(callout.radiusMm)}
-        >
-          Take it
-        </Button>
-      )}
-      {callout.kind === 'thickness' && (
-        <Button
-          size="small"
-          variant="outlined"
-          aria-label={`Take thickness ${text}`}
-          onClick={() => onThick(callout.thicknessMm)}
+          aria-label={`Take ${callout.kind} ${text}`}
+          onClick={() => (callout.kind === 'radius' ? onRadius(callout.radiusMm) : onThick(callout.thicknessMm))}
         >
           Take it
         </Button>

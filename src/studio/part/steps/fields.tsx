@@ -19,16 +19,24 @@ export const PartLength = (field: ComponentProps<typeof LengthField>) => <Length
 /** What stands for a depth where there is none. */
 const THROUGH = 'through'
 
-/** A depth, or through. */
-export function DepthField({ mm, onTake }: { mm: number | undefined; onTake: (mm: number | undefined) => void }) {
+/** How deep a step goes, or through. */
+export function DepthField<S extends { readonly depthMm?: number | undefined }>({
+  step,
+  onTake,
+}: {
+  step: S
+  onTake: (step: S) => void
+}) {
   const { display } = toolContext()
+  const { depthMm, ...through } = step
   return (
     <CommittedField
       label="Depth"
-      value={mm === undefined ? THROUGH : formatLength(mm, { ...display, precision: 3 }, false)}
-      onCommit={(text) =>
-        onTake(text === '' || text === THROUGH ? undefined : positive(parseLength(text, display.unit)))
-      }
+      value={depthMm === undefined ? THROUGH : formatLength(depthMm, { ...display, precision: 3 }, false)}
+      onCommit={(text) => {
+        const isThrough = text === '' || text === THROUGH
+        onTake(isThrough ? (through as S) : { ...step, depthMm: positive(parseLength(text, display.unit)) })
+      }}
     />
   )
 }

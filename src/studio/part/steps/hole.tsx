@@ -21,13 +21,7 @@ export const hole: StepView<Hole> = {
           mm={step.diameterMm}
           onTake={(mm) => onTake({ ...step, diameterMm: positive(mm) })}
         />
-        <DepthField
-          mm={step.depthMm}
-          onTake={(depthMm) => {
-            const { depthMm: _, ...through } = step
-            onTake(depthMm === undefined ? through : { ...step, depthMm })
-          }}
-        />
+        <DepthField step={step} onTake={onTake} />
       </Stack>
     </Stack>
   ),

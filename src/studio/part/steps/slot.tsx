@@ -8,13 +8,7 @@ export const slot: StepView<Slot> = {
   Fields: ({ step, onTake }) => (
     <Stack direction="row" sx={{ gap: 1 }}>
       <PartLength label="Width" mm={step.widthMm} onTake={(mm) => onTake({ ...step, widthMm: positive(mm) })} />
-      <DepthField
-        mm={step.depthMm}
-        onTake={(depthMm) => {
-          const { depthMm: _, ...through } = step
-          onTake(depthMm === undefined ? through : { ...step, depthMm })
-        }}
-      />
+      <DepthField step={step} onTake={onTake} />
     </Stack>
   ),
 }
