@@ -103,13 +103,11 @@ function candidatesAmong(figure: Figure, shapes: readonly Sketched[], isNew: Rea
   const named = shapes.flatMap((shape): Named[] => [...figure.features(shape)])
   const near = MEANT_MM / sizeMm
   const fresh = ({ ref }: Named) => isNew.has(ref.id)
-  const concerns = ([a, b]: readonly [Named, Named]) => fresh(a) || fresh(b)
+  const concerns = (some: readonly Named[]) => some.some(fresh)
+  const byShape = shapes.map((shape) => named.filter(({ ref }) => ref.id === shape.id))
   const lines = named.filter(isLine)
   const rounds = named.filter(isRound)
-  const points = shapes.flatMap((shape) => {
-    const own = named.filter(({ ref }) => ref.id === shape.id)
-    return own.filter(isPoint).filter(({ ref }) => isOwnPoint(ref, own))
-  })
+  const points = byShape.flatMap((own) => own.filter(isPoint).filter(({ ref }) => isOwnPoint(ref, own)))
   const at = (point: Named) => (point.feature.kind === 'point' ? point.feature.at(values) : { x: 0, y: 0 })
   const slope = (line: Named<LineFeature>) => directionOf(line.feature, values)
   const isLevel = (line: Named<LineFeature>) => Math.abs(slope(line).y) < MEANT_RAD
@@ -153,14 +151,51 @@ function candidatesAmong(figure: Figure, shapes: readonly Sketched[], isNew: Rea
         if (Math.abs(dot(slope(a), slope(b))) < MEANT_RAD) return [['square', a, b]]
         return Math.abs(cross(slope(a), slope(b))) < MEANT_RAD ? [['parallel', a, b]] : []
       }),
+    ...mirrored(byShape, figure, near, concerns),
   ]
 }
 
-/** Vertices and the centres of whole circles; middles and centres of arcs follow from these. */
-function isOwnPoint({ id, anchor }: FeatureRef, named: readonly Named[]): boolean {
-  const pieces = named.filter(({ ref }) => ref.id === id && ref.piece !== undefined)
-  const isCircle = pieces.length === 1 && pieces[0]!.feature.kind === 'round' && pieces[0]!.feature.of.length === 3
-  return isCircle ? anchor === 0 : anchor! <= pieces.length
+/** Whether a shape is a whole circle, by what it has. */
+const isCircle = (own: readonly Named[]): boolean => own.length === 2 && own.some(isRound)
+
+/** Vertices and the centres of whole circles; middles and centres of arcs follow from these. @param own of one shape */
+function isOwnPoint({ anchor }: FeatureRef, own: readonly Named[]): boolean {
+  const arcs = own.filter(isRound).length
+  return isCircle(own) || anchor! < own.filter(isPoint).length - 2 * arcs
+}
+
+/** Pairs of circles that lie in a mirror to one another, at straight lines drawn by themselves. */
+function mirrored(
+  shapes: readonly (readonly Named[])[],
+  { values }: Figure,
+  near: number,
+  concerns: (named: readonly Named[]) => boolean,
+): Candidate[] {
+  const axes = shapes.flatMap((own) => {
+    const lines = own.filter(isLine)
+    return lines.length === 1 && own.length === 3 ? lines : []
+  })
+  const centers = shapes.filter(isCircle).flatMap((own) => own.filter(isPoint))
+  const at = ({ feature }: Named) => (feature.kind === 'point' ? feature.at(values) : { x: 0, y: 0 })
+  return axes.flatMap((axis): Candidate[] => {
+    const along = directionOf(axis.feature, values)
+    const start = axis.feature.start(values)
+    const places = centers.map((center) => {
+      const { x, y } = at(center)
+      const from = { x: x - start.x, y: y - start.y }
+      return { center, along: dot(along, from), aside: cross(along, from) }
+    })
+    return places
+      .filter(({ aside }) => aside > near)
+      .flatMap((left): Candidate[] => {
+        const right = places.find(
+          (each) => Math.abs(each.aside + left.aside) < near && Math.abs(each.along - left.along) < near,
+        )
+        return right && concerns([left.center, right.center, axis])
+          ? [['symmetric', left.center, right.center, axis]]
+          : []
+      })
+  })
 }
 
 function liesWithin(p: { x: number; y: number }, line: LineFeature, values: Float64Array, near: number): boolean {

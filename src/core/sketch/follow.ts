@@ -32,6 +32,9 @@ const makeOf = ({ xy, bulges, closed }: Extract<Sketched, { kind: 'path' }>): st
  * of lines that are gone go, and everything moves so that what is demanded holds.
  */
 export function withRelations(edits: readonly After[], records: Records, newId: () => string): readonly After[] {
+  const concerns = (record: ProjectRecord | null | undefined) =>
+    record?.kind === 'work-plane' || (!!record && 'planeId' in record && record.planeId !== undefined)
+  if (!edits.some(({ id, after }) => concerns(after) || concerns(records.get(id)))) return edits
   const later = new Map(records)
   for (const { id, after } of edits)
     if (after) later.set(id, after)

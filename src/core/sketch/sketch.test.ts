@@ -106,6 +106,37 @@ const sketches = fc.record({
   offs: fc.array(size(-1, 1), { minLength: 30, maxLength: 30 }),
 })
 
+/** Polygons around a point, of corners in random directions and distances: none is flat. */
+const polygons = fc
+  .record({
+    count: fc.integer({ min: 4, max: 8 }),
+    reaches: fc.array(size(60, 140), { minLength: 8, maxLength: 8 }),
+    turns: fc.array(size(-0.25, 0.25), { minLength: 8, maxLength: 8 }),
+    offs: fc.array(size(-1.5, 1.5), { minLength: 16, maxLength: 16 }),
+  })
+  .map(({ count, reaches, turns, offs }) => ({
+    offs,
+    corners: Array.from({ length: count }, (_, i) => {
+      const angle = ((i + turns[i]!) * 2 * Math.PI) / count
+      return { x: reaches[i]! * Math.cos(angle), y: reaches[i]! * Math.sin(angle) }
+    }),
+  }))
+
+/** All that determines a polygon: its first corner, the direction of its first side, and triangles from that corner. */
+function triangulated(truth: Path, count: number): ProjectRecord[] {
+  const stated = (a: number, b: number) => {
+    const bare = dimension('aligned', 1, ['p', a], ['p', b])
+    return { ...bare, stated: measured(bare, known(truth)) }
+  }
+  const across = dimension('level', 1, ['p', 0], ['p', 1])
+  return [
+    relation('fixed', { id: 'p', anchor: 0 }),
+    { ...across, stated: Math.abs(measured(across, known(truth))) },
+    ...Array.from({ length: count - 1 }, (_, i) => stated(0, i + 1)),
+    ...Array.from({ length: count - 2 }, (_, i) => stated(i + 1, i + 2)),
+  ]
+}
+
 describe('a sketch that is determined', () => {
   it('is found again from a start that is off', () => {
     fc.assert(
@@ -145,6 +176,52 @@ describe('a sketch that is determined', () => {
         expect(stateOf('top', known(...truth, ...held))).toEqual({ freedom: 0, redundant: [], conflicts: [], idle: [] })
       }),
       { numRuns: 60 },
+    )
+  })
+
+  it('is found again whatever polygon it is, held by its sides and diagonals', () => {
+    fc.assert(
+      fc.property(polygons, ({ corners, offs }) => {
+        const truth = path(
+          'p',
+          corners.flatMap(({ x, y }) => [x, y]),
+          true,
+        )
+        const held = triangulated(truth, corners.length)
+        const start = { ...truth, xy: truth.xy.map((each, i) => (i < 2 ? each : each + offs[i % offs.length]!)) }
+        const records = known(start, ...held)
+        const [solved = start] = solveView('top', records, records, new Set(['p']))
+        ;(solved as Path).xy.forEach((each, i) => {
+          expect(Math.abs(each - truth.xy[i]!)).toBeLessThan(1e-5)
+        })
+        expect(stateOf('top', known(truth, ...held))).toEqual({ freedom: 0, redundant: [], conflicts: [], idle: [] })
+      }),
+      { numRuns: 60 },
+    )
+  })
+
+  it('has no room for more: what agrees is named as following, what does not as contradicting', () => {
+    fc.assert(
+      fc.property(polygons, ({ corners }) => {
+        const truth = path(
+          'p',
+          corners.flatMap(({ x, y }) => [x, y]),
+          true,
+        )
+        const held = triangulated(truth, corners.length)
+        const across = dimension('aligned', 1, ['p', 1], ['p', 3])
+        const long = measured(across, known(truth))
+        const agreeing = { ...across, stated: long }
+        expect(stateOf('top', known(truth, ...held, agreeing))).toMatchObject({ redundant: [agreeing], conflicts: [] })
+        const contrary = { ...across, stated: long + 5 }
+        const later = changed(known(truth, ...held), contrary)
+        expect((later.get('p') as Path).xy).toEqual(truth.xy)
+        const { conflicts } = stateOf('top', later)
+        expect(conflicts.map(({ demanding }) => demanding)).toEqual([contrary])
+        // It contradicts what makes the two triangles between which it lies.
+        expect(conflicts[0]!.others.length).toBeGreaterThan(1)
+      }),
+      { numRuns: 40 },
     )
   })
 
@@ -342,6 +419,22 @@ describe('relations', () => {
     ])
     // Two for where it lies, its width, its height, its radius.
     expect(stateOf('top', drawn)).toMatchObject({ freedom: 5, redundant: [], conflicts: [] })
+  })
+
+  it('are found between circles in a mirror, and keep them there', () => {
+    const axis = path('axis', [50, -10, 50, 90], false)
+    const drawn = changed(changed(known(), axis), circle('left', 20, 30, 4), circle('right', 80, 30, 4))
+    const ways = [...drawn.values()].flatMap((record) => (record.kind === 'relation' ? [record.way] : []))
+    expect(ways.sort()).toEqual(['equal', 'symmetric', 'upright'])
+    const moved = changed(drawn, {
+      ...(drawn.get('left') as Extract<Sketched, { kind: 'circle' }>),
+      center: { x: 10, y: 44 },
+    })
+    const right = moved.get('right') as Extract<Sketched, { kind: 'circle' }>
+    const left = moved.get('left') as Extract<Sketched, { kind: 'circle' }>
+    const { xy } = moved.get('axis') as Path
+    expect((left.center.x + right.center.x) / 2).toBeCloseTo(xy[0]!, 6)
+    expect(left.center.y).toBeCloseTo(right.center.y, 6)
   })
 
   it('go with their lines, and with the view', () => {

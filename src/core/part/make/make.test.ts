@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { box, disc, holes, partOf, THICK, viewOfPart } from '../../../../tests/support/part'
 import type { PartStep } from '../../model/part/steps'
+import { USUAL_PRICES } from '../../model/price-book/schema'
 import type { ProjectRecord } from '../../model/registry'
 import { chainsOf, isDrawn, surroundingsOf } from '../../model/shapes'
 import { USUAL_DISPLAY } from '../../units/format'
@@ -96,6 +97,16 @@ describe('whether a part can be made', () => {
     expect(found({ id: 's', kind: 'sink', profile: ['slot'] }).get('flat-cut')![0]!.measured).toBeCloseTo(4 / 10, 9)
     expect(found({ id: 's', kind: 'sink', profile: ['slot'], depthMm: 5 }).get('flat-cut')).toBeUndefined()
     expect(found(holes({ diameterMm: 8 })).get('flat-cut')).toBeUndefined()
+  })
+
+  it('finds a thickness in which no plate is bought, by the price book of the project', () => {
+    const of = (heightMm: number, all = records) => {
+      const part = partOf({ ...thick, heightMm } as typeof THICK)
+      return judgePart(part, all).find(({ rule }) => rule.name === 'plate')!.findings
+    }
+    expect(of(10)).toEqual([])
+    expect(of(11)[0]!.measured).toBeCloseTo(1, 9)
+    expect(of(11, new Map(records).set('price-book', { ...USUAL_PRICES, platesMm: [11] }))).toEqual([])
   })
 
   it('finds what no usual drill or tap does', () => {

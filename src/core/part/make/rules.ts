@@ -172,6 +172,20 @@ export const MAKE_RULES: readonly MakeRule[] = [
         .filter(({ measured }) => measured < figure),
   },
   {
+    name: 'plate',
+    word: 'No plate of this thickness',
+    unit: 'mm',
+    figure: 0.05,
+    bound: 'most',
+    source: 'thicknesses in which plates are bought, as the price book has them',
+    reason: 'A sheet that is milled thinner all over warps, and costs more than one that is bought so.',
+    find: ({ thickStepId, thickMm, platesMm }, figure) => {
+      if (thickStepId === null) return []
+      const measured = Math.min(...platesMm.map((mm) => Math.abs(mm - thickMm)))
+      return measured > figure ? [{ stepId: thickStepId, at: null, measured }] : []
+    },
+  },
+  {
     name: 'hole-edge',
     word: 'Hole near an edge',
     unit: 'mm',

@@ -2,6 +2,7 @@ import type { Chain } from '../../draft/chain'
 import type { Point } from '../../geometry/vector'
 import type { Part } from '../../model/part/schema'
 import type { Hole } from '../../model/part/steps'
+import { priceBookOf } from '../../model/price-book/schema'
 import type { ProjectRecord } from '../../model/registry'
 import { workPlaneOf } from '../../model/work-plane/schema'
 import { ProfileError } from '../profile'
@@ -28,6 +29,10 @@ export interface Work {
   readonly thickMm: number
   readonly contours: readonly Contour[]
   readonly holes: readonly DrilledHole[]
+  /** Thicknesses in which plates are bought. */
+  readonly platesMm: readonly number[]
+  /** The step that gives the part its thickness; null where none does. */
+  readonly thickStepId: string | null
   /** Steps that are made from the front or the side: each way round is a set-up of its own. */
   readonly otherSides: readonly string[]
 }
@@ -65,7 +70,9 @@ export function workOf(part: Part, records: ReadonlyMap<string, ProjectRecord>):
       if (!(error instanceof ProfileError)) throw error
     }
   }
-  return { thickMm, contours, holes, otherSides }
+  const thick = steps.find((step) => step.kind === 'raise' && step.fromMm === 0 && !step.off)
+  const { platesMm } = priceBookOf(records)
+  return { thickMm, contours, holes, platesMm, thickStepId: thick?.id ?? null, otherSides }
 }
 
 /** The view on which a line is drawn. */
