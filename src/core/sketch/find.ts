@@ -146,11 +146,12 @@ function candidatesAmong(figure: Figure, shapes: readonly Sketched[], isNew: Rea
       .filter(concerns)
       .map(([a, b]): Candidate => ['equal', a, b]),
     ...pairsOf(slanted)
-      .filter((pair) => concerns(pair) && pair[0].ref.id === pair[1].ref.id)
-      .flatMap(([a, b]): Candidate[] => {
-        if (Math.abs(dot(slope(a), slope(b))) < MEANT_RAD) return [['square', a, b]]
-        return Math.abs(cross(slope(a), slope(b))) < MEANT_RAD ? [['parallel', a, b]] : []
-      }),
+      .filter(([a, b]) => concerns([a, b]) && a.ref.id === b.ref.id && follows(a, b))
+      .filter(([a, b]) => Math.abs(dot(slope(a), slope(b))) < MEANT_RAD)
+      .map(([a, b]): Candidate => ['square', a, b]),
+    ...alikes(slanted, (a, b) => a.ref.id === b.ref.id && Math.abs(cross(slope(a), slope(b))) < MEANT_RAD)
+      .filter(concerns)
+      .map(([a, b]): Candidate => ['parallel', a, b]),
     ...mirrored(byShape, figure, near, concerns),
   ]
 }

@@ -421,6 +421,14 @@ describe('relations', () => {
     expect(stateOf('top', drawn)).toMatchObject({ freedom: 5, redundant: [], conflicts: [] })
   })
 
+  it('of a slanted rectangle are three right angles: the rest follows', () => {
+    const turned = path('box', [10, 0, 90, 60, 60, 100, -20, 40], true)
+    const drawn = changed(known(), turned)
+    const ways = [...drawn.values()].flatMap((record) => (record.kind === 'relation' ? [record.way] : []))
+    expect(ways).toEqual(['square', 'square', 'square'])
+    expect(stateOf('top', drawn)).toMatchObject({ freedom: 5, redundant: [] })
+  })
+
   it('are found between circles in a mirror, and keep them there', () => {
     const axis = path('axis', [50, -10, 50, 90], false)
     const drawn = changed(changed(known(), axis), circle('left', 20, 30, 4), circle('right', 80, 30, 4))

@@ -16,6 +16,11 @@ const shapeSchema = lazy(() =>
     }),
 )
 
+interface Triangles {
+  readonly positions: readonly number[]
+  readonly triangles: readonly number[]
+}
+
 /** Triangles of what the symbol stands for, z upwards from its base. Millimetres. */
 const solidSchema = object({
   positions: numbers(9, 600_000).required(),
@@ -23,8 +28,10 @@ const solidSchema = object({
   triangles: numbers(3, 600_000).required(),
 })
   .noUnknown()
-  .test('corners', 'A triangle has a corner that is not there.', ({ positions, triangles }) =>
-    triangles.every((corner) => Number.isInteger(corner) && corner >= 0 && 3 * corner < positions.length),
+  .test('corners', 'A triangle has a corner that is not there.', (solid: Triangles | undefined) =>
+    (solid?.triangles ?? []).every(
+      (corner) => Number.isInteger(corner) && corner >= 0 && 3 * corner < solid!.positions.length,
+    ),
   )
 
 /** A group of shapes that is kept once and placed many times. Symbols hold no symbols. */
