@@ -72,7 +72,7 @@ function approach(
   let values = Float64Array.from(start)
   let residuals = off(values)
   let damping = 1e-9
-  for (let turn = 0; turn < MOST_ITERATIONS && residuals.some((each) => Math.abs(each) > SOLVED / 10); turn++) {
+  for (let turn = 0; turn < MOST_ITERATIONS && residuals.some((each) => Math.abs(each) > SOLVED / 100); turn++) {
     const rows = equations.map((each) => slopesOf(each, values))
     const better = stepFrom(equations, rows, residuals, values, ease, damping)
     const after = better && off(better)
