@@ -97,15 +97,18 @@ const shaken = <S extends Sketched>(shape: S, off: () => number): S =>
     ? { ...shape, center: { x: shape.center.x + off(), y: shape.center.y + off() }, radiusMm: shape.radiusMm + off() }
     : { ...shape, xy: shape.xy.map((each) => each + off()) }
 
-const sketches = fc.record({
-  x: size(-500, 500),
-  y: size(-500, 500),
-  w: size(80, 300),
-  h: size(60, 200),
-  r: size(5, 20),
-  hole: size(3, 12),
-  offs: fc.array(size(-1, 1), { minLength: 30, maxLength: 30 }),
-})
+const sketches = fc
+  .record({
+    x: size(-500, 500),
+    y: size(-500, 500),
+    w: size(80, 300),
+    h: size(60, 200),
+    r: size(5, 20),
+    hole: size(3, 12),
+    offs: fc.array(size(-1, 1), { minLength: 30, maxLength: 30 }),
+  })
+  // Radii that are all but equal are meant to be.
+  .filter(({ r, hole }) => Math.abs(r - hole) > 0.1)
 
 /** How high a triangle is over its longest side. */
 function heightOf(a: Point, b: Point, c: Point): number {
