@@ -4,7 +4,7 @@ import type { Chain } from '@/core/draft/chain'
 import type { Part } from '@/core/model/part/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
-import { frameOf } from '@/core/model/work-plane/frame'
+import { frameOfPlane } from '@/core/model/work-plane/frame'
 import { partView } from '@/core/model/work-plane/schema'
 import { PartBuilder, type StepOutcome } from '@/core/part/solid/build'
 import { factsOf, type SolidFacts } from '@/core/part/solid/facts'
@@ -20,8 +20,8 @@ export interface BuiltPart {
   readonly made: { readonly facts: SolidFacts; readonly mesh: PartMesh } | null
 }
 
-/** A part as it is looked at from above. */
-const TOP = new Map<string, ProjectRecord>([['top', partView('top', 'part', 'top')]])
+/** How a part is looked at from above. */
+const TOP = frameOfPlane(partView('top', 'part', 'top'))
 
 const builder = new PartBuilder()
 let last: Shape3D | null = null
@@ -52,7 +52,7 @@ const maker = {
     if (!last) return null
     const { positions, triangles } = meshOfSolid(last)
     return {
-      lines: chainsOfPieces(projectionOf(last, frameOf('top', TOP)).visible),
+      lines: chainsOfPieces(projectionOf(last, TOP).visible),
       // To a thousandth of a millimetre: what is kept is sent with the project.
       solid: { positions: Array.from(positions, (mm) => Math.round(mm * 1000) / 1000), triangles: [...triangles] },
     }

@@ -38,3 +38,25 @@ export function invert(map: Affine): Affine | null {
 
 /** The factor by which lengths grow on average: the square root of the area factor. */
 export const lengthFactor = (map: Affine): number => Math.sqrt(Math.abs(map[0] * map[3] - map[1] * map[2]))
+
+/** Moves by a vector. */
+export const movedBy = ({ x, y }: Point): Affine => [1, 0, 0, 1, x, y]
+
+/** About a point that stays: the map given about the origin. */
+function about(center: Point, [a, b, c, d]: readonly [number, number, number, number]): Affine {
+  return [a, b, c, d, center.x - a * center.x - c * center.y, center.y - b * center.x - d * center.y]
+}
+
+/** Turns about a point, anticlockwise. */
+export function turnedAbout(center: Point, byRad: number): Affine {
+  const [cos, sin] = [Math.cos(byRad), Math.sin(byRad)]
+  return about(center, [cos, sin, -sin, cos])
+}
+
+export const scaledAbout = (center: Point, factor: number): Affine => about(center, [factor, 0, 0, factor])
+
+/** Mirrors at the line through two points. */
+export function mirroredIn(a: Point, b: Point): Affine {
+  const twice = 2 * Math.atan2(b.y - a.y, b.x - a.x)
+  return about(a, [Math.cos(twice), Math.sin(twice), Math.sin(twice), -Math.cos(twice)])
+}

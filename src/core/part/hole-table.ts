@@ -1,4 +1,5 @@
 import type { Point } from '../geometry/vector'
+import { nameAfter } from '../model/grid-line/schema'
 import type { Hole } from '../model/part/steps'
 import { formatLength, type LengthDisplay } from '../units/format'
 import type { DrilledHole } from './make/work'
@@ -12,21 +13,16 @@ export interface TaggedHole {
   readonly deepMm: number
 }
 
-/** A, B … Z, AA, AB …; I and O left out, since they are taken for figures (ISO 128-3). */
-export function letterOf(index: number): string {
-  const letters = 'ABCDEFGHJKLMNPQRSTUVWXYZ'
-  const rest = Math.floor(index / letters.length)
-  return (rest > 0 ? letterOf(rest - 1) : '') + letters[index % letters.length]!
-}
-
-/** The holes of a part with their tags: those of one step share a letter. */
+/** The holes of a part with their tags: those of one step share a letter, as grid lines are named. */
 export function taggedHoles(holes: readonly DrilledHole[]): TaggedHole[] {
   const steps = [...new Set(holes.map(({ step }) => step))]
-  return steps.flatMap((step, i) =>
-    holes
+  let letter = ''
+  return steps.flatMap((step) => {
+    letter = letter === '' ? 'A' : nameAfter(letter)
+    return holes
       .filter((hole) => hole.step === step)
-      .map(({ at, deepMm }, k) => ({ tag: `${letterOf(i)}${k + 1}`, at, step, deepMm })),
-  )
+      .map(({ at, deepMm }, i) => ({ tag: `${letter}${i + 1}`, at, step, deepMm }))
+  })
 }
 
 /** What a hole is, in the abbreviations of drawings (ASME Y14.38): signs beyond Ø are in few fonts. */

@@ -1,5 +1,8 @@
 import type { PriceBook } from '../model/price-book/schema'
 
+/** A density in kg/m³ times a volume in mm³ is so many kilograms. */
+export const KG_M3_PER_MM3 = 1e-9
+
 /** What a part is made of. */
 export interface Material {
   readonly name: string

@@ -1,4 +1,4 @@
-import type { Affine } from '../geometry/affine'
+import { type Affine, mirroredIn, movedBy, turnedAbout } from '../geometry/affine'
 import type { Segment } from '../geometry/piece/piece'
 import type { Point } from '../geometry/vector'
 import type { Pattern } from '../model/part/steps'
@@ -39,18 +39,10 @@ export function repeatsOf(pattern: Pattern, records: ReadonlyMap<string, Project
 export function mapOf(repeat: Repeat): Affine {
   switch (repeat.kind) {
     case 'shift':
-      return [1, 0, 0, 1, repeat.by.x, repeat.by.y]
-    case 'turn': {
-      const [cos, sin] = [Math.cos(repeat.angleRad), Math.sin(repeat.angleRad)]
-      const { x, y } = repeat.center
-      return [cos, sin, -sin, cos, x - cos * x + sin * y, y - sin * x - cos * y]
-    }
-    case 'mirror': {
-      const { start, end } = repeat.line
-      const [dx, dy] = [end.x - start.x, end.y - start.y]
-      const size = dx * dx + dy * dy || 1
-      const [a, b] = [(dx * dx - dy * dy) / size, (2 * dx * dy) / size]
-      return [a, b, b, -a, start.x - a * start.x - b * start.y, start.y - b * start.x + a * start.y]
-    }
+      return movedBy(repeat.by)
+    case 'turn':
+      return turnedAbout(repeat.center, repeat.angleRad)
+    case 'mirror':
+      return mirroredIn(repeat.line.start, repeat.line.end)
   }
 }

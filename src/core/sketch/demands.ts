@@ -12,12 +12,16 @@ export type Driving = Dimension & { readonly stated: number }
 export const isDriving = (record: ProjectRecord): record is Driving =>
   record.kind === 'dimension' && record.stated !== undefined
 
+/** The stated dimensions of a view. */
+export const drivingOn = (planeId: string, records: ReadonlyMap<string, ProjectRecord>): Driving[] =>
+  [...records.values()].filter(isDriving).filter((each) => each.planeId === planeId)
+
 /** What a view demands of what is drawn on it: relations and stated dimensions. */
 export type Demanding = Relation | Driving
 
 export const demandingOn = (planeId: string, records: ReadonlyMap<string, ProjectRecord>): Demanding[] => [
   ...relationsOn(planeId, records),
-  ...[...records.values()].filter(isDriving).filter((each) => each.planeId === planeId),
+  ...drivingOn(planeId, records),
 ]
 
 /** Ids of the shapes that a demand is about. */
@@ -50,7 +54,7 @@ export function demandOf(demanding: Demanding, figure: Figure, values: Float64Ar
 
 function relationEquations({ way, of }: Relation, figure: Figure, values: Float64Array, was: Float64Array) {
   const features = of.map((ref) => figure.feature(ref))
-  return features.every((each) => each !== null) ? WAYS[way].equations(features, values, was) : null
+  return features.every((each) => each !== null) ? WAYS[way](features, values, was) : null
 }
 
 /** The place that is measured; one that follows nothing stays where it is. */

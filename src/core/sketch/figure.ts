@@ -10,6 +10,10 @@ export type Sketched = Path | Circle
 export const isSketched = (record: { readonly kind: string } | undefined | null): record is Sketched =>
   record?.kind === 'path' || record?.kind === 'circle'
 
+/** What lies on a view that relations can move. */
+export const sketchedOn = (planeId: string, records: ReadonlyMap<string, { readonly kind: string }>): Sketched[] =>
+  [...records.values()].filter(isSketched).filter((shape) => shape.planeId === planeId)
+
 /** A point of a figure. Places are the figure's own: see `Figure`. */
 export interface PointFeature {
   readonly kind: 'point'

@@ -1,9 +1,9 @@
 import type { Edit } from '../model/change/change'
 import type { ProjectRecord } from '../model/registry'
 import type { Relation } from '../model/relation/schema'
-import { workPlaneOf } from '../model/work-plane/schema'
+import { isPartView } from '../model/work-plane/schema'
 import { demandingOn } from './demands'
-import { isSketched, type Sketched } from './figure'
+import { isSketched, type Sketched, sketchedOn } from './figure'
 import { foundRelations } from './find'
 import { solveView } from './sketch'
 
@@ -40,7 +40,7 @@ export function withRelations(edits: readonly After[], records: Records, newId: 
     if (after) later.set(id, after)
     else later.delete(id)
   const planeOf = (record: ProjectRecord | null | undefined) =>
-    record && 'planeId' in record && record.planeId !== undefined && workPlaneOf(record.planeId, later)?.partId
+    record && 'planeId' in record && record.planeId !== undefined && isPartView(record.planeId, later)
       ? [record.planeId]
       : []
   const planes = new Set(edits.flatMap(({ id, after }) => [...planeOf(records.get(id)), ...planeOf(after)]))
@@ -93,7 +93,7 @@ function newlyRelated(
     return isSketched(after) && after.planeId === planeId && (!was || isRemade(was, after)) ? [after] : []
   })
   if (drawn.length === 0 || drawn.length > MOST_DRAWN) return []
-  const all = [...later.values()].filter(isSketched).filter((shape) => shape.planeId === planeId)
+  const all = sketchedOn(planeId, later)
   if (all.length > MOST_ON_VIEW) return []
   return foundRelations(planeId, drawn, all, demandingOn(planeId, later), newId)
 }

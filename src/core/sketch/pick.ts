@@ -6,13 +6,10 @@ import type { ProjectRecord } from '../model/registry'
 import { type FeatureRef, RELATION_WAYS, type RelationWay } from '../model/relation/schema'
 import { piecesOf, surroundingsOf } from '../model/shapes'
 import { USUAL_DISPLAY } from '../units/format'
-import { Figure, isSketched, type Sketched } from './figure'
+import { Figure, isSketched, type Sketched, sketchedOn } from './figure'
 import { WAYS } from './ways'
 
 type Records = ReadonlyMap<string, ProjectRecord>
-
-const sketchedOn = (planeId: string, records: Records): Sketched[] =>
-  [...records.values()].filter(isSketched).filter((shape) => shape.planeId === planeId)
 
 /** The points of a shape that relations are made with, with their numbers: its vertices, the centres of its arcs. */
 function pointsOf(shape: Sketched): { readonly anchor: number; readonly at: Point }[] {
@@ -51,7 +48,7 @@ export function possibleWays(of: readonly FeatureRef[], records: Records): Relat
   const figure = new Figure(shapes)
   const features = of.map((ref) => figure.feature(ref)).filter((feature) => feature !== null)
   if (features.length === 0 || features.length < of.length) return []
-  return RELATION_WAYS.filter((way) => WAYS[way].equations(features, figure.values, figure.values) !== null)
+  return RELATION_WAYS.filter((way) => WAYS[way](features, figure.values, figure.values) !== null)
 }
 
 /** Where a point or piece is marked: the point, the middle of the piece; null where it is gone. */

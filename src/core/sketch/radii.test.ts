@@ -1,9 +1,9 @@
 import { expect, it } from 'vitest'
 import { partOf, viewOfPart } from '../../../tests/support/part'
+import { changed, newId } from '../../../tests/support/sketch'
 import { FIRST_LAYER } from '../model/layer/schema'
 import type { Path } from '../model/path/schema'
 import type { ProjectRecord } from '../model/registry'
-import { withRelations } from './follow'
 import { statedRadii } from './radii'
 import { stateOf } from './sketch'
 
@@ -18,20 +18,6 @@ const outline: Path = {
   bulges: [0, QUARTER, 0, QUARTER, 0, QUARTER, 0, QUARTER],
   closed: true,
 }
-let count = 0
-const newId = () => `r${++count}`
-
-function changed(records: ReadonlyMap<string, ProjectRecord>, ...after: readonly ProjectRecord[]) {
-  const later = new Map(records)
-  const edits = withRelations(
-    after.map((record) => ({ id: record.id, after: record })),
-    records,
-    newId,
-  )
-  for (const { id, after: record } of edits) if (record) later.set(id, record)
-  return later
-}
-
 it('a radius that a note states is stated once for all equal arcs, and drives them all', () => {
   const bare = new Map<string, ProjectRecord>([partOf(), viewOfPart('top')].map((record) => [record.id, record]))
   const drawn = changed(bare, outline)

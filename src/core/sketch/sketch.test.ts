@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { partOf, viewOfPart } from '../../../tests/support/part'
+import { changed, newId } from '../../../tests/support/sketch'
 import { distance, type Point } from '../geometry/vector'
 import { layOut } from '../model/dimension/layout'
 import type { Dimension, DimensionWay } from '../model/dimension/schema'
@@ -16,8 +17,6 @@ import { withRelations } from './follow'
 import { solveView, stateOf } from './sketch'
 
 const on = { layerId: FIRST_LAYER.id, planeId: 'top', pen: undefined }
-let count = 0
-const newId = () => `new-${++count}`
 
 const path = (id: string, xy: number[], closed: boolean, bulges?: number[]): Path => ({
   ...on,
@@ -63,19 +62,6 @@ const known = (...records: readonly ProjectRecord[]): Map<string, ProjectRecord>
 function measured(dim: Dimension, records: ReadonlyMap<string, ProjectRecord>): number {
   const around = surroundingsOf(records, { unit: 'mm', precision: 3 })
   return layOut(dim.way, measuredPoints(dim, around), 10, 3, around.display)!.measured
-}
-
-/** Records with a change made to them, and all that follows from it. */
-function changed(records: Map<string, ProjectRecord>, ...after: readonly ProjectRecord[]): Map<string, ProjectRecord> {
-  const later = new Map(records)
-  for (const edit of withRelations(
-    after.map((record) => ({ id: record.id, after: record })),
-    records,
-    newId,
-  ))
-    if (edit.after) later.set(edit.id, edit.after)
-    else later.delete(edit.id)
-  return later
 }
 
 const QUARTER = Math.tan(Math.PI / 8)

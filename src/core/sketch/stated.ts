@@ -3,7 +3,7 @@ import { measuredPoints } from '../model/dimension/shape'
 import type { ProjectRecord } from '../model/registry'
 import { surroundingsOf } from '../model/shapes'
 import { USUAL_DISPLAY } from '../units/format'
-import { type Driving, isDriving } from './demands'
+import { type Driving, drivingOn } from './demands'
 import { isSketched } from './figure'
 
 /** A stated dimension with what the sheet shows there: millimetres, of an angle radians. */
@@ -24,13 +24,12 @@ function asDrawn(records: ReadonlyMap<string, ProjectRecord>): Map<string, Proje
 
 /** What the stated dimensions of a view measure in the picture that was traced. */
 export function statedAndDrawn(planeId: string, records: ReadonlyMap<string, ProjectRecord>): StatedAndDrawn[] {
+  const driving = drivingOn(planeId, records)
+  if (driving.length === 0) return []
   const around = surroundingsOf(asDrawn(records), USUAL_DISPLAY.mm)
-  return [...records.values()]
-    .filter(isDriving)
-    .filter((dimension) => dimension.planeId === planeId)
-    .flatMap((dimension) => {
-      const { way, offsetMm, heightMm } = dimension
-      const layout = layOut(way, measuredPoints(dimension, around), offsetMm, heightMm, around.display)
-      return layout ? [{ dimension, drawn: layout.measured }] : []
-    })
+  return driving.flatMap((dimension) => {
+    const { way, offsetMm, heightMm } = dimension
+    const layout = layOut(way, measuredPoints(dimension, around), offsetMm, heightMm, around.display)
+    return layout ? [{ dimension, drawn: layout.measured }] : []
+  })
 }

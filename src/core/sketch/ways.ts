@@ -3,18 +3,13 @@ import type { RelationWay } from '../model/relation/schema'
 import type { Feature, LineFeature, PointFeature, RoundFeature } from './figure'
 import type { Equation } from './solve'
 
-/** One way in which things may lie to one another. */
-export interface Way {
-  /** What it says, in a few words. */
-  readonly says: string
-  /**
-   * What has to be zero for it to hold; null where it can't be said of these. Directions are compared by sines and
-   * cosines, places in the figure's own space.
-   * @param values where they lie now: of several ways in which it may hold, the nearest is taken
-   * @param was where they lay before they were changed
-   */
-  equations(features: readonly Feature[], values: Float64Array, was: Float64Array): Equation[] | null
-}
+/**
+ * One way in which things may lie to one another: what has to be zero for it to hold; null where it can't be said of
+ * these. Directions are compared by sines and cosines, places in the figure's own space.
+ * @param values where they lie now: of several ways in which it may hold, the nearest is taken
+ * @param was where they lay before they were changed
+ */
+export type Way = (features: readonly Feature[], values: Float64Array, was: Float64Array) => Equation[] | null
 
 type Kinds = { point: PointFeature; line: LineFeature; round: RoundFeature }
 
@@ -53,7 +48,7 @@ const lengthOf = (line: LineFeature, values: Float64Array) => distance(line.star
 const aside = (p: Point, line: LineFeature, values: Float64Array) =>
   cross(directionOf(line, values), subtract(p, line.start(values)))
 
-function alongAxis(axis: 'x' | 'y'): Way['equations'] {
+function alongAxis(axis: 'x' | 'y'): Way {
   return (features) => {
     const line = asKinds(features, 'line')
     if (line) return [equation(line, (v) => directionOf(line[0], v)[axis])]
@@ -62,7 +57,7 @@ function alongAxis(axis: 'x' | 'y'): Way['equations'] {
   }
 }
 
-function bothLines(how: (a: Point, b: Point) => number): Way['equations'] {
+function bothLines(how: (a: Point, b: Point) => number): Way {
   return (features) => {
     const lines = asKinds(features, 'line', 'line')
     return lines && [equation(lines, (v) => how(directionOf(lines[0], v), directionOf(lines[1], v)))]
@@ -158,14 +153,14 @@ function fixed(features: readonly Feature[], _: Float64Array, was: Float64Array)
 
 /** Every way; a new one is its name in the schema and a line here. */
 export const WAYS: Readonly<Record<RelationWay, Way>> = {
-  on: { says: 'on', equations: on },
-  level: { says: 'level', equations: alongAxis('y') },
-  upright: { says: 'upright', equations: alongAxis('x') },
-  parallel: { says: 'parallel', equations: bothLines(cross) },
-  square: { says: 'square', equations: bothLines(dot) },
-  tangent: { says: 'tangent', equations: tangent },
-  concentric: { says: 'concentric', equations: concentric },
-  equal: { says: 'equal', equations: equal },
-  symmetric: { says: 'symmetric', equations: symmetric },
-  fixed: { says: 'fixed', equations: fixed },
+  on,
+  level: alongAxis('y'),
+  upright: alongAxis('x'),
+  parallel: bothLines(cross),
+  square: bothLines(dot),
+  tangent,
+  concentric,
+  equal,
+  symmetric,
+  fixed,
 }

@@ -1,7 +1,7 @@
 import type { Part } from '../model/part/schema'
 import type { PriceBook } from '../model/price-book/schema'
 import type { Work } from '../part/make/work'
-import type { Material } from '../part/materials'
+import { KG_M3_PER_MM3, type Material } from '../part/materials'
 import type { Estimate } from '../part/price/estimate'
 import type { SolidFacts } from '../part/solid/facts'
 import { column, type Table } from './table'
@@ -16,10 +16,8 @@ export interface ToldPart {
   readonly book: PriceBook
 }
 
-const KG_PER_MM3 = 1e-9
-
 const facts = ({ facts: each, material, part }: ToldPart): Table => {
-  const density = material.densityKgM3 * KG_PER_MM3
+  const density = material.densityKgM3 * KG_M3_PER_MM3
   const rows: readonly (readonly [string, string, number])[] = [
     ['Volume', 'mm³', each.volumeMm3],
     ['Mass', 'kg', each.volumeMm3 * density],

@@ -18,11 +18,11 @@ import { priceBookOf } from '@/core/model/price-book/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import { displayOf } from '@/core/model/settings/schema'
 import { surroundingsOf } from '@/core/model/shapes'
-import { frameOf } from '@/core/model/work-plane/frame'
+import { frameOfPlane } from '@/core/model/work-plane/frame'
 import { type PartSide, partView, viewsOf } from '@/core/model/work-plane/schema'
 import { taggedHoles } from '@/core/part/hole-table'
 import { workOf } from '@/core/part/make/work'
-import { materialNamed } from '@/core/part/materials'
+import { KG_M3_PER_MM3, materialNamed } from '@/core/part/materials'
 import { estimateOf } from '@/core/part/price/estimate'
 import { ProfileError } from '@/core/part/profile'
 import { PartBuilder } from '@/core/part/solid/build'
@@ -31,7 +31,7 @@ import { frameOfFace, linesOfFace, projectionOf } from '@/core/part/solid/flat'
 import { startKernel } from '@/core/part/solid/kernel'
 import { faceAt } from '@/core/part/solid/pick'
 import { StepError } from '@/core/part/solid/steps/step'
-import { isDriving } from '@/core/sketch/demands'
+import { drivingOn } from '@/core/sketch/demands'
 import { partTables } from '@/core/tables/part'
 import { partDisplay } from '@/core/units/format'
 import { writeXlsx } from '../hand-over/xlsx'
@@ -127,44 +127,41 @@ export async function xlsxOfPart(records: Records, named?: string): Promise<Uint
   return writeXlsx(partTables({ part, facts, work, material, estimate, book }))
 }
 
-/** Faces by what people call them, as places in parts of the extents. */
+/** Faces by what people call them, as the directions in which they look. */
 const FACE_WORDS: Readonly<Record<string, Vector3>> = {
-  top: { x: 0.5, y: 0.5, z: 1 },
-  bottom: { x: 0.5, y: 0.5, z: 0 },
-  front: { x: 0.5, y: 0, z: 0.5 },
-  back: { x: 0.5, y: 1, z: 0.5 },
-  left: { x: 0, y: 0.5, z: 0.5 },
-  right: { x: 1, y: 0.5, z: 0.5 },
+  top: { x: 0, y: 0, z: 1 },
+  bottom: { x: 0, y: 0, z: -1 },
+  front: { x: 0, y: -1, z: 0 },
+  back: { x: 0, y: 1, z: 0 },
+  left: { x: -1, y: 0, z: 0 },
+  right: { x: 1, y: 0, z: 0 },
 }
 
-/** The flat face that is asked for: by a word, or by its middle in parts of the extents. @throws PartError */
+/** The flat face that is asked for: by a word the outermost one there, or by its middle in parts of the extents. @throws PartError */
 function flatFace(solid: Shape3D, named = 'top'): Face {
-  const [x, y, z] = named.split(',').map(Number)
-  const at = FACE_WORDS[named] ?? (x !== undefined && y !== undefined && z !== undefined ? { x, y, z } : null)
-  if (!at || !Object.values(at).every(Number.isFinite))
-    throw new PartError(
-      `There is no face “${named}”: name ${Object.keys(FACE_WORDS).join(', ')}, or its middle in parts of the size, as 0.5,0.5,1.`,
-    )
-  const side = FACE_WORDS[named]
-  // A face that is called by a side is the outermost one there, wherever its middle lies.
-  const face = side ? outermost(solid, side) : faceNamed(solid, at)
+  const out = FACE_WORDS[named]
+  const face = out ? outermost(solid, out) : faceNamed(solid, named)
   if (face?.geomType !== 'PLANE')
     throw new PartError('This face is not flat: only flat ones can be drawn at their true size.')
   return face
 }
 
-/** @throws PartError */
-function faceNamed(solid: Shape3D, at: Vector3): Face {
+/** @param named three parts of the extents, as 0.5,0.5,1 @throws PartError */
+function faceNamed(solid: Shape3D, named: string): Face {
+  const [x, y, z] = named.split(',').map(Number)
+  if (![x, y, z].every(Number.isFinite))
+    throw new PartError(
+      `There is no face “${named}”: name ${Object.keys(FACE_WORDS).join(', ')}, or its middle in parts of the size, as 0.5,0.5,1.`,
+    )
   try {
-    return faceAt(solid, at)
+    return faceAt(solid, { x: x!, y: y!, z: z! })
   } catch (error) {
     throw error instanceof StepError ? new PartError('There is no such face any more.') : error
   }
 }
 
-/** The largest flat face that looks to a side and lies furthest out there. */
-function outermost(solid: Shape3D, side: Vector3): Face | undefined {
-  const out = { x: 2 * side.x - 1, y: 2 * side.y - 1, z: 2 * side.z - 1 }
+/** The largest flat face that looks in a direction and lies furthest out there. */
+function outermost(solid: Shape3D, out: Vector3): Face | undefined {
   const faces = solid.faces
     .filter((face) => face.geomType === 'PLANE' && dot3(frameOfFace(face).out, out) > 1 - 1e-6)
     .map((face) => ({ face, far: dot3(face.center, out), area: measureArea(face) }))
@@ -187,10 +184,9 @@ export async function drawingOfPart(
   paper: PaperName,
 ): Promise<PlanGroup[]> {
   const { part, solid } = await solidOfPart(records, named)
-  const facts = factsOf(solid)
   const material = materialNamed(part.material, priceBookOf(records))
-  const massKg = (facts.volumeMm3 * material.densityKgM3) / 1e9
-  const side = (name: PartSide) => projectionOf(solid, frameOf(partView(name, part.id, name).id, viewRecords(part)))
+  const massKg = factsOf(solid).volumeMm3 * material.densityKgM3 * KG_M3_PER_MM3
+  const side = (name: PartSide) => projectionOf(solid, frameOfPlane(partView(name, part.id, name)))
   try {
     return partGroups(
       {
@@ -208,22 +204,16 @@ export async function drawingOfPart(
   }
 }
 
-const viewRecords = (part: Part): Records =>
-  new Map((['top', 'front', 'side'] as const).map((side) => [side, partView(side, part.id, side)]))
-
 /** The dimensions that somebody stated on the views of a part. */
 function statedOn(part: Part, records: Records): SidedDimension[] {
   const around = surroundingsOf(records, displayOf(records))
   return viewsOf(part.id, records).flatMap(({ id, side = 'top' }) =>
-    [...records.values()]
-      .filter(isDriving)
-      .filter(({ planeId }) => planeId === id)
-      .map((dimension) => ({
-        side,
-        way: dimension.way,
-        points: measuredPoints(dimension, around),
-        offsetMm: dimension.offsetMm,
-      })),
+    drivingOn(id, records).map((dimension) => ({
+      side,
+      way: dimension.way,
+      points: measuredPoints(dimension, around),
+      offsetMm: dimension.offsetMm,
+    })),
   )
 }
 

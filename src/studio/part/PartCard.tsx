@@ -3,9 +3,7 @@ import Stack from '@mui/material/Stack'
 import type { Part } from '@/core/model/part/schema'
 import type { Edges, PartStep, Pattern } from '@/core/model/part/steps'
 import type { Path } from '@/core/model/path/schema'
-import type { ProjectRecord } from '@/core/model/registry'
 import { isDrawn } from '@/core/model/shapes'
-import { viewsOf } from '@/core/model/work-plane/schema'
 import { useBench } from '../bench-store'
 import { tell, underlaysOf, useProject } from '../project/store'
 import { RelationList } from '../sketch/RelationList'
@@ -16,7 +14,7 @@ import { MaterialFields } from './MaterialFields'
 import { PartFacts } from './PartFacts'
 import { PriceList } from './PriceList'
 import { useBuiltPart } from './part-solid'
-import { addSteps, sheetsFromOtherViews } from './parts'
+import { addSteps, sheetsElsewhere, sheetsFromOtherViews } from './parts'
 import { StepList } from './StepList'
 
 /** Drills where circles are picked on a view: those of one size together. */
@@ -106,13 +104,6 @@ function repeatLast(part: Part, way: Pattern['way'], viewId: string | null): voi
 /** What a button of new steps says and does. */
 type Action = readonly [word: string, act: () => void]
 
-/** Whether other views of a part have sheets and this one has none. */
-function hasSheetsElsewhere(part: Part, viewId: string, records: ReadonlyMap<string, ProjectRecord>): boolean {
-  const views = new Set(viewsOf(part.id, records).map(({ id }) => id))
-  const on = underlaysOf(records).map(({ levelId }) => levelId)
-  return !on.includes(viewId) && on.some((id) => views.has(id))
-}
-
 /** A part while one of its views is looked at: its steps, what it measures, and what its sheets call for. */
 export function PartCard({ part }: { part: Part }) {
   useBuiltPart(part)
@@ -163,11 +154,13 @@ export function PartCard({ part }: { part: Part }) {
           </Button>
         ))}
       </Stack>
-      {planeId !== null && hasSheetsElsewhere(part, planeId, records) && (
-        <Button size="small" variant="outlined" onClick={() => sheetsFromOtherViews(part, planeId)}>
-          Lay the sheet of another view here
-        </Button>
-      )}
+      {planeId !== null &&
+        !underlaysOf(records).some(({ levelId }) => levelId === planeId) &&
+        sheetsElsewhere(part, planeId, records).length > 0 && (
+          <Button size="small" variant="outlined" onClick={() => sheetsFromOtherViews(part, planeId)}>
+            Lay the sheet of another view here
+          </Button>
+        )}
       {planeId !== null && <RelationList planeId={planeId} />}
       {planeId !== null && <StatedList part={part} planeId={planeId} />}
       <CalloutList part={part} />

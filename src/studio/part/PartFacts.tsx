@@ -3,7 +3,7 @@ import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import type { Part } from '@/core/model/part/schema'
 import { priceBookOf } from '@/core/model/price-book/schema'
-import { materialNamed } from '@/core/part/materials'
+import { KG_M3_PER_MM3, materialNamed } from '@/core/part/materials'
 import { formatLength } from '@/core/units/format'
 import { toolContext } from '../bench-store'
 import { useProject } from '../project/store'
@@ -32,12 +32,12 @@ export function PartFacts({ part }: { part: Part }) {
   const waiting = useProject((project) => project.waiting.length)
   const { display } = toolContext()
   const made = partId === part.id ? built?.made : null
-  const { densityKgM3 } = materialNamed(part.material, priceBookOf(records))
+  const density = materialNamed(part.material, priceBookOf(records)).densityKgM3 * KG_M3_PER_MM3
   const mm = (value: number) => formatLength(value, { ...display, precision: Math.max(display.precision, 2) }, false)
   const rows: readonly (readonly [string, string])[] = made
     ? [
         ['Volume', `${(made.facts.volumeMm3 / MM3_PER_CM3).toFixed(3)} cm³`],
-        ['Mass', `${((made.facts.volumeMm3 * densityKgM3) / 1e9).toFixed(4)} kg`],
+        ['Mass', `${(made.facts.volumeMm3 * density).toFixed(4)} kg`],
         ['Surface', `${(made.facts.surfaceMm2 / MM2_PER_CM2).toFixed(2)} cm²`],
         [
           'Size',
@@ -47,7 +47,7 @@ export function PartFacts({ part }: { part: Part }) {
         [
           'Inertia about it',
           `${[made.facts.inertiaMm5.xx, made.facts.inertiaMm5.yy, made.facts.inertiaMm5.zz]
-            .map((each) => ((each * densityKgM3) / 1e9).toPrecision(4))
+            .map((each) => (each * density).toPrecision(4))
             .join(', ')} kg mm²`,
         ],
         ['Faces', String(made.facts.faces)],

@@ -20,6 +20,11 @@ function sayFeature({ kind, form, size, radiusMm }: SolidFeature, display: Lengt
     : `${form === 'flat' ? 'Flat' : form === 'round' ? 'Round' : 'Curved'} face of ${size.toFixed(2)} mm²${radius}`
 }
 
+const FORMS: readonly (readonly [Edges['form'], string])[] = [
+  ['round', 'Round it'],
+  ['bevel', 'Bevel it'],
+]
+
 /** What is picked on the solid: what it measures, and what can be done with it. */
 export function SolidBar({ part }: { part: Part }) {
   const picked = usePartSolid((solid) => solid.picked)
@@ -75,16 +80,12 @@ export function SolidBar({ part }: { part: Part }) {
         <Button size="small" variant="outlined" onClick={() => pickNext('face')}>
           Next face
         </Button>
-        {kinds.size === 1 && (
-          <>
-            <Button size="small" variant="outlined" onClick={() => shape('round')}>
-              Round it
+        {kinds.size === 1 &&
+          FORMS.map(([form, word]) => (
+            <Button key={form} size="small" variant="outlined" onClick={() => shape(form)}>
+              {word}
             </Button>
-            <Button size="small" variant="outlined" onClick={() => shape('bevel')}>
-              Bevel it
-            </Button>
-          </>
-        )}
+          ))}
         {known.length === 1 && only?.form === 'flat' && (
           <Button
             size="small"

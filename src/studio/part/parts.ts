@@ -1,12 +1,15 @@
 import type { Part } from '@/core/model/part/schema'
 import { partsOf } from '@/core/model/part/schema'
 import type { PartStep } from '@/core/model/part/steps'
+import type { Underlay } from '@/core/model/underlay/schema'
 import { type PartSide, partView, viewsOf, workPlaneOf } from '@/core/model/work-plane/schema'
 import { MATERIALS } from '@/core/part/materials'
 import { useBench, workOn } from '../bench-store'
 import { showAllOnceWhole } from '../board/show'
 import { showBox } from '../board/view'
 import { put, tell, underlaysOf, useProject } from '../project/store'
+
+type Records = ReturnType<typeof useProject.getState>['records']
 
 /** Begins a part, and looks at it from above. */
 export function beginPart(): void {
@@ -49,16 +52,21 @@ export function lookAtPart(part: Part, side: PartSide, looked: string | null): v
   showView()
 }
 
+/** Sheets of a part's other views that do not lie on this one, each once. */
+export function sheetsElsewhere(part: Part, viewId: string, records: Records): Underlay[] {
+  const views = new Set(viewsOf(part.id, records).map(({ id }) => id))
+  const all = underlaysOf(records).filter(({ levelId }) => views.has(levelId))
+  const here = new Set(all.filter(({ levelId }) => levelId === viewId).map(({ sheetId }) => sheetId))
+  const others = all.filter(({ sheetId }) => !here.has(sheetId))
+  return others.filter(({ sheetId }, i) => others.findIndex((each) => each.sheetId === sheetId) === i)
+}
+
 /** Lays the sheets of a part's other views onto this one too, at the size that they have there; they are cropped here anew. */
 export function sheetsFromOtherViews(part: Part, viewId: string): void {
   const { records } = useProject.getState()
-  const views = new Set(viewsOf(part.id, records).map(({ id }) => id))
-  const all = underlaysOf(records)
-  const here = new Set(all.filter(({ levelId }) => levelId === viewId).map(({ sheetId }) => sheetId))
-  const others = all.filter(({ levelId, sheetId }) => views.has(levelId) && levelId !== viewId && !here.has(sheetId))
-  const first = others.filter(({ sheetId }, i) => others.findIndex((each) => each.sheetId === sheetId) === i)
+  const first = sheetsElsewhere(part, viewId, records)
   if (first.length === 0) return tell('No sheet lies on another view of this part that is not here already.')
-  const order = Math.max(0, ...all.map((each) => each.order)) + 1
+  const order = Math.max(0, ...underlaysOf(records).map((each) => each.order)) + 1
   put(
     'Lay sheet onto view',
     ...first.map((each, i) => ({
@@ -75,10 +83,7 @@ export function sheetsFromOtherViews(part: Part, viewId: string): void {
 }
 
 /** The part whose view is looked at. */
-export function partLookedAt(
-  levelId: string | null,
-  records: ReturnType<typeof useProject.getState>['records'],
-): Part | null {
+export function partLookedAt(levelId: string | null, records: Records): Part | null {
   const partId = levelId === null ? undefined : workPlaneOf(levelId, records)?.partId
   const record = partId === undefined ? undefined : records.get(partId)
   return record?.kind === 'part' ? record : null

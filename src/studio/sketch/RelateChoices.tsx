@@ -2,9 +2,9 @@ import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import type { RelationWay } from '@/core/model/relation/schema'
 import { possibleWays } from '@/core/sketch/pick'
-import { stateOf } from '@/core/sketch/sketch'
 import { setChoices, toolContext, useBench } from '../bench-store'
 import { put, tell, useProject } from '../project/store'
+import { viewStateOf } from './sketch-state'
 import { sayDemand, WAY_WORDS } from './words'
 
 /** How what is picked may lie. */
@@ -31,7 +31,7 @@ function relateBy(way: RelationWay): void {
   put('Relate lines', { id, kind: 'relation', planeId, way, of: [...choices.related] })
   setChoices({ related: [] })
   const { records } = useProject.getState()
-  const { conflicts, redundant } = stateOf(planeId, records)
+  const { conflicts, redundant } = viewStateOf(planeId, records).state
   const conflict = conflicts.find(({ demanding }) => demanding.id === id)
   if (conflict) {
     const others = conflict.others.map((each) => sayDemand(each, display)).join(', ')

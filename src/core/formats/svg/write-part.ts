@@ -1,6 +1,7 @@
-import { type Affine, compose } from '../../geometry/affine'
-import { type Box, boxOf, EMPTY_BOX, unite } from '../../geometry/box'
-import { flatten } from '../../geometry/piece/measure'
+import { chainOf } from '../../draft/chain'
+import { apply, compose } from '../../geometry/affine'
+import type { Box } from '../../geometry/box'
+import { boxOfPieces } from '../../geometry/piece/measure'
 import { type Piece, segment } from '../../geometry/piece/piece'
 import type { Point } from '../../geometry/vector'
 import { type DimensionLayout, layOut } from '../../model/dimension/layout'
@@ -13,15 +14,13 @@ import { Drawing, figure, frameOnPaper, group, INK, type PlanGroup, textOnPaper 
 import { FRAME_MM, PAPERS, type PaperName, roomOn, TITLE_MM } from './paper'
 
 /** A dimension of one view, in its places. */
-export interface DrawnDimension {
+export interface SidedDimension {
+  readonly side: PartSide
   readonly way: DimensionWay
   readonly points: readonly Point[]
   /** Where its line runs. */
   readonly offsetMm: number
 }
-
-/** A dimension with the view that it is of. */
-export type SidedDimension = DrawnDimension & { readonly side: PartSide }
 
 /** What is drawn of a part. All places are those of the views, millimetres. */
 export interface DrawnPart {
@@ -52,9 +51,6 @@ const PENS = {
   thin: { color: INK, line: 'full', weightMm: 0.18 },
   centre: { color: INK, line: 'chain', weightMm: 0.18 },
 } as const
-
-const boxOfPieces = (pieces: readonly Piece[]): Box =>
-  pieces.map((piece) => boxOf(flatten(piece, 0.05))).reduce(unite, EMPTY_BOX)
 
 const sizeOf = ({ minX, minY, maxX, maxY }: Box) => ({ wide: maxX - minX, high: maxY - minY })
 
@@ -99,7 +95,7 @@ export function partGroups(part: DrawnPart, paper: PaperName): PlanGroup[] {
   }
   const sides = ['top', 'front', 'side'] as const
   const lines = (side: PartSide, pieces: readonly Piece[], pen: (typeof PENS)[keyof typeof PENS]) =>
-    drawings[side].draw.lines({ chains: pieces.map((piece) => ({ pieces: [piece], closed: false })) }, pen)
+    drawings[side].draw.lines({ chains: pieces.map((piece) => chainOf([piece])) }, pen)
   // What is stated already is not said again.
   const isStated = (one: SidedDimension) => part.dimensions.some((other) => saysSame(one, other))
   const dimensions = [...overAll(boxes, ratio).filter((one) => !isStated(one)), ...part.dimensions]
@@ -146,8 +142,8 @@ interface ViewOnPaper {
 
 /** A view whose upper left corner lies at a place of the paper. */
 function viewOnPaper(corner: Point, { minX, maxY }: Box, ratio: number): ViewOnPaper {
-  const moved: Affine = compose([1, 0, 0, -1, -minX, maxY], [1 / ratio, 0, 0, 1 / ratio, corner.x, corner.y])
-  const onPaper = ({ x, y }: Point): Point => ({ x: moved[0] * x + moved[4], y: moved[3] * y + moved[5] })
+  const map = compose([1, 0, 0, -1, -minX, maxY], [1 / ratio, 0, 0, 1 / ratio, corner.x, corner.y])
+  const onPaper = (p: Point): Point => apply(map, p)
   return { draw: new Drawing(onPaper, ratio), onPaper }
 }
 

@@ -1,5 +1,6 @@
 import type { Chain } from '../../draft/chain'
-import { distanceTo, doubleAreaOf, lengthOf } from '../../geometry/piece/measure'
+import { overlaps } from '../../geometry/box'
+import { boxOfPieces, distanceTo, doubleAreaOf, lengthOf } from '../../geometry/piece/measure'
 import { placeAt } from '../../geometry/piece/piece'
 import { distance, type Point } from '../../geometry/vector'
 import type { Hole } from '../../model/part/steps'
@@ -140,9 +141,12 @@ export const MAKE_RULES: readonly MakeRule[] = [
     bound: 'least',
     source: 'usual of machine shops for metals',
     reason: 'A thin wall springs away under the tool, and what is left is out of size.',
-    find: ({ contours }, figure) =>
-      contours.flatMap((one, i) =>
-        contours.slice(i + 1).flatMap((other) => {
+    find: ({ contours }, figure) => {
+      const boxes = contours.map(({ chain }) => boxOfPieces(chain.pieces))
+      return contours.flatMap((one, i) =>
+        contours.slice(i + 1).flatMap((other, k) => {
+          // Most lie far apart: that is told by their boxes.
+          if (!overlaps(boxes[i]!, boxes[i + 1 + k]!, figure)) return []
           // What is cut beside something else leaves a wall; an area within another one does not.
           if (!(one.inside || other.inside)) return []
           const wall = thinnestBetween(one.chain, other.chain)
@@ -150,7 +154,8 @@ export const MAKE_RULES: readonly MakeRule[] = [
             ? [{ stepId: (other.inside ? other : one).stepId, at: wall.at, measured: wall.mm }]
             : []
         }),
-      ),
+      )
+    },
   },
   {
     name: 'flat-cut',

@@ -1,6 +1,6 @@
 import type { PriceBook } from '../../model/price-book/schema'
 import type { Work } from '../make/work'
-import type { Material } from '../materials'
+import { KG_M3_PER_MM3, type Material } from '../materials'
 import type { SolidFacts } from '../solid/facts'
 
 /** One line of an estimate. */
@@ -22,7 +22,6 @@ export interface Estimate {
 }
 
 const MM3_PER_CM3 = 1000
-const MM3_KG_M3 = 1e9
 const MINUTES = 60
 const SECONDS = 3600
 
@@ -41,7 +40,7 @@ export function estimateOf(
   const plateMm = platesMm.filter((mm) => mm >= thickMm - 1e-6).sort((a, b) => a - b)[0] ?? thickMm + 2 * allowanceMm
   const blankMm = [to.x - from.x + 2 * allowanceMm, to.y - from.y + 2 * allowanceMm, plateMm] as const
   const blankMm3 = blankMm[0] * blankMm[1] * blankMm[2]
-  const blankKg = (blankMm3 * material.densityKgM3) / MM3_KG_M3
+  const blankKg = blankMm3 * material.densityKgM3 * KG_M3_PER_MM3
   const perKg = book.materials.find(({ name }) => name === material.name)?.pricePerKg ?? book.pricePerKg
   const removedCm3 = Math.max(0, blankMm3 - volumeMm3) / MM3_PER_CM3
   const removalMinutes = removedCm3 / book.removalCm3PerMinute

@@ -47,8 +47,8 @@ export class PartBuilder {
     const former = this.stages
     const stages: Stage[] = []
     let last: Stage = { from: '', solid: null, problems: [] }
-    const all = { records, earlier: new Map(steps.map((step) => [step.id, step])) }
-    batchesOf(steps, all.earlier).forEach((batch, i) => {
+    const all = { records, earlier: steps }
+    batchesOf(steps).forEach((batch, i) => {
       const from = [
         last.from,
         ...batch.map((step) => madeFrom(step, { records, earlier: before(all.earlier, step) })),
@@ -73,11 +73,11 @@ function onlyCuts(step: PartStep, earlier: Earlier): boolean {
  * Steps in order, those that cut and follow one another together: by powers of two, the most first. So a part is built by
  * few cuts, and a change of a late step, or one more of them, does only the last few anew.
  */
-function batchesOf(steps: readonly PartStep[], byId: Earlier): PartStep[][] {
+function batchesOf(steps: readonly PartStep[]): PartStep[][] {
   const batches: PartStep[][] = []
   for (let from = 0; from < steps.length; ) {
     let run = 0
-    while (from + run < steps.length && onlyCuts(steps[from + run]!, byId)) run++
+    while (from + run < steps.length && onlyCuts(steps[from + run]!, steps)) run++
     const size = run === 0 ? 1 : 2 ** Math.floor(Math.log2(run))
     batches.push(steps.slice(from, from + size))
     from += size
@@ -93,7 +93,7 @@ const madeFrom = (step: PartStep, { records, earlier }: Surrounds): string =>
       .needs(step)
       .map((id) => records.get(id) ?? null),
     usesOf(step).map((id) => {
-      const used = earlier.get(id)
+      const used = earlier.find((each) => each.id === id)
       return used ? madeFrom(used, { records, earlier: before(earlier, used) }) : null
     }),
   ])
@@ -101,15 +101,7 @@ const madeFrom = (step: PartStep, { records, earlier }: Surrounds): string =>
 const usesOf = (step: PartStep): readonly string[] => stepKindOf(step).uses?.(step) ?? []
 
 /** The steps before one of some. */
-function before(steps: Earlier, { id }: PartStep): Earlier {
-  const all = [...steps]
-  return new Map(
-    all.slice(
-      0,
-      all.findIndex(([each]) => each === id),
-    ),
-  )
-}
+const before = (steps: Earlier, step: PartStep): Earlier => steps.slice(0, steps.indexOf(step))
 
 /** What steps are built with. */
 interface Surrounds {

@@ -20,6 +20,9 @@ import type { Area } from '../profile'
 /** A place or a direction as the kernel takes it. */
 export const triple = ({ x, y, z }: Vector3): [number, number, number] => [x, y, z]
 
+/** A place or a direction of the kernel as everybody else has it. */
+export const vectorOf = ({ x, y, z }: Vector3): Vector3 => ({ x, y, z })
+
 /** Ellipses become cubics of so many to the turn: they leave it by less than a millionth of its size. */
 const CUBICS_A_TURN = 16
 

@@ -1,6 +1,7 @@
 import type { Edge, Face, Shape3D } from 'replicad'
 import { measureArea, measureDistanceBetween } from 'replicad'
 import { cross3, distance3, length3, subtract3, type Vector3 } from '../../geometry/space'
+import { vectorOf } from './edges'
 import { type Bounds, fractionOf, middleOf, middleOfFace } from './pick'
 
 /** What can be told of an edge or a face of a solid. Millimetres, in the part's own space. */
@@ -13,10 +14,7 @@ export interface SolidFeature {
   readonly radiusMm: number | null
   /** The place by which it is named, in parts of the solid's extents. */
   readonly at: Vector3
-  readonly middle: Vector3
 }
-
-const vectorOf = ({ x, y, z }: Vector3): Vector3 => ({ x, y, z })
 
 /** The radius of the circle through three places of a curve. */
 function radiusThrough(edge: Edge): number {
@@ -26,28 +24,24 @@ function radiusThrough(edge: Edge): number {
 }
 
 function edgeFeature(edge: Edge, bounds: Bounds): SolidFeature {
-  const middle = middleOf(edge)
   const round = edge.geomType === 'CIRCLE'
   return {
     kind: 'edge',
     form: edge.geomType === 'LINE' ? 'straight' : round ? 'round' : 'curved',
     size: edge.length,
     radiusMm: round ? radiusThrough(edge) : null,
-    at: fractionOf(bounds, middle),
-    middle,
+    at: fractionOf(bounds, middleOf(edge)),
   }
 }
 
 function faceFeature(face: Face, bounds: Bounds): SolidFeature {
-  const middle = middleOfFace(face)
   const circle = face.geomType === 'CYLINDRE' ? face.edges.find((edge) => edge.geomType === 'CIRCLE') : undefined
   return {
     kind: 'face',
     form: face.geomType === 'PLANE' ? 'flat' : face.geomType === 'CYLINDRE' ? 'round' : 'curved',
     size: measureArea(face),
     radiusMm: circle ? radiusThrough(circle) : null,
-    at: fractionOf(bounds, middle),
-    middle,
+    at: fractionOf(bounds, middleOfFace(face)),
   }
 }
 

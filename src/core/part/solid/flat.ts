@@ -1,9 +1,10 @@
 import { type Edge, type Face, makeProjectedEdges, ProjectionCamera, type Shape3D } from 'replicad'
-import { type Chain, joinChains } from '../../draft/chain'
+import { type Chain, chainOf, joinChains } from '../../draft/chain'
 import { arcThrough } from '../../geometry/piece/feet'
 import { circle, type Piece, segment } from '../../geometry/piece/piece'
-import { cross3, dot3, type Frame, seenFrom, UP, unit3, type Vector3 } from '../../geometry/space'
+import { cross3, dot3, type Frame, scale3, seenFrom, subtract3, UP, unit3, type Vector3 } from '../../geometry/space'
 import { distance, type Point } from '../../geometry/vector'
+import { vectorOf } from './edges'
 
 /** Curves that are neither straight nor round are drawn by so many chords. */
 const CHORDS = 48
@@ -11,8 +12,6 @@ const CHORDS = 48
 const MEET_MM = 1e-4
 /** A row of places is on one circle where none leaves it by more than this. */
 const ROUND_MM = 1e-3
-
-const vectorOf = ({ x, y, z }: Vector3): Vector3 => ({ x, y, z })
 
 /** Lines of a plane that an edge draws on it. @param seen where a place lies on the plane */
 function piecesOf(edge: Edge, seen: (place: Vector3) => Point): Piece[] {
@@ -33,8 +32,7 @@ function piecesOf(edge: Edge, seen: (place: Vector3) => Point): Piece[] {
 export function frameOfFace(face: Face): Frame {
   const out = unit3(vectorOf(face.normalAt()))!
   const upward = Math.abs(out.z) > 1 - 1e-9 ? { x: 0, y: 1, z: 0 } : UP
-  const along = dot3(upward, out)
-  const up = unit3({ x: upward.x - along * out.x, y: upward.y - along * out.y, z: upward.z - along * out.z })!
+  const up = unit3(subtract3(upward, scale3(out, dot3(upward, out))))!
   return { origin: { x: 0, y: 0, z: 0 }, right: cross3(up, out), up, out }
 }
 
@@ -47,7 +45,7 @@ export function linesOfFace(face: Face): Chain[] {
 /** Pieces that meet, joined into lines. */
 export const chainsOfPieces = (pieces: readonly Piece[]): Chain[] =>
   joinChains(
-    pieces.map((piece) => ({ pieces: [piece], closed: piece.kind === 'arc' && Math.abs(piece.sweepRad) > 6.28 })),
+    pieces.map((piece) => chainOf([piece])),
     MEET_MM,
   )
 

@@ -1,8 +1,7 @@
 import type { Edge, Face, Shape3D } from 'replicad'
 import { distance3, type Vector3 } from '../../geometry/space'
+import { vectorOf } from './edges'
 import { StepError } from './steps/step'
-
-const vectorOf = ({ x, y, z }: Vector3): Vector3 => ({ x, y, z })
 
 /** From where to where a solid extends; the kernel works that out anew whenever it is asked. */
 export type Bounds = readonly [from: readonly number[], to: readonly number[]]
@@ -37,7 +36,7 @@ export function edgeAt(solid: Shape3D, fraction: Vector3): Edge {
   return nearest.edge
 }
 
-/** How far a place lies from the face, by the middle of the face. */
+/** The place by which a face is named: its middle. */
 export const middleOfFace = (face: Face): Vector3 => vectorOf(face.center)
 
 /** The face whose middle lies nearest to a place in parts of the extents. @throws StepError where none is near */

@@ -1,4 +1,5 @@
 import { chainOf } from '@/core/draft/chain'
+import { movedBy } from '@/core/geometry/affine'
 import { boxOf, contains, corners } from '@/core/geometry/box'
 import { segment } from '@/core/geometry/piece/piece'
 import { add, distance, type Point, subtract } from '@/core/geometry/vector'
@@ -9,7 +10,6 @@ import { attempt } from '../attempt'
 import { chainsWith } from '../draw/drawing'
 import { enteredPoint, pointFields, steerPoint } from '../entry'
 import { EMPTY_SESSION, type Outcome, type Session, type Tool, type ToolContext } from '../tool'
-import { movedBy } from './transforms'
 
 /** Shapes with those of their grips moved that lie in the frame; whole where all of them do. */
 function stretched(session: Session, to: Point, { plan }: ToolContext): Shape[] {

@@ -1,29 +1,10 @@
-import type { Affine } from '@/core/geometry/affine'
+import { type Affine, mirroredIn, movedBy, scaledAbout, turnedAbout } from '@/core/geometry/affine'
 import { angleOf } from '@/core/geometry/piece/piece'
 import { distance, type Point, subtract } from '@/core/geometry/vector'
 import { parseAngleDeg } from '@/core/units/angle'
 import { pointFields, steerPoint } from '../entry'
 import type { Field, Session, ToolContext } from '../tool'
 import type { Transforming } from './transforming'
-
-export const movedBy = ({ x, y }: Point): Affine => [1, 0, 0, 1, x, y]
-
-/** About a point that stays: the map given about the origin. */
-function about(center: Point, [a, b, c, d]: readonly [number, number, number, number]): Affine {
-  return [a, b, c, d, center.x - a * center.x - c * center.y, center.y - b * center.x - d * center.y]
-}
-
-export function turnedAbout(center: Point, byRad: number): Affine {
-  const [cos, sin] = [Math.cos(byRad), Math.sin(byRad)]
-  return about(center, [cos, sin, -sin, cos])
-}
-
-export const scaledAbout = (center: Point, factor: number): Affine => about(center, [factor, 0, 0, factor])
-
-export function mirroredIn(a: Point, b: Point): Affine {
-  const twice = 2 * angleOf(subtract(b, a))
-  return about(a, [Math.cos(twice), Math.sin(twice), Math.sin(twice), -Math.cos(twice)])
-}
 
 const between = (a: Point, b: Point): Affine | null => (distance(a, b) > 0 ? movedBy(subtract(b, a)) : null)
 

@@ -16,14 +16,14 @@ export const pattern: StepKind<Pattern> = {
   uses: ({ of }) => of,
   onlyCuts: ({ of }, earlier, others) =>
     of.every((id) => {
-      const step = earlier.get(id)
+      const step = earlier.find((each) => each.id === id)
       return !step || step.off === true || others(step)
     }),
   bodies: (step, _, { records, earlier, bodiesOf }) => {
     const frame = frameOf(step.viewId, records)
     const again = repeatsOf(step, records).map((repeat) => movedBy(repeat, frame))
     const all = step.of.flatMap((id) => {
-      const done = earlier.get(id)
+      const done = earlier.find((each) => each.id === id)
       if (!done) throw new StepError('A step that it does again does not come before it, or is gone.')
       return done.off ? [] : [bodiesOf(done)]
     })

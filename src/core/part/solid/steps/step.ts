@@ -13,8 +13,8 @@ export interface Bodies {
   readonly cut: readonly Shape3D[]
 }
 
-/** Steps that come before one, by their ids. */
-export type Earlier = ReadonlyMap<string, PartStep>
+/** Steps that come before one, in order. */
+export type Earlier = readonly PartStep[]
 
 /** What a step may look at. */
 export interface StepContext {
