@@ -28,9 +28,9 @@ import { paintWhatHolds } from '../sketch/paint-what-holds'
 import { useLitRelation } from '../sketch/sketch-state'
 import { toolNamed } from '../tools/registry'
 import { DrawingHint } from './DrawingHint'
-import { paintDrawn, paintPreview, pictureKey, previewKey } from './drawn'
+import { paintDrawn, paintPicked, paintPreview, pickedKey, pictureKey, previewKey } from './drawn'
 import { Loupe } from './Loupe'
-import { ModelPicture } from './model-picture'
+import { ModelPicture, paintAtOnce } from './model-picture'
 import { paintCursor } from './painters/cursor'
 import { paintDimensions } from './painters/dimensions'
 import { paintGround } from './painters/ground'
@@ -38,11 +38,8 @@ import { paintLit } from './painters/lit'
 import { paintMemberEnds } from './painters/member-ends'
 import { paintLevelLines, planeLookedAt } from './painters/plane'
 import { paintRefit } from './painters/refit'
-import { paintRooms } from './painters/rooms'
-import { paintShapes } from './painters/shapes'
 import { edgeOf, paintSheet } from './painters/sheets'
 import { paintTraceCheck } from './painters/trace-check'
-import { paintWalls } from './painters/walls'
 import { currentPlan, onPlan } from './plan'
 import { pointAgain, pointAt, pointNowhere, touchedRad } from './pointing'
 import { useBoardPointer } from './use-board-pointer'
@@ -62,17 +59,25 @@ function sheetAt(at: Point, wanted: (underlay: Underlay) => boolean = () => true
   })
 }
 
+/** So many picked shapes are painted in every frame; more are shown from a picture. */
+const FEW = 200
+
 /** The work plane with everything on it. Konva holds the layers; our painters draw only what shows. */
 export function Board() {
   const holder = useRef<HTMLDivElement>(null)
-  const sheetLayer = useRef<Konva.Layer>(null)
-  const modelLayer = useRef<Konva.Layer>(null)
-  const toolLayer = useRef<Konva.Layer>(null)
+  // One for all: each canvas costs whoever composes the screen as much as everything that is painted on it.
+  const layer = useRef<Konva.Layer>(null)
   const width = useView((view) => view.width)
   const height = useView((view) => view.height)
-  // Asked for another frame once a picture of what is drawn has become sharp.
-  const picture = useMemo(() => new ModelPicture(paintDrawn, () => modelLayer.current?.batchDraw()), [])
-  const liftPicture = useMemo(() => new ModelPicture(paintPreview, () => toolLayer.current?.batchDraw()), [])
+  // Asked for another frame once a picture has become sharp.
+  const [drawnPicture, pickedPicture, liftPicture] = useMemo(() => {
+    const again = () => layer.current?.batchDraw()
+    return [
+      new ModelPicture(paintDrawn, again),
+      new ModelPicture(paintPicked, again),
+      new ModelPicture(paintPreview, again),
+    ]
+  }, [])
   useSheets()
 
   useEffect(() => {
@@ -84,23 +89,20 @@ export function Board() {
   }, [])
 
   useEffect(() => {
-    const all = () => {
-      for (const layer of [sheetLayer, modelLayer, toolLayer]) layer.current?.batchDraw()
-    }
+    const all = () => void layer.current?.batchDraw()
     const stops = [
-      useView.subscribe(all),
-      useProject.subscribe(all),
-      useSheetPictures.subscribe(() => sheetLayer.current?.batchDraw()),
-      useRefit.subscribe(() => toolLayer.current?.batchDraw()),
-      useProposedWalls.subscribe(() => toolLayer.current?.batchDraw()),
-      useTraceCheck.subscribe(() => toolLayer.current?.batchDraw()),
-      useLitRelation.subscribe(() => modelLayer.current?.batchDraw()),
-      onPlan(all),
-      onStrokes(pointAgain),
-      useLift.subscribe(() => toolLayer.current?.batchDraw()),
-      useTiles.subscribe(() => sheetLayer.current?.batchDraw()),
-      useBench.subscribe((now, before) => (now.session === before.session ? all() : toolLayer.current?.batchDraw())),
-    ]
+      useView,
+      useProject,
+      useSheetPictures,
+      useTiles,
+      useRefit,
+      useProposedWalls,
+      useTraceCheck,
+      useLitRelation,
+      useLift,
+      useBench,
+    ].map((store) => store.subscribe(all))
+    stops.push(onPlan(all), onStrokes(pointAgain))
     void document.fonts?.ready.then(all)
     return () => {
       for (const stop of stops) stop()
@@ -175,7 +177,7 @@ export function Board() {
       {...pointer}
     >
       <Stage width={width} height={height} listening={false}>
-        <Layer ref={sheetLayer} listening={false}>
+        <Layer ref={layer} listening={false}>
           <Shape
             sceneFunc={(konva) => {
               const canvas = konva._context
@@ -194,8 +196,6 @@ export function Board() {
               }
             }}
           />
-        </Layer>
-        <Layer ref={modelLayer} listening={false}>
           <Shape
             sceneFunc={(konva) => {
               const bench = useBench.getState()
@@ -206,22 +206,14 @@ export function Board() {
               const plan = currentPlan()
               if (planeLookedAt(plan)) paintLevelLines(canvas, view, plan)
               if (plan.shapes.size === 0) return
-              picture.show(canvas, view, pictureKey(plan, bench), window.devicePixelRatio)
-              const picked = selection.flatMap((id) => plan.shapes.get(id) ?? [])
-              paintRooms(canvas, view, plan, picked, 'picked')
-              paintShapes(canvas, view, plan, picked, () => 'picked')
-              paintWalls(
-                canvas,
-                view,
-                selection.map((id) => plan.outlines.get(id) ?? []),
-                'picked',
-              )
+              drawnPicture.show(canvas, view, pictureKey(plan, bench), window.devicePixelRatio)
+              if (selection.length > FEW)
+                pickedPicture.show(canvas, view, pickedKey(plan, selection), window.devicePixelRatio)
+              else paintAtOnce(paintPicked(canvas, view))
               paintMemberEnds(canvas, view, plan, selection)
               paintWhatHolds(canvas, view, plan)
             }}
           />
-        </Layer>
-        <Layer ref={toolLayer} listening={false}>
           <Shape
             sceneFunc={(konva) => {
               const canvas = konva._context

@@ -21,7 +21,9 @@ import { toScreen, useView, type View } from './view'
 const SIZE_PX = 148
 const GROWTH = 5
 /** Lines drawn in the loupe at most: more would only be grey. */
-const MOST_LINES = 1500
+const MOST_LINES = 1000
+/** The loupe is away while the view moves, and comes back once it has rested this long. */
+const REST_MS = 120
 
 /** A magnifying glass beside the cursor while a point is placed for measuring or fitting: the sheet's own lines, sharp. */
 export function Loupe() {
@@ -33,11 +35,11 @@ export function Loupe() {
       if (!element) return
       const { tool, session } = useBench.getState()
       const { cursor } = session
-      const open = toolNamed(tool).loupe && cursor !== null
-      element.style.display = open ? 'block' : 'none'
-      if (open && cursor) paint(element, cursor)
+      const open = toolNamed(tool).loupe && cursor !== null && rest === undefined
+      element.style.visibility = open ? 'visible' : 'hidden'
+      if (open) paint(element, cursor)
     }
-    // Once a frame: a turn of the wheel moves the view many times before anything shows.
+    // Once a frame, however often the cursor moves in it.
     let frame = 0
     const drawSoon = () => {
       frame ||= requestAnimationFrame(() => {
@@ -45,14 +47,24 @@ export function Loupe() {
         draw()
       })
     }
-    const stops = [useBench.subscribe(drawSoon), useView.subscribe(drawSoon)]
+    let rest: ReturnType<typeof setTimeout> | undefined
+    const away = () => {
+      clearTimeout(rest)
+      rest = setTimeout(() => {
+        rest = undefined
+        drawSoon()
+      }, REST_MS)
+      drawSoon()
+    }
+    const stops = [useBench.subscribe(drawSoon), useView.subscribe(away)]
     return () => {
       cancelAnimationFrame(frame)
+      clearTimeout(rest)
       for (const stop of stops) stop()
     }
   }, [])
 
-  return <canvas ref={canvas} className="loupe" aria-hidden width={SIZE_PX * 2} height={SIZE_PX * 2} />
+  return <canvas ref={canvas} className="loupe" aria-hidden />
 }
 
 type Cursor = NonNullable<ReturnType<typeof useBench.getState>['session']['cursor']>
@@ -66,8 +78,11 @@ function paint(element: HTMLCanvasElement, cursor: Cursor): void {
   element.style.transform = `translate(${left}px, ${top}px)`
   const canvas = element.getContext('2d')
   if (!canvas) return
+  const sizePx = Math.round(SIZE_PX * window.devicePixelRatio)
+  if (element.width !== sizePx) element.width = element.height = sizePx
   const view: View = { center: cursor.at, pxPerMm: board.pxPerMm * GROWTH, width: SIZE_PX, height: SIZE_PX }
-  canvas.setTransform(2, 0, 0, 2, 0, 0)
+  const grow = sizePx / SIZE_PX
+  canvas.setTransform(grow, 0, 0, grow, 0, 0)
   canvas.fillStyle = palette.paper
   canvas.fillRect(0, 0, SIZE_PX, SIZE_PX)
   const { sources } = useProject.getState()

@@ -70,15 +70,48 @@ export function* paintDrawn(context: OffscreenCanvasRenderingContext2D, view: Vi
   }
 }
 
-const numbered = new WeakMap<LiftPreview, number>()
-let previews = 0
+/** Paints what is picked of what is drawn, over it. */
+export function* paintPicked(
+  context: OffscreenCanvasRenderingContext2D | CanvasRenderingContext2D,
+  view: View,
+): Generator<void> {
+  const plan = currentPlan()
+  const { selection } = useBench.getState()
+  const canvas = context as unknown as CanvasRenderingContext2D
+  const picked = selection.flatMap((id) => plan.shapes.get(id) ?? [])
+  paintRooms(canvas, view, plan, picked, 'picked')
+  for (let from = 0; from < picked.length; from += AT_ONCE) {
+    paintShapes(canvas, view, plan, picked.slice(from, from + AT_ONCE), () => 'picked')
+    yield
+  }
+  paintWalls(
+    canvas,
+    view,
+    selection.map((id) => plan.outlines.get(id) ?? []),
+    'picked',
+  )
+}
+
+/** Tells each of some things from the others of its kind. */
+function numbering(): (thing: object) => number {
+  const numbers = new WeakMap<object, number>()
+  let last = 0
+  return (thing) => {
+    const number = numbers.get(thing) ?? ++last
+    numbers.set(thing, number)
+    return number
+  }
+}
+
+const numberOfSelection = numbering()
+const numberOfPreview = numbering()
+
+/** What a picture of what is picked shows besides the view. */
+export const pickedKey = (plan: Plan, selection: readonly string[]): string =>
+  `${plan.version} ${numberOfSelection(selection)}`
 
 /** Tells one preview of a lift from another. */
-export function previewKey(preview: LiftPreview): string {
-  const number = numbered.get(preview) ?? ++previews
-  numbered.set(preview, number)
-  return `preview ${number}`
-}
+export const previewKey = (preview: LiftPreview): string => `preview ${numberOfPreview(preview)}`
 
 /** Paints what the lift that is prepared would make. */
 export function paintPreview(context: OffscreenCanvasRenderingContext2D, view: View): Iterator<void> {

@@ -21,6 +21,11 @@ interface Picture {
 /** Paints in pieces: between them the page may do something else. */
 export type PiecewisePainter = (canvas: OffscreenCanvasRenderingContext2D, view: View) => Iterator<void>
 
+/** Paints all pieces one after another. */
+export function paintAtOnce(pieces: Iterator<void>): void {
+  while (!pieces.next().done);
+}
+
 /**
  * Shows something costly to paint from a picture of it: a frame of a pan paints one bitmap, however much is drawn.
  * While the view grows or shrinks the old picture is stretched; where it rests a sharp one is painted.
@@ -87,7 +92,7 @@ export class ModelPicture {
 
   private finish({ canvas, view, pieces, tookMs }: ReturnType<ModelPicture['begin']>, key: string): void {
     const began = performance.now()
-    while (!pieces.next().done);
+    paintAtOnce(pieces)
     this.keep(canvas, view, key, tookMs + performance.now() - began)
   }
 

@@ -3,7 +3,6 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
-import CircularProgress from '@mui/material/CircularProgress'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
@@ -94,7 +93,7 @@ export function LiftCard() {
         }}
       >
         <Box role="status" aria-live="polite" sx={{ minHeight: 72 }}>
-          {busy && <CircularProgress size={20} aria-label="Working out what is lifted" />}
+          {busy && <Typography color="text.secondary">Working out what is lifted …</Typography>}
           {problem && <Typography color="error">{problem}</Typography>}
           {preview && !busy && (
             <>

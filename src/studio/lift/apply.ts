@@ -51,6 +51,8 @@ function layersFor(underlay: Underlay, wanted: boolean): { ids: Record<string, s
 }
 
 let prepared: { job: LiftJob; fresh: NewLayers; count: number } | null = null
+/** The content hash of the linework that the worker was given last. */
+let given: string | null = null
 /** What is being worked out, so that it isn't twice. */
 let underWay: string | null = null
 
@@ -79,7 +81,9 @@ export async function prepareLift(underlay: Underlay): Promise<void> {
   underWay = wanted
   useLift.setState({ busy: true, problem: null })
   try {
-    const made = await lifter().prepare(new URL(contentUrl(hash), location.href).href, job)
+    const linework = given === hash ? null : (useSheetData.getState().byHash.get(hash)?.linework ?? null)
+    given = hash
+    const made = await lifter().prepare(new URL(contentUrl(hash), location.href).href, linework, job)
     // What was asked for since has overtaken it.
     if (wanted !== underWay) return
     prepared = { job, fresh, count: made.count }

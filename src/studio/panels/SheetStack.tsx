@@ -35,7 +35,7 @@ export function SheetStack() {
   const walls = [...records.values()].filter((record) => record.kind === 'wall').length
   const members = [...records.values()].filter((record) => record.kind === 'member').length
   const lines = [...records.values()].filter(isDrawn).length
-  const underlays = underlaysOf(records).reverse()
+  const underlays = [...underlaysOf(records)].reverse()
   const ids = underlays.map(({ id }) => id)
   const pickedSheets = underlays.filter(({ id }) => picked.includes(id))
   const sensors = useSensors(

@@ -1,6 +1,7 @@
 import { create } from 'zustand'
 import { applyChanges, type Change, type Edit, invertChange, type KeptChange } from '@/core/model/change/change'
 import { NO_STACKS, pushChange, type UndoStacks } from '@/core/model/change/history'
+import { keptByRecords } from '@/core/model/kept'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { withFollowers } from '@/core/model/work-plane/follow'
@@ -74,9 +75,9 @@ const { getState: get, setState: set } = useProject
 
 const overlay = (kept: Records, waiting: readonly Change[]): Records => applyChanges(kept, waiting)
 
-export function underlaysOf(records: Records): Underlay[] {
-  return [...records.values()].filter((record) => record.kind === 'underlay').sort((a, b) => a.order - b.order)
-}
+export const underlaysOf = keptByRecords((records: Records): readonly Underlay[] =>
+  [...records.values()].filter((record) => record.kind === 'underlay').sort((a, b) => a.order - b.order),
+)
 
 /** Opens a project: what the server has, with what this browser still holds for it. */
 export async function openProject(id: string): Promise<void> {

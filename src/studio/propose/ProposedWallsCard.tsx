@@ -2,7 +2,6 @@
 
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import CircularProgress from '@mui/material/CircularProgress'
 import MenuItem from '@mui/material/MenuItem'
 import Slider from '@mui/material/Slider'
 import Stack from '@mui/material/Stack'
@@ -63,7 +62,7 @@ export function ProposedWallsCard() {
         </TextField>
       )}
       <Box role="status" aria-live="polite">
-        {busy && <CircularProgress size={20} aria-label="Reading the walls" />}
+        {busy && <Typography color="text.secondary">Reading the walls …</Typography>}
         {problem && <Typography color="error">{problem}</Typography>}
         {!busy && !problem && (
           <Typography variant="figure" component="p">

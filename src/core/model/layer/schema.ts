@@ -1,5 +1,6 @@
 import { boolean, type InferType, number, object, string } from 'yup'
 import { idSchema } from '../fields'
+import { keptByRecords } from '../kept'
 import { colorSchema, LINE_TYPES, type LineType, weightMm } from '../pen'
 
 /** A layer of plain linework. */
@@ -40,11 +41,11 @@ type AnyRecord = { readonly id: string; readonly kind: string }
 const isLayer = (record: AnyRecord | undefined): record is Layer => record?.kind === 'layer'
 
 /** All layers in order; the first one is there even before it is changed. */
-export function layersOf(records: ReadonlyMap<string, AnyRecord>): Layer[] {
+export const layersOf = keptByRecords((records: ReadonlyMap<string, AnyRecord>) => {
   const layers = [...records.values()].filter(isLayer)
   const all = records.has(FIRST_LAYER.id) ? layers : [FIRST_LAYER, ...layers]
   return all.sort((a, b) => a.order - b.order || a.name.localeCompare(b.name))
-}
+})
 
 /** The layer that something lies on; what names a lost one lies on the first. */
 export function layerOf(records: ReadonlyMap<string, AnyRecord>, layerId: string): Layer {

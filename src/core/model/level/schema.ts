@@ -1,5 +1,6 @@
 import { type InferType, object, string } from 'yup'
 import { idSchema, lengthMm } from '../fields'
+import { keptByRecords } from '../kept'
 
 /** A storey, by the height of its floor above the project's zero. */
 export const levelSchema = object({
@@ -35,8 +36,9 @@ type AnyRecord = { readonly id: string; readonly kind: string }
 const isLevel = (record: AnyRecord): record is Level => record.kind === 'level'
 
 /** All levels, the lowest first. */
-export const levelsOf = (records: ReadonlyMap<string, AnyRecord>): Level[] =>
-  [...records.values()].filter(isLevel).sort((a, b) => a.elevationMm - b.elevationMm)
+export const levelsOf = keptByRecords((records: ReadonlyMap<string, AnyRecord>) =>
+  [...records.values()].filter(isLevel).sort((a, b) => a.elevationMm - b.elevationMm),
+)
 
 /** The id of the level under another one; null under the lowest. */
 export function levelBelow(records: ReadonlyMap<string, AnyRecord>, levelId: string): string | null {

@@ -11,7 +11,11 @@ export const vertices = ({ xy }: { readonly xy: readonly number[] }): Point[] =>
   Array.from({ length: xy.length / 2 }, (_, i) => ({ x: xy[i * 2]!, y: xy[i * 2 + 1]! }))
 
 /** x, y of each point in a row. */
-export const coordinatesOf = (points: readonly Point[]): number[] => points.flatMap(({ x, y }) => [x, y])
+export function coordinatesOf(points: readonly Point[]): number[] {
+  const xy: number[] = []
+  for (const { x, y } of points) xy.push(x, y)
+  return xy
+}
 
 export const mappedCoordinates = (xy: readonly number[], map: Affine): number[] =>
   coordinatesOf(vertices({ xy }).map((p) => apply(map, p)))

@@ -1,6 +1,8 @@
+import type { Point } from '@/core/geometry/vector'
 import type { BoardPoint } from '../catch-on-board'
 import { palette } from '../palette'
 import { toScreen, type View } from '../view'
+import { paintStraight, stamp } from './cheap'
 
 /** What the cursor has caught: its lines lit up, a small ring, and the word for it. */
 export function paintCursor(canvas: CanvasRenderingContext2D, view: View, { at, caught }: BoardPoint): void {
@@ -20,26 +22,12 @@ export function paintCursor(canvas: CanvasRenderingContext2D, view: View, { at, 
     canvas.setLineDash([])
   }
   if (caught) {
-    canvas.strokeStyle = palette.caughtLine
-    canvas.lineWidth = 3
-    canvas.lineCap = 'round'
-    canvas.beginPath()
     for (const line of caught.lines)
-      line.forEach((p, i) => {
-        const q = toScreen(view, p)
-        if (i === 0) canvas.moveTo(q.x, q.y)
-        else canvas.lineTo(q.x, q.y)
-      })
-    canvas.stroke()
-  }
-  canvas.lineWidth = 1.75
-  canvas.strokeStyle = caught ? palette.red : palette.inkSoft
-  canvas.fillStyle = palette.paper
-  canvas.beginPath()
-  canvas.arc(x, y, caught ? 5.5 : 3, 0, Math.PI * 2)
-  if (caught) canvas.fill()
-  canvas.stroke()
-  if (caught) {
+      paintCaught(
+        canvas,
+        line.map((p) => toScreen(view, p)),
+      )
+    caughtRing(canvas, { x, y })
     canvas.font = '500 12.5px "Figtree Variable", sans-serif'
     canvas.textAlign = 'left'
     canvas.textBaseline = 'middle'
@@ -49,6 +37,40 @@ export function paintCursor(canvas: CanvasRenderingContext2D, view: View, { at, 
     canvas.strokeText(caught.word, x + 12, y + 14)
     canvas.fillStyle = palette.red
     canvas.fillText(caught.word, x + 12, y + 14)
-  }
+  } else freeRing(canvas, { x, y })
   canvas.restore()
 }
+
+const CAUGHT_PX = 3
+
+function paintCaught(canvas: CanvasRenderingContext2D, line: readonly Point[]): void {
+  const [start, end] = line
+  if (line.length === 2) {
+    canvas.fillStyle = palette.caughtLine
+    return paintStraight(canvas, start!, end!, CAUGHT_PX)
+  }
+  canvas.strokeStyle = palette.caughtLine
+  canvas.lineWidth = CAUGHT_PX
+  canvas.lineCap = 'round'
+  canvas.beginPath()
+  for (const { x, y } of line) canvas.lineTo(x, y)
+  canvas.stroke()
+}
+
+const caughtRing = stamp(16, (canvas) => {
+  canvas.lineWidth = 1.75
+  canvas.strokeStyle = palette.red
+  canvas.fillStyle = palette.paper
+  canvas.beginPath()
+  canvas.arc(0, 0, 5.5, 0, Math.PI * 2)
+  canvas.fill()
+  canvas.stroke()
+})
+
+const freeRing = stamp(10, (canvas) => {
+  canvas.lineWidth = 1.75
+  canvas.strokeStyle = palette.inkSoft
+  canvas.beginPath()
+  canvas.arc(0, 0, 3, 0, Math.PI * 2)
+  canvas.stroke()
+})

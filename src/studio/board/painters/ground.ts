@@ -1,5 +1,6 @@
 import { palette } from '../palette'
 import { toScreen, type View } from '../view'
+import { stamp } from './cheap'
 
 /** The dots stand at 1, 2 or 5 times a power of ten, with at least this between them. */
 const NARROWEST_PX = 16
@@ -48,13 +49,18 @@ export function paintGround(canvas: CanvasRenderingContext2D, view: View, gridMm
     canvas.fillStyle = dots
     canvas.fillRect(0, 0, width, height)
   }
+  originMark(canvas, origin)
+}
+
+/** A small circle with a cross. */
+const originMark = stamp(20, (canvas) => {
   canvas.strokeStyle = palette.inkSoft
   canvas.lineWidth = 1
   canvas.beginPath()
-  canvas.arc(origin.x, origin.y, 4, 0, Math.PI * 2)
-  canvas.moveTo(origin.x - 9, origin.y)
-  canvas.lineTo(origin.x + 9, origin.y)
-  canvas.moveTo(origin.x, origin.y - 9)
-  canvas.lineTo(origin.x, origin.y + 9)
+  canvas.arc(0, 0, 4, 0, Math.PI * 2)
+  canvas.moveTo(-9, 0)
+  canvas.lineTo(9, 0)
+  canvas.moveTo(0, -9)
+  canvas.lineTo(0, 9)
   canvas.stroke()
-}
+})

@@ -11,6 +11,7 @@ import { covers, type SheetPicture, type SheetPictures } from '../../sheets/shee
 import { tilesAtHand } from '../../sheets/tiles'
 import { palette } from '../palette'
 import { toScreen, type View } from '../view'
+import { paintParallelogram, paintStraight } from './cheap'
 
 /** How an underlay stands out; a bare one has no edge drawn. */
 export type Standing = 'picked' | 'pointed' | 'plain' | 'bare'
@@ -39,15 +40,23 @@ export function paintSheet(
   canvas.save()
   canvas.globalAlpha = underlay.tone
   canvas.fillStyle = '#ffffff'
-  outline()
-  canvas.fill()
+  if (underlay.crop || underlay.placement.bend) {
+    outline()
+    canvas.fill()
+  } else paintParallelogram(canvas, edge)
   if (underlay.crop) canvas.clip()
   paintContent(canvas, view, underlay, source, sheet, pictures)
   canvas.restore()
   if (standing === 'bare') return
-  canvas.strokeStyle = standing === 'plain' ? palette.line : palette.red
-  canvas.lineWidth = standing === 'picked' ? 2 : 1
-  if (standing === 'pointed') canvas.setLineDash([6, 4])
+  if (standing !== 'pointed') {
+    canvas.fillStyle = standing === 'plain' ? palette.line : palette.red
+    const width = standing === 'picked' ? 2 : 1
+    for (const [i, from] of edge.entries()) paintStraight(canvas, from, edge[(i + 1) % edge.length]!, width)
+    return
+  }
+  canvas.strokeStyle = palette.red
+  canvas.lineWidth = 1
+  canvas.setLineDash([6, 4])
   outline()
   canvas.stroke()
   canvas.setLineDash([])
