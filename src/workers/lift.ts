@@ -22,8 +22,9 @@ const lifter = {
     // The chords go over; the shapes stay here until they are taken.
     return transfer({ before, after, chords, count: shapes.length }, [chords.buffer])
   },
-  /** Shapes of the last lift. */
-  take: (from: number, count: number): readonly PlainShape[] => lifted.slice(from, from + count),
+  /** Shapes of the last lift, under ids of their own. */
+  take: (from: number, count: number): readonly PlainShape[] =>
+    lifted.slice(from, from + count).map((shape) => ({ ...shape, id: crypto.randomUUID() })),
 }
 
 export type Lifter = typeof lifter

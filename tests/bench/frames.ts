@@ -199,14 +199,15 @@ async function opened(browser: Browser, address: string, records: ReadonlyMap<st
   await page.getByText('5000 members').waitFor()
   await page.waitForFunction(
     () => {
-      const canvas = document.querySelectorAll<HTMLCanvasElement>('.board canvas')[1]
+      const canvas = document.querySelector<HTMLCanvasElement>('.board canvas')
       if (!canvas || canvas.width === 0) return false
       // A small copy: reading all of it back would hold the page up.
       const small = new OffscreenCanvas(160, 100).getContext('2d', { willReadFrequently: true })!
       small.drawImage(canvas, 0, 0, 160, 100)
       const { data } = small.getImageData(0, 0, 160, 100)
       let inked = 0
-      for (let i = 3; i < data.length; i += 4) if (data[i]! > 0) inked++
+      // Members are darker than the ground and its dots.
+      for (let i = 0; i < data.length; i += 4) if (data[i]! < 190) inked++
       return inked > 500
     },
     undefined,

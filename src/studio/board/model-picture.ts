@@ -5,7 +5,7 @@ const MARGIN = 0.35
 /** A picture that takes longer than this is only painted anew once the view rests. */
 const QUICK_MS = 10
 /** One that takes longer than this is painted beside the old one, a piece in each turn, also after a change. */
-const LONG_MS = 100
+const LONG_MS = 80
 const REST_MS = 90
 /** How long one piece may take. */
 const SLICE_MS = 12
@@ -60,17 +60,15 @@ export class ModelPicture {
     const { picture } = this
     const sameKey = picture?.key === key
     if (sameKey && picture.view.pxPerMm === view.pxPerMm && covers(picture.view, view)) return
-    const tookMs = picture?.tookMs ?? 0
-    if (tookMs <= (sameKey ? QUICK_MS : LONG_MS)) {
-      this.forget()
-      this.finish(this.begin(view, pixelRatio), key)
-      return
-    }
     const wanted = `${key} ${view.pxPerMm} ${view.center.x} ${view.center.y} ${view.width} ${view.height}`
     if (wanted === this.wanted) return
     this.forget()
     this.wanted = wanted
-    this.timer = setTimeout(() => this.continue(this.begin(view, pixelRatio), key), REST_MS)
+    // What was quick the last time is there in this very frame, unless it takes longer now.
+    if ((picture?.tookMs ?? 0) <= (sameKey ? QUICK_MS : LONG_MS)) {
+      if (!this.proceed(this.begin(view, pixelRatio), key, LONG_MS)) return
+      this.forget()
+    } else this.timer = setTimeout(() => this.continue(this.begin(view, pixelRatio), key), REST_MS)
   }
 
   private forget(): void {
@@ -87,13 +85,7 @@ export class ModelPicture {
     // Painted by the processor: a hundred thousand strokes would hold up whoever composes the screen.
     const context = canvas.getContext('2d', { willReadFrequently: true })!
     context.setTransform(pixelRatio, 0, 0, pixelRatio, 0, 0)
-    return { canvas, view: wide, pieces: this.paint(context, wide), tookMs: performance.now() - began }
-  }
-
-  private finish({ canvas, view, pieces, tookMs }: ReturnType<ModelPicture['begin']>, key: string): void {
-    const began = performance.now()
-    paintAtOnce(pieces)
-    this.keep(canvas, view, key, tookMs + performance.now() - began)
+    return { canvas, context, view: wide, pieces: this.paint(context, wide), tookMs: performance.now() - began }
   }
 
   private keep(canvas: OffscreenCanvas, view: View, key: string, tookMs: number): void {
@@ -103,17 +95,24 @@ export class ModelPicture {
 
   /** Paints piece by piece until it is done, unless another picture is wanted meanwhile. */
   private continue(work: ReturnType<ModelPicture['begin']>, key: string): void {
+    if (!this.proceed(work, key, SLICE_MS)) return
+    this.forget()
+    this.again()
+  }
+
+  /** Paints for a while. @returns whether the picture is done; if not, it goes on by itself */
+  private proceed(work: ReturnType<ModelPicture['begin']>, key: string, mostMs: number): boolean {
     const began = performance.now()
     let done = false
-    while (!done && performance.now() - began < SLICE_MS) done = work.pieces.next().done === true
-    const tookMs = work.tookMs + performance.now() - began
-    if (!done) {
-      this.timer = setTimeout(() => this.continue({ ...work, tookMs }, key))
-      return
+    while (!done && performance.now() - began < mostMs) {
+      done = work.pieces.next().done === true
+      // What is painted is otherwise only noted, and all of it done when the picture is taken.
+      work.context.getImageData(0, 0, 1, 1)
     }
-    this.forget()
-    this.keep(work.canvas, work.view, key, tookMs)
-    this.again()
+    const tookMs = work.tookMs + performance.now() - began
+    if (done) this.keep(work.canvas, work.view, key, tookMs)
+    else this.timer = setTimeout(() => this.continue({ ...work, tookMs }, key))
+    return done
   }
 }
 

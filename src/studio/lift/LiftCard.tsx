@@ -6,7 +6,7 @@ import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
-import { useEffect } from 'react'
+import { useEffect, useMemo } from 'react'
 import type { LiftCounts, LiftOptions } from '@/core/lift/options'
 import { partsOf } from '@/core/sheet/looks'
 import { formatLength } from '@/core/units/format'
@@ -182,16 +182,16 @@ function Lengths({ options, onChange }: PartProps) {
   )
 }
 
+/** Parts that have a tick of their own, or can't be lifted. */
+const TICKED = new Set(['hatching', 'text', 'images', 'fills'])
+
 /** Parts of the sheet that are lifted: its layers, or what it holds by kind and look. */
 function Parts({ sheetId, options, onChange }: PartProps & { readonly sheetId: string }) {
   const sources = useProject((project) => project.sources)
   const byHash = useSheetData((data) => data.byHash)
   const hash = sheetOf(sources, sheetId)?.sheet.lineworkHash
   const linework = hash ? byHash.get(hash)?.linework : undefined
-  if (!linework) return null
-  const parts = partsOf(linework).filter(
-    ({ key }) => key !== 'hatching' && key !== 'text' && key !== 'images' && key !== 'fills',
-  )
+  const parts = useMemo(() => (linework ? partsOf(linework).filter(({ key }) => !TICKED.has(key)) : []), [linework])
   if (parts.length < 2) return null
   const without = new Set(options.without)
   return (

@@ -110,7 +110,7 @@ export async function applyLift(underlay: Underlay): Promise<void> {
   const used = new Set<string>()
   for (let from = 0; from < count; from += AT_ONCE)
     for (const shape of await lifter().take(from, AT_ONCE)) {
-      const after = { ...shape, id: crypto.randomUUID(), ...on }
+      const after = { ...shape, ...on }
       used.add(after.layerId)
       edits.push({ id: after.id, after })
     }
