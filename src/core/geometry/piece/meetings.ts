@@ -126,6 +126,8 @@ function halves(radius: number, away: number): number[] {
 }
 
 function circlesMeet(p: Arc, q: Arc): Meeting[] | null {
+  // Seen from the smaller one: on a circle of a kilometre, one of a millimetre would only be a point of touch.
+  if (p.radius > q.radius) return circlesMeet(q, p)?.map(({ t, u, point }) => ({ t: u, u: t, point })) ?? null
   const between = subtract(q.center, p.center)
   const apart = length(between)
   if (apart < SAME_MM && Math.abs(p.radius - q.radius) < SAME_MM) return null
