@@ -1,5 +1,5 @@
+import { bisect } from '../bisect'
 import { add, cross, distance, dot, length, type Point, subtract } from '../vector'
-import { bisect } from './measure'
 import { toUnitCircle } from './meetings'
 import {
   type Arc,

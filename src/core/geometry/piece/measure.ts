@@ -1,5 +1,7 @@
 import { cubicBetween, flattenCubic } from '../bezier'
+import { bisect } from '../bisect'
 import { type Box, boxOf, EMPTY_BOX, unite } from '../box'
+import { nearestOnCubic } from '../nearest-on-cubic'
 import { nearestOnSegment } from '../segment'
 import { cross, distance, dot, length, type Point, subtract } from '../vector'
 import {
@@ -74,8 +76,9 @@ export function nearestParameter(piece: Piece, p: Point): number {
       return distance(startOf(piece), p) <= distance(endOf(piece), p) ? 0 : 1
     }
     case 'ellipse':
-    case 'cubic':
       return nearestByWalk(piece, p)
+    case 'cubic':
+      return nearestOnCubic(piece.curve, p)
   }
 }
 
@@ -106,19 +109,6 @@ function nearestByWalk(piece: Piece, p: Point): number {
     if (slope(low) < 0 && slope(high) > 0) take(bisect(slope, low, high))
   })
   return closed ? (best + 1) % 1 : best
-}
-
-/** A root of `f` between two parameters at which it has different signs, to the last digit. */
-export function bisect(f: (t: number) => number, low: number, high: number): number {
-  const rising = f(high) > 0
-  let [a, b] = [low, high]
-  for (let i = 0; i < 64; i++) {
-    const middle = (a + b) / 2
-    if (middle === a || middle === b) break
-    if (f(middle) > 0 === rising) b = middle
-    else a = middle
-  }
-  return (a + b) / 2
 }
 
 /** The part of a piece between two parameters, in the order given. */
