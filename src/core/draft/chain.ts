@@ -95,9 +95,7 @@ export function joinChains(chains: readonly Chain[], toleranceMm: number): Chain
     let [at, forwards] = [start, fromStart]
     for (;;) {
       used.add(at)
-      const { pieces: own } = open[at]!
-      if (forwards) for (const piece of own) pieces.push(piece)
-      else for (let i = own.length - 1; i >= 0; i--) pieces.push(reversed(own[i]!))
+      for (const piece of (forwards ? open[at]! : reversedChain(open[at]!)).pieces) pieces.push(piece)
       const next = partner[at * 2 + (forwards ? 1 : 0)]!
       if (next < 0 || used.has(next >> 1)) return pieces
       at = next >> 1

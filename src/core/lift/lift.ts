@@ -110,14 +110,12 @@ function gather(
     const style = linework.segmentStyles[i]!
     if (!wanted(style, linework.segmentFlags[i]!)) continue
     const [a, b] = segmentEnds(linework, i)
-    const take = (start: Point, end: Point) => {
-      const piece = segment(project(map, start), project(map, end))
-      if (lengthOf(piece) < options.shortestMm) return
+    for (const [from, to] of visibleParts(clip, a, b)) {
+      const piece = segment(project(map, along(a, b, from)), project(map, along(a, b, to)))
+      if (lengthOf(piece) < options.shortestMm) continue
       before.lines++
       byStyle[style]!.segments.push(piece)
     }
-    if (clip.areas.length === 0) take(a, b)
-    else for (const [from, to] of visibleParts(clip, a, b)) take(along(a, b, from), along(a, b, to))
   }
   for (let i = 0; i < linework.curveFlags.length; i++) {
     const style = linework.curveStyles[i]!

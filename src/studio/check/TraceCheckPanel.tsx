@@ -3,7 +3,6 @@
 import ChevronLeft from '@mui/icons-material/ChevronLeft'
 import ChevronRight from '@mui/icons-material/ChevronRight'
 import Button from '@mui/material/Button'
-import CircularProgress from '@mui/material/CircularProgress'
 import IconButton from '@mui/material/IconButton'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
@@ -66,7 +65,7 @@ export function TraceCheckPanel() {
           : `All ${found.length} lie within ${formatLength(toleranceMm, display)} of their line.`}
         {alone > 0 && ` ${alone} ${alone === 1 ? 'has' : 'have'} no line of a sheet near.`}
         {left > 0 && ` ${left.toLocaleString('en')} more lines are not compared.`}
-        {busy && <CircularProgress size={12} aria-label="Comparing" sx={{ ml: 1 }} />}
+        {busy && ' Comparing …'}
       </Typography>
       {found.length > 0 && <OffHistogram counts={counts} toleranceMm={toleranceMm} />}
       {worst.length > 0 && (

@@ -74,6 +74,32 @@ describe.each(PLACES)('$name', ({ at, within }) => {
   const here = (arbitrary: fc.Arbitrary<Piece>) => arbitrary.map((piece) => moved(piece, at))
   const spots = point.map(({ x, y }) => ({ x: x + at.x, y: y + at.y }))
 
+  it('a small circle about a place on a very large one meets it on either side of that place', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1e3, max: 1e6, noNaN: true }),
+        fc.double({ min: 1, max: 400, noNaN: true }),
+        fc.double({ min: -Math.PI, max: Math.PI, noNaN: true }),
+        fc.boolean(),
+        (large, small, turnRad, first) => {
+          const around: Point = { x: at.x + large * Math.cos(turnRad), y: at.y + large * Math.sin(turnRad) }
+          const [p, q] = [circle(at, large), circle(around, small)]
+          const met = first ? meetings(p, q) : meetings(q, p)
+          expect(met).toHaveLength(2)
+          for (const { point: place, t, u } of met) {
+            expect(Math.abs(distance(place, around) - small)).toBeLessThan(within)
+            expect(Math.abs(distance(place, at) - large)).toBeLessThan(within)
+            const [onLarge, onSmall] = first ? [t, u] : [u, t]
+            expect(distance(placeAt(p, onLarge), place)).toBeLessThan(within)
+            expect(distance(placeAt(q, onSmall), place)).toBeLessThan(within)
+          }
+          expect(distance(met[0]!.point, met[1]!.point)).toBeGreaterThan(small)
+        },
+      ),
+      { examples: [[900_232, 1, 0, true]] },
+    )
+  })
+
   it('meetings lie on both pieces', () => {
     fc.assert(
       fc.property(here(pieces), here(pieces), (p, q) => {
