@@ -92,7 +92,7 @@ export function LiftCard() {
           borderColor: 'divider',
         }}
       >
-        <Box role="status" aria-live="polite" sx={{ minHeight: 72 }}>
+        <Box role="status" aria-live="polite" sx={{ minHeight: 72, mb: 1 }}>
           {busy && <Typography color="text.secondary">Working out what is lifted …</Typography>}
           {problem && <Typography color="error">{problem}</Typography>}
           {preview && !busy && (
