@@ -1,6 +1,7 @@
 // Everything that a running Calque consists of: database, readers, web server. Used by start, test, bench and shots.
 import { spawn } from 'node:child_process'
-import { rmSync } from 'node:fs'
+import { rmSync, writeFileSync } from 'node:fs'
+import { constants, setPriority } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
 import { freePort, isFree, startPostgres } from './postgres.mjs'
@@ -43,7 +44,9 @@ export async function startStack({ home, port, dev = false, seed = true, onExit 
     child.on('exit', () => child.stopping || onExit(name))
     return child
   }
-  own('The readers', runProgram('src/server/reading/runner.ts', [], { env, cwd: ROOT, detached: true }))
+  const readers = runProgram('src/server/reading/runner.ts', [], { env, cwd: ROOT, detached: true })
+  giveWay(readers.pid)
+  own('The readers', readers)
   if (seed) await must('demo/seed.ts', 'The demo project could not be loaded. What stands above says why.')
   const startWeb = () =>
     own(
@@ -98,6 +101,17 @@ export async function runAgainstFresh(name, program, { port, seed, args = [] }) 
   return withStack({ home, port: await freePort(port), seed }, ({ address }) =>
     ended(runProgram(program, args, { cwd: ROOT, env: { CALQUE_ADDRESS: address } })),
   )
+}
+
+/** Lets a process and all that it will start take only what others leave: whoever draws must not wait for what is prepared. */
+function giveWay(pid) {
+  setPriority(pid, constants.priority.PRIORITY_BELOW_NORMAL)
+  try {
+    // Linux shares a processor out among sessions first, and only within each by priority.
+    writeFileSync(`/proc/${pid}/autogroup`, String(constants.priority.PRIORITY_BELOW_NORMAL))
+  } catch {
+    // Another system, or one that doesn't do so.
+  }
 }
 
 /** Ends a child with all that it started itself: each has a process group of its own. */

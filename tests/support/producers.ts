@@ -43,13 +43,7 @@ export const byGhostscript = (postScript: string): Promise<Uint8Array> =>
 /** How Chromium starts everywhere here. */
 export const CHROMIUM = {
   executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-background-networking',
-    '--use-angle=swiftshader',
-    '--enable-unsafe-swiftshader',
-    '--ignore-gpu-blocklist',
-  ],
+  args: ['--no-sandbox', '--disable-background-networking', '--enable-unsafe-swiftshader'],
 }
 
 /** PDF as Chromium prints it. */
