@@ -1,21 +1,9 @@
 import { cubicBetween, flattenCubic } from '../bezier'
-import { bisect } from '../bisect'
 import { type Box, boxOf, EMPTY_BOX, unite } from '../box'
-import { nearestOnCubic } from '../nearest-on-cubic'
 import { nearestOnSegment } from '../segment'
-import { cross, distance, dot, length, type Point, subtract } from '../vector'
-import {
-  angleOf,
-  directionAt,
-  endOf,
-  isWhole,
-  type Piece,
-  parameterOfAngle,
-  placeAt,
-  reversed,
-  segment,
-  startOf,
-} from './piece'
+import { cross, distance, length, type Point, subtract } from '../vector'
+import { nearestOnCubic, nearestOnEllipse } from './nearest-on-curve'
+import { angleOf, directionAt, endOf, type Piece, parameterOfAngle, placeAt, reversed, segment, startOf } from './piece'
 
 /** Nodes and weights of the Gauss–Legendre quadrature of order 5 on −1 to 1 (Abramowitz and Stegun, table 25.4). */
 const NODES = [0, 0.5384693101056831, -0.5384693101056831, 0.906179845938664, -0.906179845938664]
@@ -76,7 +64,7 @@ export function nearestParameter(piece: Piece, p: Point): number {
       return distance(startOf(piece), p) <= distance(endOf(piece), p) ? 0 : 1
     }
     case 'ellipse':
-      return nearestByWalk(piece, p)
+      return nearestOnEllipse(piece, p)
     case 'cubic':
       return nearestOnCubic(piece.curve, p)
   }
@@ -85,31 +73,6 @@ export function nearestParameter(piece: Piece, p: Point): number {
 export const nearestPlace = (piece: Piece, p: Point): Point => placeAt(piece, nearestParameter(piece, p))
 
 export const distanceTo = (piece: Piece, p: Point): number => distance(nearestPlace(piece, p), p)
-
-const WALK_STEPS = 32
-
-/** The best foot around the nearest places of a coarse walk, each by bisection of the slope of the distance. */
-function nearestByWalk(piece: Piece, p: Point): number {
-  const steps = Array.from({ length: WALK_STEPS + 1 }, (_, i) => distance(placeAt(piece, i / WALK_STEPS), p))
-  const closed = isWhole(piece)
-  const slope = (t: number) => dot(subtract(placeAt(piece, t), p), directionAt(piece, t))
-  let best = 0
-  let least = Infinity
-  const take = (t: number) => {
-    const away = distance(placeAt(piece, t), p)
-    if (away >= least) return
-    best = t
-    least = away
-  }
-  steps.forEach((away, i) => {
-    take(i / WALK_STEPS)
-    if (away > (steps[i - 1] ?? Infinity) || away > (steps[i + 1] ?? Infinity)) return
-    const low = closed ? (i - 1) / WALK_STEPS : Math.max(0, (i - 1) / WALK_STEPS)
-    const high = closed ? (i + 1) / WALK_STEPS : Math.min(1, (i + 1) / WALK_STEPS)
-    if (slope(low) < 0 && slope(high) > 0) take(bisect(slope, low, high))
-  })
-  return closed ? (best + 1) % 1 : best
-}
 
 /** The part of a piece between two parameters, in the order given. */
 export function pieceBetween(piece: Piece, from: number, to: number): Piece {

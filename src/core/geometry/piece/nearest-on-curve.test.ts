@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
-import { cubicAt } from './bezier'
-import { nearestOnCubic } from './nearest-on-cubic'
-import { distance, type Point } from './vector'
+import { cubicAt } from '../bezier'
+import { distance, type Point } from '../vector'
+import { nearestOnCubic, nearestOnEllipse } from './nearest-on-curve'
+import { type EllipseArc, placeAt } from './piece'
 
 const size = fc.integer({ min: -5e6, max: 5e6 }).map((micrometres) => micrometres / 1000)
 const point = fc.record({ x: size, y: size })
@@ -42,4 +43,37 @@ it('a curve that is a single point has that one', () => {
   const t = nearestOnCubic({ start: at, pullStart: at, pullEnd: at, end: at }, { x: 0, y: 0 })
   expect(t).toBeGreaterThanOrEqual(0)
   expect(t).toBeLessThanOrEqual(1)
+})
+
+/** Up to a thousand times as long as wide, leaning, of any sweep. */
+const ellipses = fc
+  .record({
+    center: point,
+    u: point,
+    v: point,
+    flat: fc.constantFrom(1, 10, 1000),
+    fromRad: fc.double({ min: -7, max: 7, noNaN: true }),
+    sweepRad: fc.double({ min: -2 * Math.PI, max: 2 * Math.PI, noNaN: true }),
+  })
+  .map(({ v, flat, ...rest }): EllipseArc => ({ kind: 'ellipse', v: { x: v.x / flat, y: v.y / flat }, ...rest }))
+
+it('a place on an ellipse is its own nearest, however flat that is', () => {
+  fc.assert(
+    fc.property(ellipses, fc.double({ min: 0, max: 1, noNaN: true }), (ellipse, t) => {
+      const p = placeAt(ellipse, t)
+      expect(distance(placeAt(ellipse, nearestOnEllipse(ellipse, p)), p)).toBeLessThan(1e-6)
+    }),
+    { numRuns: 2000 },
+  )
+})
+
+it('nothing on an ellipse is nearer than its nearest place', () => {
+  fc.assert(
+    fc.property(ellipses, point, (ellipse, p) => {
+      const away = (t: number) => distance(placeAt(ellipse, t), p)
+      const least = away(nearestOnEllipse(ellipse, p))
+      for (let i = 0; i <= 200; i++) expect(least).toBeLessThan(away(i / 200) + 1e-9)
+    }),
+    { numRuns: 500 },
+  )
 })
