@@ -77,6 +77,7 @@ export async function listHistory(projectId: string, before: number): Promise<Hi
       revision: changes.revision,
       label: changes.label,
       cause: changes.cause,
+      changeId: sql<string>`coalesce(${changes.of}, ${changes.id})`,
       madeAt: changes.madeAt,
       edits: sql<number>`jsonb_array_length(${changes.edits})`,
     })

@@ -57,6 +57,8 @@ export interface HistoryEntry {
   readonly revision: number
   readonly label: string
   readonly cause: 'edit' | 'undo' | 'redo'
+  /** The change that was made, or that was undone or redone. */
+  readonly changeId: string
   /** ISO 8601. */
   readonly madeAt: string
   /** How many records it touched. */

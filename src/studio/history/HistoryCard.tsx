@@ -3,8 +3,9 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import { useInfiniteQuery } from '@tanstack/react-query'
+import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query'
 import dayjs from 'dayjs'
+import { withoutParts } from '@/core/model/change/parts'
 import type { HistoryEntry } from '@/core/project/views'
 import { api } from '../api'
 import { backToNow, lookAtPast, tell, useProject } from '../project/store'
@@ -19,10 +20,12 @@ export function HistoryCard() {
   const { data, hasNextPage, fetchNextPage, isFetching } = useInfiniteQuery({
     queryKey: ['history', id, revision],
     queryFn: ({ pageParam }) => api.history(id, pageParam),
+    // What was told stays in sight while the latest is fetched.
+    placeholderData: keepPreviousData,
     initialPageParam: 2 ** 31 - 1,
     getNextPageParam: (last) => (last.length > 0 && last.at(-1)!.revision > 1 ? last.at(-1)!.revision : undefined),
   })
-  const entries = data?.pages.flat() ?? []
+  const entries = withoutParts(data?.pages.flat() ?? [])
   if (entries.length === 0)
     return (
       <Typography color="text.secondary">{isFetching ? 'Fetching …' : 'Nothing has been done here yet.'}</Typography>

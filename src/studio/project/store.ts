@@ -1,6 +1,7 @@
 import { create } from 'zustand'
 import { applyChanges, type Change, type Edit, invertChange, type KeptChange } from '@/core/model/change/change'
 import { NO_STACKS, pushChange, type UndoStacks } from '@/core/model/change/history'
+import { inParts, isOfOneWhole } from '@/core/model/change/parts'
 import { keptByRecords } from '@/core/model/kept'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { Underlay } from '@/core/model/underlay/schema'
@@ -128,15 +129,7 @@ export function commit(label: string, edits: readonly Omit<Edit, 'before'>[]): v
     tell('Members of a plane that follows another one change with those. Free the plane to change them by themselves.')
   if (all.length === 0) return
   const full = all.map(({ id, after }) => ({ id, before: records.get(id) ?? null, after }))
-  const id = crypto.randomUUID()
-  if (full.length <= PART_EDITS) return push({ id, label, cause: 'edit', of: null, edits: full })
-  const parts = Math.ceil(full.length / PART_EDITS)
-  push(
-    ...Array.from({ length: parts }, (_, i): Change => {
-      const part = full.slice(i * PART_EDITS, (i + 1) * PART_EDITS)
-      return { id: partId(id, i), label: `${label} (${i + 1} of ${parts})`, cause: 'edit', of: null, edits: part }
-    }),
-  )
+  push(...inParts(crypto.randomUUID(), label, full, PART_EDITS))
 }
 
 /** Puts records as they shall be. */
@@ -199,7 +192,7 @@ export async function undo(): Promise<Change | null> {
   const last = get().stacks.undo.at(-1)
   if (!last) return null
   push(invertChange(last, crypto.randomUUID()))
-  for (let next = get().stacks.undo.at(-1); next && areOneChange(next, last); next = get().stacks.undo.at(-1))
+  for (let next = get().stacks.undo.at(-1); next && isOfOneWhole(next.id, last.id); next = get().stacks.undo.at(-1))
     push(invertChange(next, crypto.randomUUID()))
   return last
 }
@@ -211,7 +204,7 @@ export async function redo(): Promise<Change | null> {
   if (!last) return null
   const again = ({ id, label, edits }: Change) => push({ id: crypto.randomUUID(), label, cause: 'redo', of: id, edits })
   again(last)
-  for (let next = get().stacks.redo.at(-1); next && areOneChange(next, last); next = get().stacks.redo.at(-1))
+  for (let next = get().stacks.redo.at(-1); next && isOfOneWhole(next.id, last.id); next = get().stacks.redo.at(-1))
     again(next)
   return last
 }
@@ -240,12 +233,6 @@ async function holdAndSend(id: string, changes: readonly Change[]): Promise<void
     )
   await sendWaiting()
 }
-
-/** A change that was too large for one is told in parts, which are undone and redone together. */
-const partId = (id: string, i: number): string => `${id}_${i}`
-const wholeOf = (id: string): string => id.replace(/_\d+$/, '')
-const areOneChange = (a: Change, b: Change): boolean =>
-  a.id !== b.id && a.id.includes('_') && wholeOf(a.id) === wholeOf(b.id)
 
 /** Whether nothing can be undone or redone by what is at hand. */
 const isFresh = (): boolean => get().stacks.undo.length === 0 && get().stacks.redo.length === 0
