@@ -19,6 +19,7 @@ import { useLift } from '../lift/lift-store'
 import { useProject } from '../project/store'
 import { useProposedWalls } from '../propose/proposed-walls'
 import { underlaysInSight } from '../sheets/in-sight'
+import { useSheetData } from '../sheets/sheet-data'
 import { sheetOf } from '../sheets/sheet-of'
 import { useSheetPictures } from '../sheets/sheet-pictures'
 import { onStrokes } from '../sheets/strokes'
@@ -31,7 +32,7 @@ import { DrawingHint } from './DrawingHint'
 import { paintDrawn, paintPicked, paintPreview, pickedKey, pictureKey, previewKey } from './drawn'
 import { Loupe } from './Loupe'
 import { ModelPicture, paintAtOnce } from './model-picture'
-import { paintCursor } from './painters/cursor'
+import { paintCursor, paintPassed } from './painters/cursor'
 import { paintDimensions } from './painters/dimensions'
 import { paintGround } from './painters/ground'
 import { paintLit } from './painters/lit'
@@ -41,7 +42,7 @@ import { paintRefit } from './painters/refit'
 import { edgeOf, paintSheet } from './painters/sheets'
 import { paintTraceCheck } from './painters/trace-check'
 import { currentPlan, onPlan } from './plan'
-import { pointAgain, pointAt, pointNowhere, touchedRad } from './pointing'
+import { pointAgain, pointAt, pointNowhere, stillPassed, touchedRad, usePassed } from './pointing'
 import { useBoardPointer } from './use-board-pointer'
 import { resize, toPlane, useView } from './view'
 
@@ -101,8 +102,9 @@ export function Board() {
       useLitRelation,
       useLift,
       useBench,
+      usePassed,
     ].map((store) => store.subscribe(all))
-    stops.push(onPlan(all), onStrokes(pointAgain))
+    stops.push(onPlan(all), onStrokes(pointAgain), useSheetData.subscribe(pointAgain))
     void document.fonts?.ready.then(all)
     return () => {
       for (const stop of stops) stop()
@@ -238,7 +240,9 @@ export function Board() {
               if (pending) paintRefit(canvas, view, pending, ({ sheetId }) => sheetOf(sources, sheetId)?.sheet)
               toolNamed(tool).paint(canvas, session, view, context)
               const pointing = toolNamed(tool).places || (session.drag !== null && session.drag.kind !== 'frame')
-              if (session.cursor && pointing) paintCursor(canvas, view, session.cursor)
+              if (!session.cursor || !pointing) return
+              paintPassed(canvas, view, stillPassed())
+              paintCursor(canvas, view, session.cursor)
             }}
           />
         </Layer>

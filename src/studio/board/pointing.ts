@@ -1,5 +1,7 @@
+import { create } from 'zustand'
 import { directionAt, SAME_MM } from '@/core/geometry/piece/piece'
 import { distance, type Point } from '@/core/geometry/vector'
+import type { Caught } from '@/core/snap/catch'
 import type { CatchContext, PassedPoint } from '@/core/snap/scene'
 import { updateSession, useBench } from '../bench-store'
 import { useProject } from '../project/store'
@@ -26,8 +28,9 @@ interface Remembered extends PassedPoint {
   readonly when: number
 }
 
-let passed: readonly Remembered[] = []
-let resting: { at: Point; since: number } | null = null
+/** The points that were passed over a moment ago, the latest first. */
+export const usePassed = create<{ readonly points: readonly Remembered[] }>(() => ({ points: [] }))
+let resting: { at: Point; timer: ReturnType<typeof setTimeout> } | null = null
 let before: BoardPoint | null = null
 /** What is being gone round: the candidates of one place. */
 let round: { list: readonly BoardPoint[]; index: number; screen: Point } | null = null
@@ -47,10 +50,9 @@ export function surroundings(): CatchSurroundings {
 function context(): CatchContext {
   const { catching, session, tool, choices } = useBench.getState()
   const measuring = toolNamed(tool).measures === true
-  const now = Date.now()
   return {
     from: session.points.at(-1)?.at ?? null,
-    passed: passed.filter(({ when }) => now - when < REMEMBERED_MS),
+    passed: stillPassed(),
     gridSpacing: choices.gridMm > 0 && (!measuring || choices.gridWhileMeasuring) ? choices.gridMm : null,
     off: new Set(catching.off),
   }
@@ -106,11 +108,15 @@ export function pointNowhere(): void {
   before = null
   round = null
   lastScreen = null
+  stopResting()
 }
 
 /** The angle of the straight line last touched; null where none was. */
 export function touchedRad(): number | null {
-  const lines = [before?.caught?.source.lines ?? [], ...passed.map(({ lines: each }) => each)].flat()
+  const lines = [
+    before?.caught?.source.lines ?? [],
+    ...usePassed.getState().points.map(({ lines: each }) => each),
+  ].flat()
   const line = lines.find(({ piece }) => piece.kind === 'segment')
   if (!line) return null
   const { x, y } = directionAt(line.piece, 0)
@@ -118,15 +124,26 @@ export function touchedRad(): number | null {
 }
 
 /** Takes a point up among the passed ones once the cursor has rested on it. */
-function remember(point: BoardPoint): void {
+function remember({ at, caught }: BoardPoint): void {
+  const source = caught?.source
+  const worth = source?.rank === 'point' && !source.guides
+  if (worth && resting && distance(resting.at, at) <= SAME_MM) return
+  stopResting()
+  if (worth) resting = { at, timer: setTimeout(() => pass(at, source), PASSED_AFTER_MS) }
+}
+
+function stopResting(): void {
+  clearTimeout(resting?.timer)
+  resting = null
+}
+
+function pass(at: Point, { word, lines }: Caught): void {
+  const others = usePassed.getState().points.filter((point) => distance(point.at, at) > SAME_MM)
+  usePassed.setState({ points: [{ at, word, lines, when: Date.now() }, ...others].slice(0, MOST_PASSED) })
+}
+
+/** The passed points that still count. */
+export function stillPassed(): readonly PassedPoint[] {
   const now = Date.now()
-  const source = point.caught?.source
-  if (source?.rank !== 'point' || source.guides) {
-    resting = null
-    return
-  }
-  if (!resting || distance(resting.at, point.at) > SAME_MM) resting = { at: point.at, since: now }
-  if (now - resting.since < PASSED_AFTER_MS) return
-  const others = passed.filter(({ at }) => distance(at, point.at) > SAME_MM)
-  passed = [{ at: point.at, word: source.word, lines: source.lines, when: now }, ...others].slice(0, MOST_PASSED)
+  return usePassed.getState().points.filter(({ when }) => now - when < REMEMBERED_MS)
 }

@@ -1,4 +1,5 @@
 import type { Point } from '@/core/geometry/vector'
+import type { PassedPoint } from '@/core/snap/scene'
 import type { BoardPoint } from '../catch-on-board'
 import { palette } from '../palette'
 import { toScreen, type View } from '../view'
@@ -41,6 +42,11 @@ export function paintCursor(canvas: CanvasRenderingContext2D, view: View, { at, 
   canvas.restore()
 }
 
+/** The points that others can be in line with. */
+export function paintPassed(canvas: CanvasRenderingContext2D, view: View, points: readonly PassedPoint[]): void {
+  for (const { at } of points) passedDot(canvas, toScreen(view, at))
+}
+
 const CAUGHT_PX = 3
 
 function paintCaught(canvas: CanvasRenderingContext2D, line: readonly Point[]): void {
@@ -72,5 +78,15 @@ const freeRing = stamp(10, (canvas) => {
   canvas.strokeStyle = palette.inkSoft
   canvas.beginPath()
   canvas.arc(0, 0, 3, 0, Math.PI * 2)
+  canvas.stroke()
+})
+
+const passedDot = stamp(10, (canvas) => {
+  canvas.lineWidth = 1.5
+  canvas.strokeStyle = palette.paper
+  canvas.fillStyle = palette.red
+  canvas.beginPath()
+  canvas.arc(0, 0, 2.75, 0, Math.PI * 2)
+  canvas.fill()
   canvas.stroke()
 })
