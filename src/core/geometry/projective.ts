@@ -4,9 +4,9 @@ import type { Point } from './vector'
 /** A plane projective map, rows of a 3 × 3 matrix: x' = (h0 x + h1 y + h2) / (h6 x + h7 y + h8), y' alike. */
 export type Homography = readonly [number, number, number, number, number, number, number, number, number]
 
-export function project([a, b, c, d, e, f, g, h, i]: Homography, { x, y }: Point): Point {
-  const w = g * x + h * y + i
-  return { x: (a * x + b * y + c) / w, y: (d * x + e * y + f) / w }
+export function project(map: Homography, { x, y }: Point): Point {
+  const w = map[6] * x + map[7] * y + map[8]
+  return { x: (map[0] * x + map[1] * y + map[2]) / w, y: (map[3] * x + map[4] * y + map[5]) / w }
 }
 
 /** The map that applies `first`, then `then`. */

@@ -11,10 +11,10 @@ interface Placed {
   to: number
 }
 
-/** A straight run, and the dashes that it stands for: none for a full line. */
-export interface Run {
-  readonly piece: Segment
-  readonly dashed: boolean
+/** What straight lines became: full ones, and ones that stand for a row of dashes. */
+export interface Runs {
+  readonly full: Segment[]
+  readonly dashed: Segment[]
 }
 
 /**
@@ -24,7 +24,7 @@ export interface Run {
 export function mergeCollinear(
   pieces: readonly Segment[],
   { toleranceMm, merged, dashes }: { toleranceMm: number; merged: boolean; dashes: boolean },
-): Run[] {
+): Runs {
   const middle = middleOf(pieces)
   const count = pieces.length
   const offsets = new Float64Array(count)
@@ -42,7 +42,7 @@ export function mergeCollinear(
   const order = Uint32Array.from({ length: count }, (_, i) => i).sort(
     (a, b) => buckets[a]! - buckets[b]! || offsets[a]! - offsets[b]!,
   )
-  const runs: Run[] = []
+  const runs: Runs = { full: [], dashed: [] }
   for (let first = 0; first < count; ) {
     const bucket = buckets[order[first]!]!
     let next = first + 1
@@ -53,10 +53,10 @@ export function mergeCollinear(
     )
       next++
     if (bucket >= 0) {
-      if (next - first === 1) runs.push({ piece: pieces[order[first]!]!, dashed: false })
+      if (next - first === 1) runs.full.push(pieces[order[first]!]!)
       else {
         const placed = Array.from(order.subarray(first, next), (i) => place(pieces[i]!, middle))
-        runs.push(...ofOneLine(placed, toleranceMm, merged, dashes))
+        addLine(runs, placed, toleranceMm, merged, dashes)
       }
     }
     first = next
@@ -87,12 +87,12 @@ function place(piece: Segment, middle: Point): Placed {
   return { piece: turned, from, to: from + Math.hypot(along.x, along.y) }
 }
 
-/** Runs of segments on one line. */
-function ofOneLine(given: Placed[], toleranceMm: number, merged: boolean, dashes: boolean): Run[] {
-  if (given.length === 1) return [{ piece: given[0]!.piece, dashed: false }]
-  const sorted = [...given].sort((a, b) => a.from - b.from)
+/** Adds the runs of segments on one line. */
+function addLine(runs: Runs, given: Placed[], toleranceMm: number, merged: boolean, dashes: boolean): void {
+  const sorted = given.sort((a, b) => a.from - b.from)
   const joined = merged ? joinTouching(sorted, toleranceMm) : sorted
-  return dashes ? takeDashes(joined) : joined.map(({ piece }) => ({ piece, dashed: false }))
+  if (dashes) takeDashes(runs, joined)
+  else for (const { piece } of joined) runs.full.push(piece)
 }
 
 function joinTouching(sorted: readonly Placed[], toleranceMm: number): Placed[] {
@@ -124,8 +124,7 @@ const EVEN = 0.2
 const WIDEST_GAP = 3
 
 /** Finds rows of equal dashes at equal gaps; a row's first and last dash may be cut short. */
-function takeDashes(runs: readonly Placed[]): Run[] {
-  const result: Run[] = []
+function takeDashes({ full, dashed }: Runs, runs: readonly Placed[]): void {
   const size = ({ from, to }: Placed) => to - from
   for (let i = 0; i < runs.length; ) {
     let last = i
@@ -142,12 +141,11 @@ function takeDashes(runs: readonly Placed[]): Run[] {
         if (!alike(next, length)) break
       }
     if (last - i + 1 >= FEWEST_DASHES) {
-      result.push({ piece: segment(runs[i]!.piece.start, runs[last]!.piece.end), dashed: true })
+      dashed.push(segment(runs[i]!.piece.start, runs[last]!.piece.end))
       i = last + 1
     } else {
-      result.push({ piece: runs[i]!.piece, dashed: false })
+      full.push(runs[i]!.piece)
       i++
     }
   }
-  return result
 }

@@ -139,8 +139,7 @@ describe('lifting', () => {
 describe('merging lines on one line', () => {
   it('merges segments on one line that touch or overlap, and no others', () => {
     const a = segment({ x: 0, y: 0 }, { x: 100, y: 0 })
-    const merged = (b: Segment) =>
-      mergeCollinear([a, b], { toleranceMm: 0.01, merged: true, dashes: false }).map(({ piece }) => piece)
+    const merged = (b: Segment) => mergeCollinear([a, b], { toleranceMm: 0.01, merged: true, dashes: false }).full
     expect(merged(segment({ x: 150, y: 0 }, { x: 90, y: 0 }))).toEqual([segment({ x: 0, y: 0 }, { x: 150, y: 0 })])
     expect(merged(segment({ x: 150, y: 0 }, { x: 110, y: 0 }))).toHaveLength(2)
     expect(merged(segment({ x: 150, y: 5 }, { x: 90, y: 5 }))).toHaveLength(2)
@@ -156,10 +155,10 @@ describe('merging lines on one line', () => {
           const [cos, sin] = [Math.cos(turn), Math.sin(turn)]
           const at = (t: number) => ({ x: 5000 + cos * t * 10, y: -300 + sin * t * 10 })
           const pieces: Segment[] = spans.filter(([a, b]) => a !== b).map(([a, b]) => segment(at(a), at(b)))
-          const runs = mergeCollinear(pieces, { toleranceMm: 2, merged: true, dashes: false })
+          const { full } = mergeCollinear(pieces, { toleranceMm: 2, merged: true, dashes: false })
           const covered = new Set<number>()
           for (const [a, b] of spans) for (let t = Math.min(a, b); t < Math.max(a, b); t++) covered.add(t)
-          const total = runs.reduce((sum, { piece }) => sum + lengthOf(piece), 0)
+          const total = full.reduce((sum, piece) => sum + lengthOf(piece), 0)
           expect(total).toBeCloseTo(covered.size * 10, 3)
         },
       ),

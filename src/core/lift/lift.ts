@@ -93,6 +93,9 @@ function takenFrom(linework: Linework, { parts, options, markup, crop, region, m
   }
 }
 
+/** The part of a line that is taken where nothing is left out. */
+const WHOLE = [[0, 1]] as const
+
 function gather(
   linework: Linework,
   job: LiftJob,
@@ -110,8 +113,11 @@ function gather(
     const style = linework.segmentStyles[i]!
     if (!wanted(style, linework.segmentFlags[i]!)) continue
     const [a, b] = segmentEnds(linework, i)
-    for (const [from, to] of visibleParts(clip, a, b)) {
-      const piece = segment(project(map, along(a, b, from)), project(map, along(a, b, to)))
+    for (const [from, to] of clip.areas.length > 0 ? visibleParts(clip, a, b) : WHOLE) {
+      const piece = segment(
+        project(map, from === 0 ? a : along(a, b, from)),
+        project(map, to === 1 ? b : along(a, b, to)),
+      )
       if (lengthOf(piece) < options.shortestMm) continue
       before.lines++
       byStyle[style]!.segments.push(piece)
@@ -163,17 +169,13 @@ function cleaned(group: Group, options: LiftOptions): { runs: Chain[]; dashed: P
     const rings = joinChains([...group.segments, ...group.others].map(single), toleranceMm)
     return { runs: rings.map((ring) => ({ ...ring, closed: true })), dashed: [] }
   }
-  const straight =
-    options.merged || options.dashes
-      ? mergeCollinear(group.segments, options)
-      : group.segments.map((piece) => ({ piece, dashed: false }))
-  const dashed = straight.flatMap((run) => (run.dashed ? [run.piece] : []))
-  const full = straight.flatMap((run) => (run.dashed ? [] : [single(run.piece)]))
+  const { full, dashed } =
+    options.merged || options.dashes ? mergeCollinear(group.segments, options) : { full: group.segments, dashed: [] }
   // Arcs of one circle are one even where lines are left apart.
   const rounds = joinChains(group.others.map(single), toleranceMm / 4).map((chain) => joinArcs(chain, toleranceMm / 2))
   const apart = rounds.flatMap((chain) => (chain.closed || options.chained ? [chain] : chain.pieces.map(single)))
-  if (!options.chained) return { runs: [...full, ...apart], dashed }
-  const chains = joinChains([...full, ...apart], toleranceMm / 4).map((chain) =>
+  if (!options.chained) return { runs: [...full.map(single), ...apart], dashed }
+  const chains = joinChains([...full.map(single), ...apart], toleranceMm / 4).map((chain) =>
     joinArcs(arcsOfChords(chain, toleranceMm), toleranceMm / 2),
   )
   return { runs: chains, dashed }

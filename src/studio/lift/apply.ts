@@ -1,7 +1,6 @@
 import { type Remote, wrap } from 'comlink'
 import type { LiftJob } from '@/core/lift/lift'
 import type { LiftPreview } from '@/core/lift/options'
-import type { Edit } from '@/core/model/change/change'
 import { FIRST_LAYER, type Layer, layersOf } from '@/core/model/layer/schema'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
@@ -10,7 +9,7 @@ import type { Lifter } from '@/workers/lift'
 import { contentUrl } from '../api'
 import { useBench } from '../bench-store'
 import { removeSheets } from '../panels/stack-edits'
-import { commit, put, tell, useProject } from '../project/store'
+import { commitParts, put, tell, useProject } from '../project/store'
 import { useSheetData } from '../sheets/sheet-data'
 import { sheetOf } from '../sheets/sheet-of'
 import { NO_LIFT, useLift } from './lift-store'
@@ -96,33 +95,38 @@ export async function prepareLift(underlay: Underlay): Promise<void> {
 }
 
 /** Shapes fetched from the worker at once: so few that taking them in is no long task. */
-const AT_ONCE = 4000
+const AT_ONCE = 6000
 
-/** Puts what was prepared on the plan, as one change. */
+/** Puts what was prepared on the plan piece by piece, as one change. */
 export async function applyLift(underlay: Underlay): Promise<void> {
   const { sheet } = useLift.getState()
   if (!prepared || prepared.job.underlayId !== underlay.id) return
   const { count, fresh } = prepared
-  useLift.setState({ busy: true })
-  // What is lifted from a sheet that stands upright lies where that stands.
-  const on = workPlaneOf(underlay.levelId, useProject.getState().records) ? { planeId: underlay.levelId } : {}
-  const edits: Omit<Edit, 'before'>[] = []
-  const used = new Set<string>()
-  for (let from = 0; from < count; from += AT_ONCE)
-    for (const shape of await lifter().take(from, AT_ONCE)) {
-      const after = { ...shape, ...on }
-      used.add(after.layerId)
-      edits.push({ id: after.id, after })
-    }
-  const layers = [...fresh.values()].filter(({ id }) => used.has(id)).map((layer) => ({ id: layer.id, after: layer }))
+  prepared = null
+  // The card goes first: what it shows is done with.
   useLift.setState(NO_LIFT)
   useBench.setState({ sideCard: null })
-  prepared = null
-  if (edits.length === 0) return tell('There is nothing to lift here.')
-  commit('Lift lines', [...layers, ...edits])
+  if (count === 0) return tell('There is nothing to lift here.')
+  if (!(await commitParts('Lift lines', partsOfLift(underlay, count, fresh)))) return
   if (sheet === 'hidden') put('Hide sheet', { ...underlay, visible: false })
   if (sheet === 'removed') removeSheets([underlay])
   tell(`${count.toLocaleString('en')} lifted from ${underlay.name}.`)
+}
+
+/** What is lifted, in parts, each with the new layers that it is the first to use. */
+async function* partsOfLift({ levelId }: Underlay, count: number, fresh: NewLayers) {
+  // What is lifted from a sheet that stands upright lies where that stands.
+  const on = workPlaneOf(levelId, useProject.getState().records) ? { planeId: levelId } : {}
+  const layers = new Map([...fresh.values()].map((layer) => [layer.id, layer]))
+  for (let from = 0; from < count; from += AT_ONCE) {
+    const shapes = await lifter().take(from, AT_ONCE)
+    const first = [...new Set(shapes.map(({ layerId }) => layerId))].flatMap((id) => {
+      const layer = layers.get(id)
+      layers.delete(id)
+      return layer ? [{ id, after: layer }] : []
+    })
+    yield [...first, ...shapes.map((shape) => ({ id: shape.id, after: { ...shape, ...on } }))]
+  }
 }
 
 /** Opens the card for lifting lines of a sheet. */

@@ -1,7 +1,7 @@
 import { create } from 'zustand'
 import { applyChanges, type Change, type Edit, invertChange, type KeptChange } from '@/core/model/change/change'
 import { NO_STACKS, pushChange, type UndoStacks } from '@/core/model/change/history'
-import { inParts, isOfOneWhole } from '@/core/model/change/parts'
+import { inParts, isOfOneWhole, partId } from '@/core/model/change/parts'
 import { keptByRecords } from '@/core/model/kept'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { Underlay } from '@/core/model/underlay/schema'
@@ -101,7 +101,7 @@ export async function openProject(id: string): Promise<void> {
     ...toldBy([...latest.toReversed(), ...unsent]),
     toldFrom: latest.at(-1)?.revision ?? snapshot.revision + 1,
   })
-  for (const change of waiting) if (known.has(change.id)) await outbox.remove(id, change.id)
+  for (const change of waiting) if (known.has(change.id)) await outbox.remove(change.id)
   void sendWaiting()
   whenIdle(() => void reachFurtherBack())
 }
@@ -118,18 +118,45 @@ const PART_EDITS = 8000
 
 /** Makes an edit: it is shown at once, held by the browser, and sent. */
 export function commit(label: string, edits: readonly Omit<Edit, 'before'>[]): void {
+  push(...changesFor(crypto.randomUUID(), label, edits))
+}
+
+/**
+ * Makes one large edit as its parts come: each is shown at once, all are held and sent together.
+ * @returns false where another project was opened before all was made
+ */
+export async function commitParts(
+  label: string,
+  parts: AsyncIterable<readonly Omit<Edit, 'before'>[]>,
+): Promise<boolean> {
+  const { id } = get()
+  const whole = crypto.randomUUID()
+  const made: Change[] = []
+  for await (const edits of parts) {
+    if (get().id !== id) break
+    const changes = changesFor(partId(whole, made.length), label, edits)
+    show(changes)
+    made.push(...changes)
+  }
+  void holdAndSend(id, made)
+  return get().id === id
+}
+
+/** The changes that an edit is told in, with all that follows from it; none where it can't be made now. */
+function changesFor(id: string, label: string, edits: readonly Omit<Edit, 'before'>[]): readonly Change[] {
   const { records, past } = get()
-  if (edits.length === 0) return
-  if (past)
-    return tell('You are looking at a past state. Bring it back, or go back to now, before you change anything.')
+  if (edits.length === 0) return []
+  if (past) {
+    tell('You are looking at a past state. Bring it back, or go back to now, before you change anything.')
+    return []
+  }
   const newId = () => crypto.randomUUID()
   const { edits: followed, refused } = withFollowers(edits, records, newId)
   const all = withRelations(followed, records, newId)
   if (refused > 0)
     tell('Members of a plane that follows another one change with those. Free the plane to change them by themselves.')
-  if (all.length === 0) return
-  const full = all.map(({ id, after }) => ({ id, before: records.get(id) ?? null, after }))
-  push(...inParts(crypto.randomUUID(), label, full, PART_EDITS))
+  const full = all.map(({ id: each, after }) => ({ id: each, before: records.get(each) ?? null, after }))
+  return inParts(id, label, full, PART_EDITS)
 }
 
 /** Puts records as they shall be. */
@@ -211,14 +238,19 @@ export async function redo(): Promise<Change | null> {
 
 /** Shows changes at once; each is sent once the browser holds it, so that no crash in between loses it. */
 function push(...changes: readonly Change[]): void {
-  const { id, waiting, records, stacks, told } = get()
+  if (changes.length === 0) return
+  show(changes)
+  void holdAndSend(get().id, changes)
+}
+
+function show(changes: readonly Change[]): void {
+  const { waiting, records, stacks, told } = get()
   set({
     waiting: [...waiting, ...changes],
     records: applyChanges(records, changes),
     told: [...told, ...changes],
     stacks: changes.reduce(pushChange, stacks),
   })
-  void holdAndSend(id, changes)
 }
 
 const LARGE = 2000
@@ -276,7 +308,7 @@ export async function sendWaiting(): Promise<void> {
         set({ online: true })
         if (revision === get().revision + 1) takeIn([{ ...next, revision }])
         else await catchUp()
-        await outbox.remove(id, next.id)
+        await outbox.remove(next.id)
       } catch (error) {
         const refused = error instanceof ApiError && error.status < 500
         if (!refused) {
@@ -319,11 +351,11 @@ export async function settleConflict(keep: 'mine' | 'theirs'): Promise<void> {
 }
 
 async function drop(change: Change): Promise<void> {
-  const { id, kept, waiting, told } = get()
+  const { kept, waiting, told } = get()
   const without = (list: readonly Change[]) => list.filter((each) => each.id !== change.id)
   const rest = without(waiting)
   set({ waiting: rest, records: overlay(kept, rest), ...toldBy(without(told)) })
-  await outbox.remove(id, change.id)
+  await outbox.remove(change.id)
 }
 
 /** Takes in changes that the server has kept, own and others', in order. */

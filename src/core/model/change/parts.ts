@@ -3,7 +3,10 @@
  */
 import type { Change, Edit } from './change'
 
-const PART = /_part\d+$/
+const PART = /(_part\d+)+$/
+
+/** The id of a part of a change. */
+export const partId = (whole: string, part: number): string => `${whole}_part${part}`
 
 /** The change of which this is a part; itself where it is whole. */
 const wholeOf = (changeId: string): string => changeId.replace(PART, '')
@@ -14,10 +17,11 @@ export const isOfOneWhole = (a: string, b: string): boolean => wholeOf(a) === wh
 /** Tells an edit in changes of so many edits at most. @param id of the whole */
 export function inParts(id: string, label: string, edits: readonly Edit[], most: number): Change[] {
   const change = { label, cause: 'edit', of: null } as const
+  if (edits.length === 0) return []
   if (edits.length <= most) return [{ ...change, id, edits }]
   return Array.from({ length: Math.ceil(edits.length / most) }, (_, i) => ({
     ...change,
-    id: `${id}_part${i}`,
+    id: partId(id, i),
     edits: edits.slice(i * most, (i + 1) * most),
   }))
 }

@@ -40,8 +40,9 @@ export function chainOfRing({ xy, bulges }: Ring, closed: boolean): Chain {
 /** Coordinates and bulges of a chain of straight pieces and arcs. */
 export function ringOf({ pieces, closed }: Chain): Ring & { closed: boolean } {
   const plain = pieces as readonly (Segment | Arc)[]
-  const ends = closed ? [] : [endOf(plain.at(-1)!)]
-  const xy = coordinatesOf([...plain.map(startOf), ...ends])
+  const points = plain.map(startOf)
+  if (!closed) points.push(endOf(plain.at(-1)!))
+  const xy = coordinatesOf(points)
   const round = plain.some(({ kind }) => kind === 'arc')
   return { xy, ...(round && { bulges: plain.map(bulgeOf) }), closed }
 }
@@ -51,8 +52,11 @@ export const mappedRing = (ring: Ring, map: Affine): Ring => ({
   ...(ring.bulges && { bulges: mirrors(map) ? ring.bulges.map((bulge) => -bulge) : ring.bulges }),
 })
 
+/** Most paths have none, and are asked often. */
 const arcsOf = (path: Path): { index: number; arc: Arc }[] =>
-  chainOfRing(path, path.closed).pieces.flatMap((arc, index) => (arc.kind === 'arc' ? [{ index, arc }] : []))
+  path.bulges
+    ? chainOfRing(path, path.closed).pieces.flatMap((arc, index) => (arc.kind === 'arc' ? [{ index, arc }] : []))
+    : []
 
 export const pathShape: ShapeKind<Path> = {
   schema: pathSchema,
