@@ -74,20 +74,20 @@ function darknessOf({ width, height, brightness }: Patch): Darkness | null {
   if (paper - ink < LEAST_CONTRAST) return null
   const dark = new Float32Array(brightness.length)
   for (let i = 0; i < dark.length; i++) dark[i] = (paper - brightness[i]!) / (paper - ink)
+  const [mostX, mostY] = [width - 1.001, height - 1.001]
   return {
     width,
     height,
     within: ({ x, y }) => x >= 1 && y >= 1 && x <= width - 1 && y <= height - 1,
     at: (px, py) => {
       // Beyond its edge a patch goes on as it ends.
-      const x = Math.min(width - 1.001, Math.max(0, px - 0.5))
-      const y = Math.min(height - 1.001, Math.max(0, py - 0.5))
+      const x = Math.min(mostX, Math.max(0, px - 0.5))
+      const y = Math.min(mostY, Math.max(0, py - 0.5))
       const [left, top] = [x | 0, y | 0]
-      const [a, b] = [x - left, y - top]
       const k = top * width + left
-      return (
-        (dark[k]! * (1 - a) + dark[k + 1]! * a) * (1 - b) + (dark[k + width]! * (1 - a) + dark[k + width + 1]! * a) * b
-      )
+      const upper = dark[k]! + (dark[k + 1]! - dark[k]!) * (x - left)
+      const lower = dark[k + width]! + (dark[k + width + 1]! - dark[k + width]!) * (x - left)
+      return upper + (lower - upper) * (y - top)
     },
   }
 }
@@ -149,11 +149,29 @@ interface Section {
 
 const STEP_PX = 0.5
 
+/** How far to either side a stroke of a width is looked for. */
+function reachAcross(widthPx: number): number {
+  return widthPx * 1.6 + 3
+}
+
+/** Steps beyond the reach that are still looked at: around the middle, and for the blur. */
+const MARGIN = 6
+/** What one section has read: each of its places is looked at several times. */
+const READ = new Float64Array(2 * (Math.ceil(reachAcross(WIDEST_PX) / STEP_PX) + MARGIN) + 1)
+
 /** The cross section of a stroke: where its darkness has its middle, and how far its edges are apart. Null where it is none. */
 function sectionAt(darkness: Darkness, at: Point, direction: Point, reach: number): Section | null {
   const across = leftOf(direction)
   const steps = Math.ceil(reach / STEP_PX)
-  const value = (k: number) => darkness.at(at.x + across.x * k * STEP_PX, at.y + across.y * k * STEP_PX)
+  const middleAt = steps + MARGIN
+  READ.fill(Number.NaN, 0, 2 * middleAt + 1)
+  const value = (k: number): number => {
+    const known = READ[middleAt + k]!
+    if (!Number.isNaN(known)) return known
+    const fresh = darkness.at(at.x + across.x * k * STEP_PX, at.y + across.y * k * STEP_PX)
+    READ[middleAt + k] = fresh
+    return fresh
+  }
   // The darkest place near the middle: the foretold centre may be a little beside the stroke.
   let peak = 0
   for (const k of [0, 1, -1, 2, -2, 3, -3, 4, -4]) if (value(k) > value(peak) + 0.05) peak = k
@@ -167,18 +185,23 @@ function sectionAt(darkness: Darkness, at: Point, direction: Point, reach: numbe
   }
   const [right, left] = [edge(1), edge(-1)]
   if (right === null || left === null) return null
-  // Darkness beyond the edges belongs to the stroke too, as far as its own blur goes.
-  const [from, to] = [Math.floor(left / STEP_PX) - 3, Math.ceil(right / STEP_PX) + 3]
+  const width = right - left
+  // Wide strokes are flat inside: there the edges say more than the middle of noise.
+  const middle = width > 6 ? (left + right) / 2 : middleOfDarkness(value, left, right)
+  return { center: { x: at.x + across.x * middle, y: at.y + across.y * middle }, width }
+}
+
+/** Darkness beyond the edges belongs to a stroke too, as far as its own blur goes: so many steps. */
+const BLUR = 3
+
+function middleOfDarkness(value: (k: number) => number, left: number, right: number): number {
   let [sum, moment] = [0, 0]
-  for (let k = from; k <= to; k++) {
+  for (let k = Math.floor(left / STEP_PX) - BLUR; k <= Math.ceil(right / STEP_PX) + BLUR; k++) {
     const weight = Math.max(0, value(k) - 0.12)
     sum += weight
     moment += weight * k * STEP_PX
   }
-  // Wide strokes are flat inside: there the edges say more than the middle of noise.
-  const width = right - left
-  const middle = width > 6 ? (left + right) / 2 : moment / sum
-  return { center: { x: at.x + across.x * middle, y: at.y + across.y * middle }, width }
+  return moment / sum
 }
 
 function follow(darkness: Darkness, seed: Seed): Stroke | null {
@@ -224,7 +247,7 @@ function walk(darkness: Darkness, first: Section, direction: Point): Walk {
     const t = dot({ x: center.x - through.x, y: center.y - through.y }, heading) + step
     const foretold = { x: through.x + heading.x * t, y: through.y + heading.y * t }
     if (!darkness.within(foretold)) return { sections, ended: false }
-    const section = sectionAt(darkness, foretold, heading, width * 1.6 + 3)
+    const section = sectionAt(darkness, foretold, heading, reachAcross(width))
     const wider = section === null && darkness.at(foretold.x, foretold.y) > EDGE
     if (section === null && !wider) {
       if (++missing > gap) return { sections, ended: true }
