@@ -86,3 +86,34 @@ test('a scan is caught by its strokes', async ({ page }) => {
   await studio.hover(250, 50)
   await expect(studio.caught).toContainText(/(end|on line) in the image/)
 })
+
+test('a lift of more lines than one change holds is still one to whoever undoes it or reads the history', async ({
+  page,
+}) => {
+  const many = 6500
+  const strokes = Array.from({ length: many }, (_, i) => {
+    const [x, y] = [10 + 2.8 * (i % 100), 10 + 2.8 * Math.floor(i / 100)]
+    // In ever other directions: nothing of it is hatching, nor on one line.
+    return `${x} ${y} m ${x + Math.cos(2.4 * i)} ${y + Math.sin(2.4 * i)} l S`
+  })
+  const studio = new StudioPage(page)
+  const id = await studio.newProject('Lift much')
+  await studio.upload('much.pdf', await handWritten(strokes.join(' '), FONT))
+  await studio.bringIn(1, 300, 200)
+  await page.getByRole('button', { name: /^More for/ }).click()
+  await page.getByRole('menuitem', { name: 'Lift its lines …' }).click()
+  await expect(page.getByText('After: 6,500 lines')).toBeVisible()
+  await page.getByRole('button', { name: 'Lift', exact: true }).click()
+  await expect(page.getByText(/6,500 lifted from/)).toBeVisible()
+  const paths = async () => (await records(page, { studio, id })).filter(({ kind }) => kind === 'path').length
+  expect(await paths()).toBe(many)
+  await page.getByRole('button', { name: 'History' }).click()
+  const told = page.getByRole('list', { name: 'What was done' })
+  await expect(told.getByText('Lift lines (6,500)')).toHaveCount(1)
+  await page.keyboard.press('Control+z')
+  await expect(told.getByText('Undo: Lift lines (6,500)')).toHaveCount(1)
+  expect(await paths()).toBe(0)
+  await page.keyboard.press('Control+Shift+z')
+  await expect(told.getByText('Redo: Lift lines (6,500)')).toHaveCount(1)
+  expect(await paths()).toBe(many)
+})

@@ -84,7 +84,7 @@ function Entry({ entry, looked, now }: { entry: HistoryEntry; looked: boolean; n
         {edits > 1 && (
           <Typography component="span" color="text.secondary" sx={{ fontSize: 12 }}>
             {' '}
-            ({edits})
+            ({edits.toLocaleString('en')})
           </Typography>
         )}
       </Typography>
