@@ -40,7 +40,7 @@ export const byGhostscript = (postScript: string): Promise<Uint8Array> =>
     return new Uint8Array(await readFile(join(folder, 'out.pdf')))
   })
 
-/** How Chromium starts everywhere here. */
+/** How Chromium starts everywhere here: WebGL is emulated; the page is painted as without a graphics card, not by an emulated one. */
 export const CHROMIUM = {
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-background-networking', '--enable-unsafe-swiftshader'],
