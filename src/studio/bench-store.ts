@@ -71,7 +71,7 @@ export const useBench = create<BenchState>(() => ({
   choices: {
     wallThicknessMm: 300,
     tracedLine: 'left',
-    cropShape: 'rectangle',
+    ringShape: 'rectangle',
     statedAlong: 'distance',
     tieKind: 'similarity',
     reading: null,

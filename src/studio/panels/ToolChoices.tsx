@@ -15,7 +15,6 @@ import { useProject } from '../project/store'
 import { RelateChoices } from '../sketch/RelateChoices'
 import type { Choices, ToolName } from '../tools/tool'
 import { ChoiceField } from './ChoiceField'
-import { CropChoices } from './CropChoices'
 import { StatedChoice, TieChoice } from './FitChoices'
 import { OneOf } from './OneOf'
 import { WallChoices } from './WallChoices'
@@ -47,6 +46,10 @@ function Words<K extends Worded>({
     />
   )
 }
+
+const RingShape = ({ label }: { label: string }) => (
+  <Words of="ringShape" label={label} words={{ rectangle: 'Rectangle', corners: 'Corners' }} />
+)
 
 function LengthChoice({
   of,
@@ -131,7 +134,8 @@ const CHOICES: Readonly<Record<ToolName, () => React.ReactNode>> = {
     </>
   ),
   stair: () => <LengthChoice of="stairWidthMm" label="Width" />,
-  crop: () => <CropChoices />,
+  crop: () => <RingShape label="Shape of the crop" />,
+  'lift-region': () => <RingShape label="Shape of the region" />,
   fit: () => <StatedChoice />,
   tie: () => <TieChoice />,
   pick: () => <Words of="frameWay" label="What a frame takes in" words={pickWords('touching', 'inside', 'lasso')} />,

@@ -28,7 +28,7 @@ export const crop: Tool = {
   say: ({ points }, context) => {
     const underlay = target(context)
     if (!underlay) return 'Bring in a sheet first: there is nothing here to crop.'
-    if (context.choices.cropShape === 'rectangle')
+    if (context.choices.ringShape === 'rectangle')
       return points.length === 0
         ? `Click one corner of what you need of ${underlay.name}.`
         : 'Click the opposite corner. The rest is put out of sight, not lost.'
@@ -39,11 +39,11 @@ export const crop: Tool = {
   fields: () => [],
   click: (session, point, context) => {
     const points = [...session.points, point]
-    if (context.choices.cropShape === 'rectangle' && points.length === 2) return take(points, context)
+    if (context.choices.ringShape === 'rectangle' && points.length === 2) return take(points, context)
     return { session: { ...EMPTY_SESSION, points } }
   },
   enter: (session, context) =>
-    context.choices.cropShape === 'corners' && session.points.length > 2
+    context.choices.ringShape === 'corners' && session.points.length > 2
       ? take(session.points, context)
       : { session: EMPTY_SESSION },
   undone: () => EMPTY_SESSION,
@@ -72,7 +72,7 @@ export const crop: Tool = {
     const ring = ringOf(placed, underlay, context)
     if (ring && points.length > 0) {
       trace(ring.map((p) => project(map, p)))
-      if (context.choices.cropShape === 'rectangle') canvas.closePath()
+      if (context.choices.ringShape === 'rectangle') canvas.closePath()
       canvas.stroke()
     }
     canvas.restore()
@@ -84,7 +84,7 @@ function ringOf(points: readonly BoardPoint[], { placement }: Underlay, { choice
   const back = sheetMap(placement)
   if (!back) return null
   const ring = points.map(({ at }) => project(back, at))
-  return choices.cropShape === 'rectangle' && ring.length > 1 ? corners(boxOf(ring)) : ring
+  return choices.ringShape === 'rectangle' && ring.length > 1 ? corners(boxOf(ring)) : ring
 }
 
 /** A crop narrower than this shows nothing, in points of the sheet. */

@@ -74,7 +74,8 @@ export interface ToolContext {
 export interface Choices extends DrawChoices, BuildChoices, MemberChoices {
   readonly wallThicknessMm: number
   readonly tracedLine: TracedLine
-  readonly cropShape: 'rectangle' | 'corners'
+  /** How a part of a sheet is shown: by two opposite corners, or by any number of them. */
+  readonly ringShape: 'rectangle' | 'corners'
   /** What a known length states: the distance, or only its part along or across the board. */
   readonly statedAlong: 'distance' | 'along' | 'across'
   /** What tie points may do to a sheet. */
