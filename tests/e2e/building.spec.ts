@@ -74,7 +74,7 @@ test('from a sheet to a building in IFC with the known areas', async ({ page }) 
 
   await test.step('the solids stand beside the plan', async () => {
     await page.getByRole('button', { name: 'Both', exact: true }).click()
-    await expect(page.getByRole('img', { name: 'Solid view of the model' }).locator('canvas')).toBeVisible()
+    await studio.solidShown()
     await expect(studio.board).toBeVisible()
     await page.getByRole('button', { name: 'Plan', exact: true }).click()
   })

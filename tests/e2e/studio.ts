@@ -1,4 +1,5 @@
 import { test as base, expect, type Locator, type Page } from '@playwright/test'
+import sharp from 'sharp'
 import type { ProjectRecord } from '../../src/core/model/registry'
 
 /** Playwright's test, failing as well where the page throws. */
@@ -71,6 +72,17 @@ export class StudioPage {
   async open(id: string): Promise<void> {
     await this.page.goto(`/projects/${id}`)
     await expect(this.board).toBeVisible()
+  }
+
+  /** Waits until the solid view shows something: its middle is not all of one colour. */
+  async solidShown(): Promise<void> {
+    const view = this.page.getByRole('img', { name: /^Solid (view )?of / })
+    await expect(async () => {
+      const { x, y, width, height } = (await view.boundingBox())!
+      const clip = { x: x + 0.3 * width, y: y + 0.4 * height, width: 0.4 * width, height: 0.3 * height }
+      const { channels } = await sharp(await this.page.screenshot({ clip })).stats()
+      expect(Math.max(...channels.map(({ stdev }) => stdev))).toBeGreaterThan(5)
+    }).toPass()
   }
 
   /** Waits until every sheet is drawn sharply. */

@@ -69,6 +69,7 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await page.getByRole('button', { name: 'Work on level Ground' }).click()
     await page.getByRole('button', { name: 'Both', exact: true }).click()
     await studio.drawn()
+    await studio.solidShown()
   },
   tables: async (page, studio) => {
     await page.getByRole('button', { name: 'Tables', exact: true }).click()
@@ -90,7 +91,7 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await page.keyboard.press('Escape')
     await page.keyboard.press('\\')
     await page.getByRole('button', { name: 'Walk to Under the frames' }).click()
-    await studio.framed()
+    await studio.solidShown()
   },
   'cut-list': async (page, studio) => {
     await page.getByRole('button', { name: 'Uncut' }).click()
@@ -148,6 +149,7 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await page.getByText('kg mm²').waitFor()
     await page.keyboard.press('Home')
     await studio.drawn()
+    await studio.solidShown()
   },
   'part-findings': async (page) => {
     const diameter = page.getByRole('textbox', { name: 'Diameter' }).first()
