@@ -9,7 +9,7 @@ import type { Lifter } from '@/workers/lift'
 import { contentUrl } from '../api'
 import { useBench } from '../bench-store'
 import { removeSheets } from '../panels/stack-edits'
-import { commitParts, put, tell, useProject } from '../project/store'
+import { commitParts, put, refusesInPast, tell, useProject } from '../project/store'
 import { useSheetData } from '../sheets/sheet-data'
 import { sheetOf } from '../sheets/sheet-of'
 import { NO_LIFT, useLift } from './lift-store'
@@ -100,7 +100,7 @@ const AT_ONCE = 6000
 /** Puts what was prepared on the plan piece by piece, as one change. */
 export async function applyLift(underlay: Underlay): Promise<void> {
   const { sheet } = useLift.getState()
-  if (!prepared || prepared.job.underlayId !== underlay.id) return
+  if (!prepared || prepared.job.underlayId !== underlay.id || refusesInPast()) return
   const { count, fresh } = prepared
   prepared = null
   // The card goes first: what it shows is done with.

@@ -118,38 +118,45 @@ const PART_EDITS = 8000
 
 /** Makes an edit: it is shown at once, held by the browser, and sent. */
 export function commit(label: string, edits: readonly Omit<Edit, 'before'>[]): void {
+  if (edits.length === 0 || refusesInPast()) return
   push(...changesFor(crypto.randomUUID(), label, edits))
+}
+
+/** Whether a past state is looked at, in which nothing can be changed; says so. */
+export function refusesInPast(): boolean {
+  if (!get().past) return false
+  tell('You are looking at a past state. Bring it back, or go back to now, before you change anything.')
+  return true
 }
 
 /**
  * Makes one large edit as its parts come: each is shown at once, all are held and sent together.
- * @returns false where another project was opened before all was made
+ * @returns false where it could not be made, or another project was opened before all was made
  */
 export async function commitParts(
   label: string,
   parts: AsyncIterable<readonly Omit<Edit, 'before'>[]>,
 ): Promise<boolean> {
+  if (refusesInPast()) return false
   const { id } = get()
   const whole = crypto.randomUUID()
   const made: Change[] = []
-  for await (const edits of parts) {
-    if (get().id !== id) break
-    const changes = changesFor(partId(whole, made.length), label, edits)
-    show(changes)
-    made.push(...changes)
+  try {
+    for await (const edits of parts) {
+      if (get().id !== id) break
+      const changes = changesFor(partId(whole, made.length), label, edits)
+      show(changes)
+      made.push(...changes)
+    }
+  } finally {
+    void holdAndSend(id, made)
   }
-  void holdAndSend(id, made)
   return get().id === id
 }
 
-/** The changes that an edit is told in, with all that follows from it; none where it can't be made now. */
+/** The changes that an edit is told in, with all that follows from it. */
 function changesFor(id: string, label: string, edits: readonly Omit<Edit, 'before'>[]): readonly Change[] {
-  const { records, past } = get()
-  if (edits.length === 0) return []
-  if (past) {
-    tell('You are looking at a past state. Bring it back, or go back to now, before you change anything.')
-    return []
-  }
+  const { records } = get()
   const newId = () => crypto.randomUUID()
   const { edits: followed, refused } = withFollowers(edits, records, newId)
   const all = withRelations(followed, records, newId)
