@@ -14,6 +14,8 @@ export default defineConfig({
     baseURL: process.env.CALQUE_ADDRESS,
     viewport: { width: 1280, height: 800 },
     launchOptions: CHROMIUM,
+    // What moves on its own would be clicked where it no longer is.
+    contextOptions: { reducedMotion: 'reduce' },
     acceptDownloads: true,
     screenshot: 'only-on-failure',
   },

@@ -5,8 +5,6 @@ import { StudioPage, test } from './studio'
 
 test('axe finds nothing serious on any main view', async ({ page }) => {
   test.setTimeout(240_000)
-  // Colours are judged once they have come to rest.
-  await page.emulateMedia({ reducedMotion: 'reduce' })
   const studio = new StudioPage(page)
   await page.goto('/')
   await expect(page.getByLabel('New project')).toBeVisible()

@@ -13,7 +13,6 @@ test('slots, patterns and single edges make a part, which is measured, kept as a
   page,
 }) => {
   test.setTimeout(120_000)
-  await page.emulateMedia({ reducedMotion: 'reduce' })
   const studio = new StudioPage(page)
   const id = await studio.newProject('Steps')
   const lines = [box('outline', 0, 0, 100, 60), line('run', [60, 45, 90, 45]), disc('hole', 15, 15, 4)]

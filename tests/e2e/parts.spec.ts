@@ -20,8 +20,6 @@ const VOLUME_MM3 = (ROUNDED - SLOT - HOLES) * 0.25 * 25.4 ** 3
 
 test('the plate’s sheet becomes a solid with the holes that it calls for', async ({ page }) => {
   test.setTimeout(120_000)
-  // Colours are judged once they have come to rest.
-  await page.emulateMedia({ reducedMotion: 'reduce' })
   const studio = new StudioPage(page)
   const id = await studio.newProject('Plate')
   await studio.upload('plate.svg', outriggerPlate())
