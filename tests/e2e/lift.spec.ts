@@ -1,5 +1,7 @@
 import { expect, type Page } from '@playwright/test'
+import { boathouseSet } from '../../demo/sheets/boathouse'
 import type { ProjectRecord } from '../../src/core/model/registry'
+import { A3 } from '../support/boathouse'
 import { handWritten } from '../support/hand-written'
 import { StudioPage, test } from './studio'
 
@@ -78,6 +80,24 @@ test('only a region is lifted, and lines can be left as they are', async ({ page
   await page.getByRole('button', { name: 'Lift', exact: true }).click()
   await expect(page.getByText(/lifted from/)).toBeVisible()
   expect((await records(page, begun)).filter(({ kind }) => kind === 'path')).toHaveLength(10)
+})
+
+test('a sheet with layers is lifted by its pens as well', async ({ page }) => {
+  const studio = new StudioPage(page)
+  await studio.newProject('Pens')
+  await studio.upload('plans.pdf', await boathouseSet())
+  await studio.bringIn(1, A3.width, A3.height)
+  await page.getByRole('button', { name: /^More for/ }).click()
+  await page.getByRole('menuitem', { name: 'Lift its lines …' }).click()
+  const before = page.getByText(/^Before: \d+ lines/)
+  const whole = await before.textContent()
+  await expect(page.getByRole('group', { name: 'Parts' }).getByText(/^Walls/)).toBeVisible()
+  const pens = page.getByRole('group', { name: 'Pens' })
+  const only = pens.getByRole('button', { name: /^Only / }).first()
+  await only.click()
+  await expect(before).not.toHaveText(whole!)
+  await expect(pens.getByRole('checkbox', { checked: true })).toHaveCount(1)
+  await expect(page.getByRole('group', { name: 'Parts' }).getByRole('checkbox', { checked: false })).toHaveCount(0)
 })
 
 test('a scan is caught by its strokes', async ({ page }) => {

@@ -3,7 +3,7 @@ import { boathouseSet } from '../../../demo/sheets/boathouse'
 import { handWritten } from '../../../tests/support/hand-written'
 import { readSheet } from '../../../tests/support/read-sheet'
 import { Flag, isVisible, type Linework, segmentEnds } from './linework'
-import { partsOf, shownOf } from './looks'
+import { lookKey, partsOf, pensOf, shownOf } from './looks'
 
 const admitted = (linework: Linework, choices: Parameters<typeof shownOf>[1], markup = true) => {
   const shown = shownOf(linework, choices, markup)
@@ -32,6 +32,21 @@ describe('a sheet with layers', () => {
     const expected = [...plan.segmentFlags.keys()].filter((i) => layerOf(plan, i) !== 'Dimensions')
     expect(left).toEqual(expected)
     expect(left.length).toBeLessThan(plan.segmentFlags.length)
+  })
+
+  it('is sorted by its pens as well: each line goes with one of them, on whatever layer it lies', () => {
+    // Hatching has a tick of its own.
+    const visible = [...plan.segmentFlags.keys()].filter(
+      (i) => isVisible(plan.segmentFlags[i]!) && !(plan.segmentFlags[i]! & Flag.hatch),
+    )
+    const styleOf = (i: number) => plan.styles[plan.segmentStyles[i]!]!
+    const gone = pensOf(plan).flatMap(({ key }) => {
+      const left = new Set(admitted(plan, [{ key, visible: false }]))
+      const without = visible.filter((i) => !left.has(i))
+      expect(without.every((i) => lookKey(styleOf(i)) === key)).toBe(true)
+      return without
+    })
+    expect(gone.sort((i, k) => i - k)).toEqual(visible.filter((i) => styleOf(i).kind === 'stroke'))
   })
 
   it('hatching is told from everything else', () => {

@@ -78,6 +78,10 @@ function layersOf(linework: Linework): SheetPart[] {
   }))
 }
 
+/** The pens with which lines are drawn, whether or not the sheet has layers. */
+export const pensOf = (linework: Linework): SheetPart[] =>
+  looksOf(linework).filter(({ key }) => key.includes(':') || key === 'others')
+
 function looksOf(linework: Linework): SheetPart[] {
   const keys = linework.styles.map(lookKey)
   const counts = new Map<string, number>()
@@ -127,7 +131,7 @@ export function shownOf(linework: Linework, choices: readonly PartChoice[], mark
   const chosen = new Map(choices.map(({ key, visible }) => [key, visible]))
   const hidden = (key: string) => chosen.get(key) === false
   // Sorting a whole sheet takes a while, and every drawing comes by here: only for the one part that needs it.
-  const named = hidden('others') ? new Set(partsOf(linework).map(({ key }) => key)) : null
+  const named = hidden('others') ? new Set(looksOf(linework).map(({ key }) => key)) : null
   const layerShows = linework.layers.map(({ name }) => chosen.get(layerKey(name)))
   // 1 shows, 0 is hidden, 2 as the file's flags say.
   const styles = linework.styles.map((style) => {

@@ -8,7 +8,7 @@ import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { useEffect, useMemo } from 'react'
 import type { LiftCounts, LiftOptions } from '@/core/lift/options'
-import { partsOf } from '@/core/sheet/looks'
+import { partsOf, pensOf, type SheetPart } from '@/core/sheet/looks'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { takeTool, toolContext, useBench } from '../bench-store'
@@ -185,54 +185,79 @@ function Lengths({ options, onChange }: PartProps) {
 /** Parts that have a tick of their own, or can't be lifted. */
 const TICKED = new Set(['hatching', 'text', 'images', 'fills'])
 
-/** Parts of the sheet that are lifted: its layers, or what it holds by kind and look. */
-function Parts({ sheetId, options, onChange }: PartProps & { readonly sheetId: string }) {
+/** Parts of the sheet that are lifted: its layers and its pens, or what it holds by kind and look. */
+function Parts({ sheetId, ...props }: PartProps & { readonly sheetId: string }) {
   const sources = useProject((project) => project.sources)
   const byHash = useSheetData((data) => data.byHash)
   const hash = sheetOf(sources, sheetId)?.sheet.lineworkHash
   const linework = hash ? byHash.get(hash)?.linework : undefined
-  const parts = useMemo(() => (linework ? partsOf(linework).filter(({ key }) => !TICKED.has(key)) : []), [linework])
-  if (parts.length < 2) return null
+  const groups = useMemo(() => {
+    if (!linework) return []
+    const parts = { label: 'Parts', parts: partsOf(linework).filter(({ key }) => !TICKED.has(key)) }
+    return linework.layers.length > 0 ? [parts, { label: 'Pens', parts: pensOf(linework) }] : [parts]
+  }, [linework])
+  return groups.map(({ label, parts }) =>
+    parts.length > 1 ? <PartTicks key={label} label={label} parts={parts} {...props} /> : null,
+  )
+}
+
+function PartTicks({
+  label: heading,
+  parts,
+  options,
+  onChange,
+}: PartProps & { readonly label: string; readonly parts: readonly SheetPart[] }) {
   const without = new Set(options.without)
+  // Pens of one weight are told apart by their colours.
+  const named = ({ label, color }: SheetPart) =>
+    color && parts.filter((part) => part.label === label).length > 1 ? `${label}, ${color}` : label
+  const elsewhere = options.without.filter((key) => !parts.some((part) => part.key === key))
   return (
     <Box
       role="group"
-      aria-label="Parts"
-      sx={{ maxHeight: 150, overflow: 'auto', border: 1, borderColor: 'divider', px: 1 }}
+      aria-label={heading}
+      sx={{ maxHeight: 150, flexShrink: 0, overflow: 'auto', border: 1, borderColor: 'divider', px: 1 }}
     >
-      {parts.map(({ key, label, count, visible }) => (
-        <Stack key={key} direction="row" sx={{ alignItems: 'center' }}>
-          <FormControlLabel
-            control={
-              <Checkbox
-                size="small"
-                checked={visible && !without.has(key)}
-                disabled={!visible}
-                onChange={({ target }) =>
-                  onChange({
-                    without: target.checked
-                      ? options.without.filter((each) => each !== key)
-                      : [...options.without, key],
-                  })
-                }
-                sx={{ py: 0.25 }}
-              />
-            }
-            label={`${label} (${count.toLocaleString('en')})`}
-            slotProps={{ typography: { sx: { fontSize: 13 }, noWrap: true } }}
-            sx={{ flex: 1, minWidth: 0, mr: 0 }}
-          />
-          <Button
-            size="small"
-            aria-label={`Only ${label}`}
-            disabled={!visible}
-            onClick={() => onChange({ without: parts.flatMap((part) => (part.key === key ? [] : [part.key])) })}
-            sx={{ minWidth: 0, px: 0.75, py: 0 }}
-          >
-            only
-          </Button>
-        </Stack>
-      ))}
+      {parts
+        .map((part) => [part, named(part)] as const)
+        .map(([{ key, count, visible, color }, label]) => (
+          <Stack key={key} direction="row" sx={{ alignItems: 'center' }}>
+            <FormControlLabel
+              control={
+                <Checkbox
+                  size="small"
+                  checked={visible && !without.has(key)}
+                  disabled={!visible}
+                  onChange={({ target }) =>
+                    onChange({
+                      without: target.checked
+                        ? options.without.filter((each) => each !== key)
+                        : [...options.without, key],
+                    })
+                  }
+                  sx={{ py: 0.25 }}
+                />
+              }
+              label={`${label} (${count.toLocaleString('en')})`}
+              slotProps={{ typography: { sx: { fontSize: 13 }, noWrap: true } }}
+              sx={{ flex: 1, minWidth: 0, mr: 0 }}
+            />
+            {color?.startsWith('#') && (
+              <Box aria-hidden sx={{ width: 14, height: 3, flexShrink: 0, mr: 0.5 }} style={{ background: color }} />
+            )}
+            <Button
+              size="small"
+              aria-label={`Only ${label}`}
+              disabled={!visible}
+              onClick={() =>
+                onChange({ without: [...elsewhere, ...parts.flatMap((part) => (part.key === key ? [] : [part.key]))] })
+              }
+              sx={{ minWidth: 0, px: 0.75, py: 0 }}
+            >
+              only
+            </Button>
+          </Stack>
+        ))}
     </Box>
   )
 }
