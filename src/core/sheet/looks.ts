@@ -37,6 +37,9 @@ export function lookKey({ kind, color, widthPt, dashPt }: LineStyle): string {
   return `${dashPt.length > 0 ? 'dashed' : 'line'}:${weightOf(widthPt)}:${color}`
 }
 
+/** Whether the key of a look names a pen. */
+const isPen = (key: string): boolean => key.includes(':')
+
 const LOOK_WORDS: Record<string, string> = {
   fills: 'Fills',
   hatching: 'Hatching',
@@ -80,7 +83,7 @@ function layersOf(linework: Linework): SheetPart[] {
 
 /** The pens with which lines are drawn, whether or not the sheet has layers. */
 export const pensOf = (linework: Linework): SheetPart[] =>
-  looksOf(linework).filter(({ key }) => key.includes(':') || key === 'others')
+  looksOf(linework).filter(({ key }) => isPen(key) || key === 'others')
 
 function looksOf(linework: Linework): SheetPart[] {
   const keys = linework.styles.map(lookKey)
@@ -91,7 +94,7 @@ function looksOf(linework: Linework): SheetPart[] {
     if (isVisible(segmentFlags[i]!)) add(segmentFlags[i]! & Flag.hatch ? 'hatching' : keys[segmentStyles[i]!]!)
   for (let i = 0; i < curveFlags.length; i++)
     if (isVisible(curveFlags[i]!)) add(curveFlags[i]! & Flag.hatch ? 'hatching' : keys[curveStyles[i]!]!)
-  const pens = [...counts].filter(([key]) => key.includes(':')).sort((a, b) => b[1] - a[1])
+  const pens = [...counts].filter(([key]) => isPen(key)).sort((a, b) => b[1] - a[1])
   const named = pens.slice(0, MOST_LOOKS)
   const others = pens.slice(MOST_LOOKS).reduce((sum, [, count]) => sum + count, 0)
   const rest: [string, number][] = [
@@ -107,7 +110,7 @@ function looksOf(linework: Linework): SheetPart[] {
     group: null,
     count,
     visible: true,
-    color: key.includes(':') ? key.split(':')[2]! : null,
+    color: isPen(key) ? key.split(':')[2]! : null,
   }))
 }
 
@@ -137,7 +140,7 @@ export function shownOf(linework: Linework, choices: readonly PartChoice[], mark
   const styles = linework.styles.map((style) => {
     if (style.markup && !markup) return 0
     const key = lookKey(style)
-    if (hidden(key) || (named && key.includes(':') && !named.has(key))) return 0
+    if (hidden(key) || (named && isPen(key) && !named.has(key))) return 0
     const layer = layerShows[style.layer]
     return layer === undefined ? 2 : layer ? 1 : 0
   })

@@ -14,6 +14,7 @@ import { parseLength } from '@/core/units/length'
 import { takeTool, toolContext, useBench } from '../bench-store'
 import { CommittedField } from '../panels/CommittedField'
 import { OneOf } from '../panels/OneOf'
+import { PartColor } from '../panels/PartColor'
 import { useProject } from '../project/store'
 import { useSheetData } from '../sheets/sheet-data'
 import { sheetOf } from '../sheets/sheet-of'
@@ -182,10 +183,7 @@ function Lengths({ options, onChange }: PartProps) {
   )
 }
 
-/** Parts that have a tick of their own, or can't be lifted. */
-const TICKED = new Set(['hatching', 'text', 'images', 'fills'])
-
-/** Parts of the sheet that are lifted: its layers and its pens, or what it holds by kind and look. */
+/** Parts of the sheet that are lifted: its layers, where it has any, and its pens. All else has a tick of its own. */
 function Parts({ sheetId, ...props }: PartProps & { readonly sheetId: string }) {
   const sources = useProject((project) => project.sources)
   const byHash = useSheetData((data) => data.byHash)
@@ -193,8 +191,12 @@ function Parts({ sheetId, ...props }: PartProps & { readonly sheetId: string }) 
   const linework = hash ? byHash.get(hash)?.linework : undefined
   const groups = useMemo(() => {
     if (!linework) return []
-    const parts = { label: 'Parts', parts: partsOf(linework).filter(({ key }) => !TICKED.has(key)) }
-    return linework.layers.length > 0 ? [parts, { label: 'Pens', parts: pensOf(linework) }] : [parts]
+    const pens = pensOf(linework)
+    if (linework.layers.length === 0) return [{ label: 'Parts', parts: pens }]
+    return [
+      { label: 'Parts', parts: partsOf(linework) },
+      { label: 'Pens', parts: pens },
+    ]
   }, [linework])
   return groups.map(({ label, parts }) =>
     parts.length > 1 ? <PartTicks key={label} label={label} parts={parts} {...props} /> : null,
@@ -202,62 +204,75 @@ function Parts({ sheetId, ...props }: PartProps & { readonly sheetId: string }) 
 }
 
 function PartTicks({
-  label: heading,
+  label,
   parts,
-  options,
+  options: { without },
   onChange,
 }: PartProps & { readonly label: string; readonly parts: readonly SheetPart[] }) {
-  const without = new Set(options.without)
+  const keys = parts.map(({ key }) => key)
+  const elsewhere = without.filter((key) => !keys.includes(key))
   // Pens of one weight are told apart by their colours.
-  const named = ({ label, color }: SheetPart) =>
-    color && parts.filter((part) => part.label === label).length > 1 ? `${label}, ${color}` : label
-  const elsewhere = options.without.filter((key) => !parts.some((part) => part.key === key))
+  const named = (part: SheetPart) =>
+    part.color && parts.some((other) => other !== part && other.label === part.label)
+      ? `${part.label}, ${part.color}`
+      : part.label
   return (
     <Box
       role="group"
-      aria-label={heading}
+      aria-label={label}
       sx={{ maxHeight: 150, flexShrink: 0, overflow: 'auto', border: 1, borderColor: 'divider', px: 1 }}
     >
-      {parts
-        .map((part) => [part, named(part)] as const)
-        .map(([{ key, count, visible, color }, label]) => (
-          <Stack key={key} direction="row" sx={{ alignItems: 'center' }}>
-            <FormControlLabel
-              control={
-                <Checkbox
-                  size="small"
-                  checked={visible && !without.has(key)}
-                  disabled={!visible}
-                  onChange={({ target }) =>
-                    onChange({
-                      without: target.checked
-                        ? options.without.filter((each) => each !== key)
-                        : [...options.without, key],
-                    })
-                  }
-                  sx={{ py: 0.25 }}
-                />
-              }
-              label={`${label} (${count.toLocaleString('en')})`}
-              slotProps={{ typography: { sx: { fontSize: 13 }, noWrap: true } }}
-              sx={{ flex: 1, minWidth: 0, mr: 0 }}
-            />
-            {color?.startsWith('#') && (
-              <Box aria-hidden sx={{ width: 14, height: 3, flexShrink: 0, mr: 0.5 }} style={{ background: color }} />
-            )}
-            <Button
-              size="small"
-              aria-label={`Only ${label}`}
-              disabled={!visible}
-              onClick={() =>
-                onChange({ without: [...elsewhere, ...parts.flatMap((part) => (part.key === key ? [] : [part.key]))] })
-              }
-              sx={{ minWidth: 0, px: 0.75, py: 0 }}
-            >
-              only
-            </Button>
-          </Stack>
-        ))}
+      {parts.map((part) => (
+        <PartTick
+          key={part.key}
+          part={part}
+          name={named(part)}
+          on={!without.includes(part.key)}
+          onChange={(on) =>
+            onChange({ without: on ? without.filter((key) => key !== part.key) : [...without, part.key] })
+          }
+          onOnly={() => onChange({ without: [...elsewhere, ...keys.filter((key) => key !== part.key)] })}
+        />
+      ))}
     </Box>
+  )
+}
+
+interface PartTickProps {
+  readonly part: SheetPart
+  readonly name: string
+  readonly on: boolean
+  readonly onChange: (on: boolean) => void
+  readonly onOnly: () => void
+}
+
+function PartTick({ part: { count, visible, color }, name, on, onChange, onOnly }: PartTickProps) {
+  return (
+    <Stack direction="row" sx={{ alignItems: 'center' }}>
+      <FormControlLabel
+        control={
+          <Checkbox
+            size="small"
+            checked={visible && on}
+            disabled={!visible}
+            onChange={({ target }) => onChange(target.checked)}
+            sx={{ py: 0.25 }}
+          />
+        }
+        label={`${name} (${count.toLocaleString('en')})`}
+        slotProps={{ typography: { sx: { fontSize: 13 }, noWrap: true } }}
+        sx={{ flex: 1, minWidth: 0, mr: 0 }}
+      />
+      {color?.startsWith('#') && <PartColor color={color} />}
+      <Button
+        size="small"
+        aria-label={`Only ${name}`}
+        disabled={!visible}
+        onClick={onOnly}
+        sx={{ minWidth: 0, px: 0.75, py: 0, ml: 0.5 }}
+      >
+        only
+      </Button>
+    </Stack>
   )
 }

@@ -11,6 +11,7 @@ import { hidesLooks, partsOf, type SheetPart } from '@/core/sheet/looks'
 import type { SheetView } from '../api'
 import { put } from '../project/store'
 import { partPicture } from '../sheets/part-picture'
+import { PartColor } from './PartColor'
 
 /** What a sheet holds, each part with a switch; pointing at one shows what it is. */
 export function PartList({ underlay, sheet, linework }: { underlay: Underlay; sheet: SheetView; linework: Linework }) {
@@ -75,10 +76,7 @@ export function PartList({ underlay, sheet, linework }: { underlay: Underlay; sh
                     '&:hover': { bgcolor: 'background.default' },
                   }}
                 >
-                  <Box
-                    aria-hidden
-                    sx={{ width: 14, height: 0, borderTop: '3px solid', borderColor: part.color ?? 'text.secondary' }}
-                  />
+                  <PartColor color={part.color} />
                   <Typography sx={{ flex: 1, fontSize: 13 }} noWrap title={part.label}>
                     {part.label}
                   </Typography>

@@ -1,4 +1,4 @@
-import { boxOf, corners } from '@/core/geometry/box'
+import { boxOf } from '@/core/geometry/box'
 import { project } from '@/core/geometry/projective'
 import type { Point } from '@/core/geometry/vector'
 import { boardMap, sheetMap } from '@/core/model/underlay/placement'
@@ -7,6 +7,7 @@ import type { BoardPoint } from '../board/catch-on-board'
 import { palette } from '../board/palette'
 import { toScreen } from '../board/view'
 import { put, underlaysOf } from '../project/store'
+import { ENCLOSES_NOTHING, ringClicks, ringThrough, sayRing } from './ring'
 import { EMPTY_SESSION, type Outcome, plain, type Tool, type ToolContext } from './tool'
 
 /** The sheet that is cropped: the picked one, else the uppermost that shows. */
@@ -25,27 +26,17 @@ export const crop: Tool = {
   steps: ['fit', 'trace'],
   places: true,
   loupe: false,
-  say: ({ points }, context) => {
+  say: (session, context) => {
     const underlay = target(context)
     if (!underlay) return 'Bring in a sheet first: there is nothing here to crop.'
-    if (context.choices.ringShape === 'rectangle')
-      return points.length === 0
-        ? `Click one corner of what you need of ${underlay.name}.`
-        : 'Click the opposite corner. The rest is put out of sight, not lost.'
-    return points.length < 3
-      ? `Click the corners of what you need of ${underlay.name}, one after another.`
-      : 'Click further corners, or press Enter to close.'
+    return sayRing(session, context, {
+      first: `Click one corner of what you need of ${underlay.name}.`,
+      opposite: 'Click the opposite corner. The rest is put out of sight, not lost.',
+      corners: `Click the corners of what you need of ${underlay.name}, one after another.`,
+    })
   },
   fields: () => [],
-  click: (session, point, context) => {
-    const points = [...session.points, point]
-    if (context.choices.ringShape === 'rectangle' && points.length === 2) return take(points, context)
-    return { session: { ...EMPTY_SESSION, points } }
-  },
-  enter: (session, context) =>
-    context.choices.ringShape === 'corners' && session.points.length > 2
-      ? take(session.points, context)
-      : { session: EMPTY_SESSION },
+  ...ringClicks(take),
   undone: () => EMPTY_SESSION,
   paint: (canvas, { points, cursor }, view, context) => {
     const underlay = target(context)
@@ -80,11 +71,15 @@ export const crop: Tool = {
 }
 
 /** The crop that these points make, in the sheet's own space and along its own sides. */
-function ringOf(points: readonly BoardPoint[], { placement }: Underlay, { choices }: ToolContext): Point[] | null {
+function ringOf(points: readonly BoardPoint[], { placement }: Underlay, context: ToolContext): Point[] | null {
   const back = sheetMap(placement)
-  if (!back) return null
-  const ring = points.map(({ at }) => project(back, at))
-  return choices.ringShape === 'rectangle' && ring.length > 1 ? corners(boxOf(ring)) : ring
+  return (
+    back &&
+    ringThrough(
+      points.map(({ at }) => project(back, at)),
+      context,
+    )
+  )
 }
 
 /** A crop narrower than this shows nothing, in points of the sheet. */
@@ -95,8 +90,7 @@ function take(points: readonly BoardPoint[], context: ToolContext): Outcome {
   const ring = underlay && ringOf(points, underlay, context)
   if (!underlay || !ring) return { session: EMPTY_SESSION }
   const { minX, minY, maxX, maxY } = boxOf(ring)
-  if (maxX - minX < SMALLEST_PT || maxY - minY < SMALLEST_PT)
-    return { session: EMPTY_SESSION, say: 'These corners enclose nothing. Click corners that lie apart.' }
+  if (maxX - minX < SMALLEST_PT || maxY - minY < SMALLEST_PT) return ENCLOSES_NOTHING
   put('Crop sheet', { ...underlay, crop: ring })
   return { session: EMPTY_SESSION, done: true }
 }

@@ -1,25 +1,26 @@
-import { boxOf, corners } from '@/core/geometry/box'
 import { SAME_MM } from '@/core/geometry/piece/piece'
 import { area } from '@/core/geometry/polygon'
-import type { Point } from '@/core/geometry/vector'
 import type { BoardPoint } from '../board/catch-on-board'
 import { paintFrame } from '../board/painters/frame'
 import { useLift } from '../lift/lift-store'
+import { ENCLOSES_NOTHING, ringClicks, ringThrough, sayRing } from './ring'
 import { EMPTY_SESSION, type Outcome, plain, type Tool, type ToolContext } from './tool'
 
-/** The region within the points clicked. */
-const ringOf = (points: readonly BoardPoint[], { choices }: ToolContext): Point[] => {
-  const ring = points.map(({ at }) => at)
-  return choices.ringShape === 'rectangle' ? corners(boxOf(ring)) : ring
-}
+/** The region within the points clicked, on the board. */
+const regionOf = (points: readonly BoardPoint[], context: ToolContext) =>
+  ringThrough(
+    points.map(({ at }) => at),
+    context,
+  )
 
 function take(points: readonly BoardPoint[], context: ToolContext): Outcome {
-  const region = ringOf(points, context)
-  if (area(region) < SAME_MM)
-    return { session: EMPTY_SESSION, say: 'These corners enclose nothing. Click corners that lie apart.' }
+  const region = regionOf(points, context)
+  if (area(region) < SAME_MM) return ENCLOSES_NOTHING
   useLift.setState({ region, preview: null })
   return { session: EMPTY_SESSION, done: true }
 }
+
+const clicks = ringClicks(take)
 
 /** Shows the region of which the linework is lifted. */
 export const liftRegion: Tool = {
@@ -30,24 +31,18 @@ export const liftRegion: Tool = {
   steps: [],
   places: true,
   loupe: false,
-  say: ({ points }, { choices }) => {
-    if (choices.ringShape === 'rectangle')
-      return points.length === 0 ? 'Click a corner of the region that shall be lifted.' : 'Click the opposite corner.'
-    return points.length < 3
-      ? 'Click the corners of the region that shall be lifted, one after another.'
-      : 'Click further corners, or press Enter to close.'
-  },
+  say: (session, context) =>
+    sayRing(session, context, {
+      first: 'Click a corner of the region that shall be lifted.',
+      opposite: 'Click the opposite corner.',
+      corners: 'Click the corners of the region that shall be lifted, one after another.',
+    }),
   fields: () => [],
-  click: (session, point, context) => {
-    const points = [...session.points, point]
-    if (context.choices.ringShape === 'rectangle' && points.length === 2) return take(points, context)
-    return { session: { ...EMPTY_SESSION, points } }
-  },
-  enter: ({ points }, context) =>
-    context.choices.ringShape === 'corners' && points.length > 2
-      ? take(points, context)
-      : { session: EMPTY_SESSION, done: points.length === 0 },
+  ...clicks,
+  // With nothing shown yet, Enter gives it up.
+  enter: (session, context) =>
+    session.points.length === 0 ? { session: EMPTY_SESSION, done: true } : clicks.enter(session, context),
   paint: (canvas, { points, cursor }, view, context) => {
-    if (points.length > 0 && cursor) paintFrame(canvas, view, ringOf([...points, cursor], context), 'inside')
+    if (points.length > 0 && cursor) paintFrame(canvas, view, regionOf([...points, cursor], context), 'inside')
   },
 }

@@ -1,7 +1,7 @@
 import { rootsOf, scalarProduct } from '../bernstein'
 import { type Cubic, cubicAt } from '../bezier'
 import { add, distance, type Point, scale, subtract } from '../vector'
-import type { EllipseArc } from './piece'
+import { type EllipseArc, placeAt } from './piece'
 
 // The way from a point to the nearest place of a curve stands square to it, or leads to an end. Where it stands square
 // a polynomial has its roots; all of them are looked at.
@@ -15,10 +15,12 @@ export function nearestOnCubic(curve: Cubic, p: Point): number {
 }
 
 /** The parameter (0 to 1) of the place of a piece of an ellipse that is nearest to `p`. */
-export function nearestOnEllipse({ center, u, v, fromRad, sweepRad }: EllipseArc, p: Point): number {
+export function nearestOnEllipse(piece: EllipseArc, p: Point): number {
+  const { center, u, v, fromRad, sweepRad } = piece
   const parts = Math.max(1, Math.ceil(Math.abs(sweepRad) / (Math.PI / 2)))
   const partRad = sweepRad / parts
   const fromCenter = subtract(center, p)
+  // Seen from the centre: far from the origin that keeps its digits.
   const along = (angle: number) => add(scale(u, Math.cos(angle)), scale(v, Math.sin(angle)))
   const found: number[] = [0, 1]
   for (let part = 0; part < parts; part++) {
@@ -32,7 +34,7 @@ export function nearestOnEllipse({ center, u, v, fromRad, sweepRad }: EllipseArc
     for (const root of rootsOf(scalarProduct(away, slope)))
       found.push((part + (2 * Math.atan(root * most)) / partRad) / parts)
   }
-  return nearestOf(found, (t) => distance(add(center, along(fromRad + sweepRad * t)), p))
+  return nearestOf(found, (t) => distance(placeAt(piece, t), p))
 }
 
 /** The Bernstein coefficients of a + b w + c w² for w from 0 to `most`. */

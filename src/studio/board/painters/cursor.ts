@@ -63,30 +63,20 @@ function paintCaught(canvas: CanvasRenderingContext2D, line: readonly Point[]): 
   canvas.stroke()
 }
 
-const caughtRing = stamp(16, (canvas) => {
-  canvas.lineWidth = 1.75
-  canvas.strokeStyle = palette.red
-  canvas.fillStyle = palette.paper
-  canvas.beginPath()
-  canvas.arc(0, 0, 5.5, 0, Math.PI * 2)
-  canvas.fill()
-  canvas.stroke()
-})
+/** A disc with a rim; without a fill a ring. */
+const disc = (sizePx: number, radiusPx: number, rimPx: number, rim: string, fill?: string) =>
+  stamp(sizePx, (canvas) => {
+    canvas.lineWidth = rimPx
+    canvas.strokeStyle = rim
+    canvas.beginPath()
+    canvas.arc(0, 0, radiusPx, 0, Math.PI * 2)
+    if (fill) {
+      canvas.fillStyle = fill
+      canvas.fill()
+    }
+    canvas.stroke()
+  })
 
-const freeRing = stamp(10, (canvas) => {
-  canvas.lineWidth = 1.75
-  canvas.strokeStyle = palette.inkSoft
-  canvas.beginPath()
-  canvas.arc(0, 0, 3, 0, Math.PI * 2)
-  canvas.stroke()
-})
-
-const passedDot = stamp(10, (canvas) => {
-  canvas.lineWidth = 1.5
-  canvas.strokeStyle = palette.paper
-  canvas.fillStyle = palette.red
-  canvas.beginPath()
-  canvas.arc(0, 0, 2.75, 0, Math.PI * 2)
-  canvas.fill()
-  canvas.stroke()
-})
+const caughtRing = disc(16, 5.5, 1.75, palette.red, palette.paper)
+const freeRing = disc(10, 3, 1.75, palette.inkSoft)
+const passedDot = disc(10, 2.75, 1.5, palette.paper, palette.red)
