@@ -12,6 +12,8 @@ const ROUNDING_PT = 0.02
 const DIRECTION_BINS = 720
 /** How many lines are looked through for the next one beside a line. */
 const LOOK_AHEAD = 48
+/** So many are sorted by insertion quicker than otherwise. */
+const FEW = 32
 /** Of the shorter of two lines, how much must lie beside the other. */
 const BESIDE = 0.3
 
@@ -20,7 +22,15 @@ const BESIDE = 0.3
  * Chains are followed from line to line in each family of one style and direction.
  */
 export function markHatching(segments: Float32Array, styles: Uint32Array, flags: Uint8Array): void {
-  for (const family of families(segments, styles, flags)) markFamily(segments, flags, family)
+  const { order, ends } = families(segments, styles, flags)
+  const largest = ends.reduce((most, end, i) => Math.max(most, end - (ends[i - 1] ?? 0)), 0)
+  if (largest < FEWEST_SLANTED) return
+  const bench = new Bench(segments, flags, largest)
+  let start = 0
+  for (const end of ends) {
+    if (end - start >= FEWEST_SLANTED) bench.mark(order.subarray(start, end))
+    start = end
+  }
 }
 
 function directionBin(dx: number, dy: number): number {
@@ -28,80 +38,149 @@ function directionBin(dx: number, dy: number): number {
   return Math.round((turn - Math.floor(turn)) * DIRECTION_BINS) % DIRECTION_BINS
 }
 
-/** Segments of one style and direction, where there are enough to be a hatch. */
-function families(segments: Float32Array, styles: Uint32Array, flags: Uint8Array): Uint32Array[] {
-  const keys = new Int32Array(flags.length).fill(-1)
-  const counts = new Map<number, number>()
+/** Visible segments sorted by style and direction, and where each family of one style and direction ends. */
+function families(
+  segments: Float32Array,
+  styles: Uint32Array,
+  flags: Uint8Array,
+): { order: Uint32Array; ends: number[] } {
+  const seen = new Uint32Array(flags.length)
+  const bins = new Uint16Array(flags.length)
+  let count = 0
+  let mostStyle = 0
   for (let i = 0; i < flags.length; i++) {
     if (!isVisible(flags[i]!)) continue
-    const dx = segments[4 * i + 2]! - segments[4 * i]!
-    const dy = segments[4 * i + 3]! - segments[4 * i + 1]!
-    const key = styles[i]! * DIRECTION_BINS + directionBin(dx, dy)
-    keys[i] = key
-    counts.set(key, (counts.get(key) ?? 0) + 1)
+    const at = 4 * i
+    bins[i] = directionBin(segments[at + 2]! - segments[at]!, segments[at + 3]! - segments[at + 1]!)
+    mostStyle = Math.max(mostStyle, styles[i]!)
+    seen[count++] = i
   }
-  const found = new Map<number, Uint32Array>()
-  const filled = new Map<number, number>()
-  for (const [key, count] of counts) if (count >= FEWEST_SLANTED) found.set(key, new Uint32Array(count))
-  for (let i = 0; i < keys.length; i++) {
-    const family = found.get(keys[i]!)
-    if (!family) continue
-    const at = filled.get(keys[i]!) ?? 0
-    family[at] = i
-    filled.set(keys[i]!, at + 1)
+  const byBin = sortedBy(bins, DIRECTION_BINS, seen.subarray(0, count))
+  const order = sortedBy(styles, mostStyle + 1, byBin)
+  const ends: number[] = []
+  for (let k = 1; k <= count; k++) {
+    const [one, next] = [order[k - 1]!, order[k]!]
+    if (k === count || styles[one] !== styles[next] || bins[one] !== bins[next]) ends.push(k)
   }
-  return [...found.values()]
+  return { order, ends }
 }
 
-function markFamily(segments: Float32Array, flags: Uint8Array, family: Uint32Array): void {
-  const count = family.length
-  const first = family[0]! * 4
-  const dx = segments[first + 2]! - segments[first]!
-  const dy = segments[first + 3]! - segments[first + 1]!
-  const size = Math.hypot(dx, dy)
-  const [ux, uy] = [dx / size, dy / size]
-  const offsets = new Float64Array(count)
-  const from = new Float64Array(count)
-  const to = new Float64Array(count)
-  for (let k = 0; k < count; k++) {
-    const at = family[k]! * 4
-    const [x1, y1, x2, y2] = [segments[at]!, segments[at + 1]!, segments[at + 2]!, segments[at + 3]!]
-    offsets[k] = (uy * (x1 + x2) - ux * (y1 + y2)) / 2
-    const a = ux * x1 + uy * y1
-    const b = ux * x2 + uy * y2
-    from[k] = Math.min(a, b)
-    to[k] = Math.max(a, b)
+/** Items in the order of their keys, those of one key as they were (counting sort). @param keys below `keyCount` */
+function sortedBy(keys: Uint16Array | Uint32Array, keyCount: number, items: Uint32Array): Uint32Array {
+  const places = new Uint32Array(keyCount + 1)
+  for (const item of items) places[keys[item]! + 1]!++
+  for (let key = 0; key < keyCount; key++) places[key + 1]! += places[key]!
+  const sorted = new Uint32Array(items.length)
+  for (const item of items) sorted[places[keys[item]!]!++] = item
+  return sorted
+}
+
+/** Where families are gone through one after another; a sheet has many small ones, so its room is kept. */
+class Bench {
+  /** Across the family's direction, smallest first; the other arrays follow the same order. */
+  private readonly offsets: Float64Array
+  private readonly from: Float64Array
+  private readonly to: Float64Array
+  /** Of each line, the nearest one of larger offset that lies beside it; −1 for none. */
+  private readonly next: Int32Array
+  /** Of the hatch that each line was found to be part of; 0 for none. */
+  private readonly gaps: Float64Array
+
+  constructor(
+    private readonly segments: Float32Array,
+    private readonly flags: Uint8Array,
+    largest: number,
+  ) {
+    this.offsets = new Float64Array(largest)
+    this.from = new Float64Array(largest)
+    this.to = new Float64Array(largest)
+    this.next = new Int32Array(largest)
+    this.gaps = new Float64Array(largest)
   }
-  const order = Uint32Array.from({ length: count }, (_, k) => k).sort((a, b) => offsets[a]! - offsets[b]!)
-  // next[k]: the nearest line of larger offset that lies beside it.
-  const next = new Int32Array(count).fill(-1)
-  for (let i = 0; i < count; i++) {
-    const k = order[i]!
-    for (let j = i + 1; j < Math.min(count, i + 1 + LOOK_AHEAD); j++) {
-      const other = order[j]!
-      const gap = offsets[other]! - offsets[k]!
-      if (gap > WIDEST_SPACING_PT) break
-      if (gap < ROUNDING_PT) continue
-      const beside = Math.min(to[k]!, to[other]!) - Math.max(from[k]!, from[other]!)
-      if (beside < BESIDE * Math.min(to[k]! - from[k]!, to[other]! - from[other]!)) continue
-      next[k] = other
-      break
+
+  /** @param family segments of one style and direction; put into the order of their offsets */
+  mark(family: Uint32Array): void {
+    const { offsets, next, gaps, flags } = this
+    const [ux, uy] = this.layOut(family)
+    this.link(family.length)
+    const upright = Math.min(Math.abs(ux), Math.abs(uy)) < 0.02
+    const fewest = upright ? FEWEST_UPRIGHT : FEWEST_SLANTED
+    for (let k = 0; k < family.length; k++) {
+      if (gaps[k]! > 0 || next[k]! < 0) continue
+      const { chain, gap } = chainFrom(k, next, offsets, gaps)
+      const joins = gaps[chain.at(-1)!]! > 0
+      if (chain.length < fewest && !joins) continue
+      for (const each of chain) {
+        gaps[each] = gap
+        flags[family[each]!]! |= Flag.hatch
+      }
     }
   }
-  const upright = Math.min(Math.abs(ux), Math.abs(uy)) < 0.02
-  const fewest = upright ? FEWEST_UPRIGHT : FEWEST_SLANTED
-  // gaps[k]: of the hatch that the line was found to be part of.
-  const gaps = new Float64Array(count)
-  for (let i = 0; i < count; i++) {
-    const k = order[i]!
-    if (gaps[k]! > 0 || next[k]! < 0) continue
-    const { chain, gap } = chainFrom(k, next, offsets, gaps)
-    const joins = gaps[chain.at(-1)!]! > 0
-    if (chain.length < fewest && !joins) continue
-    for (const each of chain) {
-      gaps[each] = gap
-      flags[family[each]!]! |= Flag.hatch
+
+  /** Sorts a family by offset and finds how far each line of it reaches. @returns its direction, of length 1 */
+  private layOut(family: Uint32Array): [ux: number, uy: number] {
+    const { segments, offsets, from, to } = this
+    const first = family[0]! * 4
+    const dx = segments[first + 2]! - segments[first]!
+    const dy = segments[first + 3]! - segments[first + 1]!
+    const size = Math.hypot(dx, dy)
+    const [ux, uy] = [dx / size, dy / size]
+    const offsetOf = (item: number) => {
+      const at = item * 4
+      return (uy * (segments[at]! + segments[at + 2]!) - ux * (segments[at + 1]! + segments[at + 3]!)) / 2
     }
+    for (let k = 0; k < family.length; k++) offsets[k] = offsetOf(family[k]!)
+    sortWith(offsets, family)
+    for (let k = 0; k < family.length; k++) {
+      const at = family[k]! * 4
+      const a = ux * segments[at]! + uy * segments[at + 1]!
+      const b = ux * segments[at + 2]! + uy * segments[at + 3]!
+      from[k] = Math.min(a, b)
+      to[k] = Math.max(a, b)
+    }
+    return [ux, uy]
+  }
+
+  private link(count: number): void {
+    const { offsets, from, to, next, gaps } = this
+    gaps.fill(0, 0, count)
+    next.fill(-1, 0, count)
+    for (let k = 0; k < count; k++) {
+      const end = Math.min(count, k + 1 + LOOK_AHEAD)
+      for (let other = k + 1; other < end; other++) {
+        const gap = offsets[other]! - offsets[k]!
+        if (gap > WIDEST_SPACING_PT) break
+        if (gap < ROUNDING_PT) continue
+        const beside = Math.min(to[k]!, to[other]!) - Math.max(from[k]!, from[other]!)
+        if (beside < BESIDE * Math.min(to[k]! - from[k]!, to[other]! - from[other]!)) continue
+        next[k] = other
+        break
+      }
+    }
+  }
+}
+
+/** Sorts `items` and the first `items.length` of `keys` by the keys. Few by insertion: they are most. */
+function sortWith(keys: Float64Array, items: Uint32Array): void {
+  if (items.length > FEW) {
+    const order = Uint32Array.from(items.keys()).sort((a, b) => keys[a]! - keys[b]!)
+    const [keysBefore, itemsBefore] = [keys.slice(0, items.length), items.slice()]
+    order.forEach((k, at) => {
+      keys[at] = keysBefore[k]!
+      items[at] = itemsBefore[k]!
+    })
+    return
+  }
+  for (let i = 1; i < items.length; i++) {
+    const key = keys[i]!
+    const item = items[i]!
+    let at = i
+    for (; at > 0 && keys[at - 1]! > key; at--) {
+      keys[at] = keys[at - 1]!
+      items[at] = items[at - 1]!
+    }
+    keys[at] = key
+    items[at] = item
   }
 }
 
