@@ -22,58 +22,44 @@ const BESIDE = 0.3
  * Chains are followed from line to line in each family of one style and direction.
  */
 export function markHatching(segments: Float32Array, styles: Uint32Array, flags: Uint8Array): void {
-  const { order, ends } = families(segments, styles, flags)
-  const largest = ends.reduce((most, end, i) => Math.max(most, end - (ends[i - 1] ?? 0)), 0)
-  if (largest < FEWEST_SLANTED) return
-  const bench = new Bench(segments, flags, largest)
-  let start = 0
-  for (const end of ends) {
-    if (end - start >= FEWEST_SLANTED) bench.mark(order.subarray(start, end))
-    start = end
-  }
+  const seen = visible(flags)
+  const byStyle = grouped(seen, styles.length === seen.length ? styles : seen.map((item) => styles[item]!))
+  const bench = new Bench(segments, flags, longest(byStyle))
+  for (const ofStyle of byStyle)
+    if (ofStyle.length >= FEWEST_SLANTED)
+      for (const family of grouped(
+        ofStyle,
+        ofStyle.map((item) => directionBin(segments, item)),
+      ))
+        if (family.length >= FEWEST_SLANTED) bench.mark(family)
 }
 
-function directionBin(dx: number, dy: number): number {
-  const turn = Math.atan2(dy, dx) / Math.PI
+function visible(flags: Uint8Array): Uint32Array {
+  const seen = new Uint32Array(flags.length)
+  let count = 0
+  for (let i = 0; i < flags.length; i++) if (isVisible(flags[i]!)) seen[count++] = i
+  return seen.subarray(0, count)
+}
+
+/** @returns 0 to DIRECTION_BINS − 1, over half a turn */
+function directionBin(segments: Float32Array, item: number): number {
+  const at = 4 * item
+  const turn = Math.atan2(segments[at + 3]! - segments[at + 1]!, segments[at + 2]! - segments[at]!) / Math.PI
   return Math.round((turn - Math.floor(turn)) * DIRECTION_BINS) % DIRECTION_BINS
 }
 
-/** Visible segments sorted by style and direction, and where each family of one style and direction ends. */
-function families(
-  segments: Float32Array,
-  styles: Uint32Array,
-  flags: Uint8Array,
-): { order: Uint32Array; ends: number[] } {
-  const seen = new Uint32Array(flags.length)
-  const bins = new Uint16Array(flags.length)
-  let count = 0
-  let mostStyle = 0
-  for (let i = 0; i < flags.length; i++) {
-    if (!isVisible(flags[i]!)) continue
-    const at = 4 * i
-    bins[i] = directionBin(segments[at + 2]! - segments[at]!, segments[at + 3]! - segments[at + 1]!)
-    mostStyle = Math.max(mostStyle, styles[i]!)
-    seen[count++] = i
-  }
-  const byBin = sortedBy(bins, DIRECTION_BINS, seen.subarray(0, count))
-  const order = sortedBy(styles, mostStyle + 1, byBin)
-  const ends: number[] = []
-  for (let k = 1; k <= count; k++) {
-    const [one, next] = [order[k - 1]!, order[k]!]
-    if (k === count || styles[one] !== styles[next] || bins[one] !== bins[next]) ends.push(k)
-  }
-  return { order, ends }
+/** Items of one key together, in the order in which they came (counting sort). @param keys one for each item */
+function grouped(items: Uint32Array, keys: Uint32Array): Uint32Array[] {
+  const ends = new Uint32Array(keys.reduce((most, key) => Math.max(most, key), 0) + 2)
+  for (const key of keys) ends[key + 1]!++
+  for (let key = 1; key < ends.length; key++) ends[key]! += ends[key - 1]!
+  const sorted = new Uint32Array(items.length)
+  for (let k = 0; k < items.length; k++) sorted[ends[keys[k]!]!++] = items[k]!
+  return Array.from(ends.subarray(0, -1), (end, key) => sorted.subarray(ends[key - 1] ?? 0, end))
 }
 
-/** Items in the order of their keys, those of one key as they were (counting sort). @param keys below `keyCount` */
-function sortedBy(keys: Uint16Array | Uint32Array, keyCount: number, items: Uint32Array): Uint32Array {
-  const places = new Uint32Array(keyCount + 1)
-  for (const item of items) places[keys[item]! + 1]!++
-  for (let key = 0; key < keyCount; key++) places[key + 1]! += places[key]!
-  const sorted = new Uint32Array(items.length)
-  for (const item of items) sorted[places[keys[item]!]!++] = item
-  return sorted
-}
+const longest = (groups: readonly Uint32Array[]): number =>
+  groups.reduce((most, { length }) => Math.max(most, length), 0)
 
 /** Where families are gone through one after another; a sheet has many small ones, so its room is kept. */
 class Bench {
