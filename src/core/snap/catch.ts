@@ -61,7 +61,7 @@ export function catchOn(
   let best: Caught | null = null
   let bestRank: number = RANKS.length
   for (const ring of RINGS) {
-    const [found] = ranked(sceneAt(ground, p, radius * ring, context))
+    const found = likeliest(sceneAt(ground, p, radius * ring, context))
     if (!found || rankOf(found) >= bestRank) continue
     best = found
     bestRank = rankOf(found)
@@ -102,22 +102,41 @@ function sceneAt(ground: CatchGround, p: Point, reach: number, context: CatchCon
   return { p, radius: reach, near, spots: ground.spots(p, reach), guides: guidesNear(context, p, reach), context }
 }
 
-/** All candidates of a scene in order. */
-function ranked(scene: CatchScene): Caught[] {
+/** All that a scene offers, each with how far it is from being meant: of many candidates few are looked at further. */
+function eachScored(scene: CatchScene, take: (candidate: Candidate, kind: CatchKind, score: number) => void): void {
   const { p, radius, context } = scene
-  const found: { caught: Caught; score: number }[] = []
-  for (const { word, handicap, rank, ofGuides, find } of CATCHES) {
-    if (!ofGuides && context.off.has(word)) continue
-    for (const candidate of find(scene)) {
+  for (const kind of CATCHES) {
+    if (!kind.ofGuides && context.off.has(kind.word)) continue
+    const least = RANKS.indexOf(kind.rank) * 10 + kind.handicap
+    for (const candidate of kind.find(scene)) {
       const away = distance(candidate.point, p)
       if (away > radius || !candidate.lines.every(({ shows }) => !shows || shows(candidate.point))) continue
-      const named = ofGuides ? guideWord(candidate) : word
-      found.push({
-        caught: { ...candidate, word: named, rank },
-        score: RANKS.indexOf(rank) * 10 + away / radius + handicap,
-      })
+      take(candidate, kind, least + away / radius)
     }
   }
+}
+
+const caughtAs = (candidate: Candidate, { word, rank, ofGuides }: CatchKind): Caught => ({
+  ...candidate,
+  word: ofGuides ? guideWord(candidate) : word,
+  rank,
+})
+
+/** The likeliest candidate of a scene. */
+function likeliest(scene: CatchScene): Caught | null {
+  const best: { found: [Candidate, CatchKind] | null; score: number } = { found: null, score: Number.POSITIVE_INFINITY }
+  eachScored(scene, (candidate, kind, score) => {
+    if (score >= best.score) return
+    best.score = score
+    best.found = [candidate, kind]
+  })
+  return best.found && caughtAs(...best.found)
+}
+
+/** All candidates of a scene in order. */
+function ranked(scene: CatchScene): Caught[] {
+  const found: { caught: Caught; score: number }[] = []
+  eachScored(scene, (candidate, kind, score) => found.push({ caught: caughtAs(candidate, kind), score }))
   return found.sort((a, b) => a.score - b.score).map(({ caught }) => caught)
 }
 
