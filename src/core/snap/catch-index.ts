@@ -42,44 +42,49 @@ export const MOST_NEAR = 48
 /** How far the chords that stand for a curve in crossings may leave it, as a part of the catching radius. */
 const FLATNESS = 1e-3
 
+/** Segments that follow one another from end to start share one box of the tree, so many at most. */
+const LONGEST_RUN = 6
+
+/** A run as it stands in `items`: its first line, and above these bits how many follow it. */
+const FIRST_BITS = 27
+const firstOf = (run: number): number => run & ((1 << FIRST_BITS) - 1)
+const lastOf = (run: number): number => firstOf(run) + (run >>> FIRST_BITS)
+
 /** Finds lines near a point. A buffer underneath: it can be handed to a worker or kept as bytes. */
 export class CatchIndex {
   private constructor(
     readonly lines: CatchLines,
-    /** Which line stands at each place of the tree. */
+    /** Which run of lines stands at each place of the tree. */
     readonly items: Uint32Array,
     readonly tree: Flatbush | null,
   ) {}
 
   static build(lines: CatchLines): CatchIndex {
-    const segmentCount = lines.segmentFlags.length
-    const items = new Uint32Array(segmentCount + lines.curveFlags.length)
-    let count = 0
-    for (let i = 0; i < segmentCount; i++) if (canShow(lines.segmentFlags[i]!)) items[count++] = i
-    for (let i = 0; i < lines.curveFlags.length; i++)
-      if (canShow(lines.curveFlags[i]!)) items[count++] = segmentCount + i
-    if (count === 0) return new CatchIndex(lines, items.slice(0, 0), null)
+    const items = runsOf(lines)
+    if (items.length === 0) return new CatchIndex(lines, items, null)
     const single = lines.segments instanceof Float32Array
-    const tree = new Flatbush(count, 16, single ? Float32Array : Float64Array)
-    const { segments, curves } = lines
-    for (let k = 0; k < count; k++) {
-      const item = items[k]!
-      if (item < segmentCount) {
-        const at = item * 4
-        const x1 = segments[at]!
-        const y1 = segments[at + 1]!
-        const x2 = segments[at + 2]!
-        const y2 = segments[at + 3]!
-        tree.add(Math.min(x1, x2), Math.min(y1, y2), Math.max(x1, x2), Math.max(y1, y2))
-      } else {
-        const at = (item - segmentCount) * 8
-        const xs = [curves[at]!, curves[at + 2]!, curves[at + 4]!, curves[at + 6]!]
-        const ys = [curves[at + 1]!, curves[at + 3]!, curves[at + 5]!, curves[at + 7]!]
-        tree.add(Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys))
+    const tree = new Flatbush(items.length, 16, single ? Float32Array : Float64Array)
+    const segmentCount = lines.segmentFlags.length
+    for (const run of items) {
+      const first = firstOf(run)
+      // All coordinates of a run stand side by side.
+      const [of, from, to] =
+        first < segmentCount
+          ? [lines.segments, 4 * first, 4 * lastOf(run) + 4]
+          : [lines.curves, 8 * (first - segmentCount), 8 * (first - segmentCount) + 8]
+      let [minX, minY, maxX, maxY] = [of[from]!, of[from + 1]!, of[from]!, of[from + 1]!]
+      for (let at = from + 2; at < to; at += 2) {
+        const x = of[at]!
+        const y = of[at + 1]!
+        if (x < minX) minX = x
+        else if (x > maxX) maxX = x
+        if (y < minY) minY = y
+        else if (y > maxY) maxY = y
       }
+      tree.add(minX, minY, maxX, maxY)
     }
     tree.finish()
-    return new CatchIndex(lines, items.slice(0, count), tree)
+    return new CatchIndex(lines, items, tree)
   }
 
   /** Takes up an index kept as bytes. @param tree the tree's own buffer, or null where nothing can be caught */
@@ -112,10 +117,26 @@ export class CatchIndex {
   private search(p: Point, radius: number, admits: Admission, take: (line: NearLine) => boolean): void {
     let more = true
     this.tree?.search(p.x - radius, p.y - radius, p.x + radius, p.y + radius, (k) => {
-      const item = this.items[k]!
-      if (more && admits(item, this.flagsOf(item))) more = take(this.line(item))
+      const run = this.items[k]!
+      const last = lastOf(run)
+      for (let item = firstOf(run); more && item <= last; item++)
+        if (admits(item, this.flagsOf(item)) && this.comesWithin(item, p, radius)) more = take(this.line(item))
       return false
     })
+  }
+
+  /** Whether the box of a segment comes within `radius`; that of a curve was looked at in the tree. */
+  private comesWithin(item: number, { x, y }: Point, radius: number): boolean {
+    const { segments, segmentFlags } = this.lines
+    if (item >= segmentFlags.length) return true
+    const at = item * 4
+    const [x1, y1, x2, y2] = [segments[at]! - x, segments[at + 1]! - y, segments[at + 2]! - x, segments[at + 3]! - y]
+    return (
+      Math.min(x1, x2) <= radius &&
+      Math.max(x1, x2) >= -radius &&
+      Math.min(y1, y2) <= radius &&
+      Math.max(y1, y2) >= -radius
+    )
   }
 
   private flagsOf(item: number): number {
@@ -139,6 +160,27 @@ export class CatchIndex {
     const { start, end } = curve
     return { item, flags: curveFlags[item - segmentCount]!, start, end, piece: { kind: 'cubic', curve } }
   }
+}
+
+/** Lines that can be shown, in runs. */
+function runsOf({ segments, segmentFlags, curveFlags }: CatchLines): Uint32Array {
+  const segmentCount = segmentFlags.length
+  const runs = new Uint32Array(segmentCount + curveFlags.length)
+  let count = 0
+  for (let i = 0; i < segmentCount; i++) {
+    if (!canShow(segmentFlags[i]!)) continue
+    const at = 4 * i
+    const follows =
+      count > 0 &&
+      lastOf(runs[count - 1]!) === i - 1 &&
+      i - firstOf(runs[count - 1]!) < LONGEST_RUN &&
+      segments[at] === segments[at - 2] &&
+      segments[at + 1] === segments[at - 1]
+    if (follows) runs[count - 1]! += 1 << FIRST_BITS
+    else runs[count++] = i
+  }
+  for (let i = 0; i < curveFlags.length; i++) if (canShow(curveFlags[i]!)) runs[count++] = segmentCount + i
+  return runs.slice(0, count)
 }
 
 export const nearestOn = ({ piece }: NearLine, p: Point): Point => nearestPlace(piece, p)

@@ -4,9 +4,9 @@ import { cubicAt } from '../geometry/bezier'
 import { distanceTo } from '../geometry/piece/measure'
 import { circle, endOf, type Piece, segment, startOf } from '../geometry/piece/piece'
 import { distance, type Point } from '../geometry/vector'
-import { Flag } from '../sheet/linework'
+import { Flag, isVisible } from '../sheet/linework'
 import { type Caught, catchAt, catchOn } from './catch'
-import { CatchIndex, nearestOn } from './catch-index'
+import { CatchIndex, MOST_NEAR, nearestOn } from './catch-index'
 import { type CatchContext, type CatchGround, NO_CONTEXT, type PassedPoint } from './scene'
 
 /** An index over segments and curves given as rows, all with flags of none unless said. */
@@ -95,6 +95,25 @@ describe('whatever the lines', () => {
           return distanceTo(segment({ x: x1!, y: y1! }, { x: x2!, y: y2! }), p) <= 20
         })
         expect(catchAt(index, p, 20) !== null).toBe(near)
+      }),
+    )
+  })
+
+  it('of lines drawn in chains, some of them hidden, just those near are found', () => {
+    const chain = fc
+      .array(spot, { minLength: 2, maxLength: 15 })
+      .map((points) => points.slice(1).map((end, i) => [points[i]!.x, points[i]!.y, end.x, end.y]))
+    const flags = fc.array(fc.constantFrom(0, Flag.hatch, Flag.blank, Flag.layerOff), { maxLength: 60 })
+    fc.assert(
+      fc.property(fc.array(chain, { maxLength: 6 }), flags, spot, (chains, flags, p) => {
+        const rows = chains.flat()
+        const near = rows.flatMap(([x1, y1, x2, y2], item) => {
+          const away = distanceTo(segment({ x: x1!, y: y1! }, { x: x2!, y: y2! }), p)
+          return isVisible(flags[item] ?? 0) && away <= 60 ? [item] : []
+        })
+        fc.pre(near.length < MOST_NEAR)
+        const found = indexOf(rows, [], flags).near(p, 60)
+        expect(found.map(({ item }) => item).sort((a, b) => a - b)).toEqual(near)
       }),
     )
   })
