@@ -144,7 +144,7 @@ class Bench {
       for (let other = k + 1; other < end; other++) {
         const gap = offsets[other]! - offsets[k]!
         if (gap > WIDEST_SPACING_PT) break
-        if (gap < ROUNDING_PT) continue
+        if (gap < ROUNDING_PT || to[other]! <= from[k]! || from[other]! >= to[k]!) continue
         const beside = Math.min(to[k]!, to[other]!) - Math.max(from[k]!, from[other]!)
         if (beside < BESIDE * Math.min(to[k]! - from[k]!, to[other]! - from[other]!)) continue
         next[k] = other
@@ -154,17 +154,37 @@ class Bench {
   }
 }
 
-/** Sorts `items` and the first `items.length` of `keys` by the keys. Few by insertion: they are most. */
+/** Sorts `items` and the first `items.length` of `keys` by the keys: spread over buckets, then within each. */
 function sortWith(keys: Float64Array, items: Uint32Array): void {
-  if (items.length > FEW) {
-    const order = Uint32Array.from(items.keys()).sort((a, b) => keys[a]! - keys[b]!)
-    const [keysBefore, itemsBefore] = [keys.slice(0, items.length), items.slice()]
-    order.forEach((k, at) => {
-      keys[at] = keysBefore[k]!
-      items[at] = itemsBefore[k]!
-    })
-    return
+  const count = items.length
+  if (count <= FEW) return sortFew(keys, items)
+  let [least, most] = [keys[0]!, keys[0]!]
+  for (let k = 1; k < count; k++) {
+    if (keys[k]! < least) least = keys[k]!
+    else if (keys[k]! > most) most = keys[k]!
   }
+  const perPt = Math.floor(count / FEW) / (most - least || 1)
+  const places = Uint32Array.from(items.keys())
+  const buckets = grouped(
+    places,
+    places.map((k) => (keys[k]! - least) * perPt),
+  )
+  const [keysBefore, itemsBefore] = [keys.slice(0, count), items.slice()]
+  let start = 0
+  for (const bucket of buckets) {
+    if (bucket.length > FEW) bucket.sort((a, b) => keysBefore[a]! - keysBefore[b]!)
+    for (let k = 0; k < bucket.length; k++) {
+      keys[start + k] = keysBefore[bucket[k]!]!
+      items[start + k] = itemsBefore[bucket[k]!]!
+    }
+    const end = start + bucket.length
+    if (bucket.length <= FEW) sortFew(keys.subarray(start, end), items.subarray(start, end))
+    start = end
+  }
+}
+
+/** By insertion. */
+function sortFew(keys: Float64Array, items: Uint32Array): void {
   for (let i = 1; i < items.length; i++) {
     const key = keys[i]!
     const item = items[i]!

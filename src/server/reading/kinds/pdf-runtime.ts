@@ -5,9 +5,11 @@ import type { PdfAssets } from '@/core/sheet/pdf/open'
 
 /**
  * pdf.js on Node. Two things that it brings along cost a third of the time of a large page and are set right here:
- * its polyfills replace Array.prototype.push by a slow one, and Node's DecompressionStream hands over 16 kB at a time.
+ * its polyfills replace Array.prototype.push and the functions of JSON by slow ones, and Node's DecompressionStream hands
+ * over 16 kB at a time.
  */
-const nativePush = Array.prototype.push
+const { push } = Array.prototype
+const { parse, stringify } = JSON
 
 /** Bytes that one stream may come to: the pixels of the largest image, in colour. */
 const MOST_INFLATED = 1_500_000_000
@@ -47,7 +49,8 @@ globalThis.OffscreenCanvas ??= class {
 } as unknown as typeof OffscreenCanvas
 
 const { openPdf } = await import('@/core/sheet/pdf/open')
-Array.prototype.push = nativePush
+Array.prototype.push = push
+Object.assign(JSON, { parse, stringify })
 
 export { openPdf }
 
