@@ -15,6 +15,17 @@ export class Drawing {
 
   async begin(name: string): Promise<this> {
     this.id = await this.studio.newProject(name)
+    return this.trace()
+  }
+
+  /** Opens a project that is there already. */
+  async enter(id: string): Promise<this> {
+    this.id = id
+    await this.studio.open(id)
+    return this.trace()
+  }
+
+  private async trace(): Promise<this> {
     await this.studio.goTo('Trace')
     const { x, y } = (await this.studio.board.boundingBox())!
     this.left = x

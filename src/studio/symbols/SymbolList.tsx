@@ -16,7 +16,7 @@ import { api } from '../api'
 import { setChoices, takeTool, toolContext, useBench } from '../bench-store'
 import { NameField } from '../panels/NameField'
 import { put, remove, tell, useProject } from '../project/store'
-import { beginEditing, finishEditing, giveUpEditing, useSymbolEditing } from './editing'
+import { beginEditing, finishEditing, giveUpEditing, useEditedSymbol } from './editing'
 import { SymbolPicture } from './SymbolPicture'
 
 const LIBRARY = ['library']
@@ -25,7 +25,7 @@ const LIBRARY = ['library']
 export function SymbolList() {
   const records = useProject((project) => project.records)
   const chosen = useBench((bench) => bench.choices.symbolId)
-  const editing = useSymbolEditing((state) => state.symbolId)
+  const editing = useEditedSymbol()
   const library = useQuery({ queryKey: LIBRARY, queryFn: api.library })
   const symbols = [...records.values()].filter((record) => record.kind === 'symbol')
   const own = new Set(symbols.map(({ id }) => id))
