@@ -230,6 +230,29 @@ test('what is picked is moved, copied, turned, mirrored and arrayed by numbers, 
   expect(await draw.records('path')).toHaveLength(5)
 })
 
+test('a tool that is taken first asks what it shall be done to', async ({ page }) => {
+  const draw = await new Drawing(page).begin('Tool first')
+  for (const y of [200, 300]) {
+    await draw.press('p')
+    await draw.click(200, y)
+    await draw.click(400, y)
+    await draw.press('Escape')
+  }
+  const before = (await draw.records('path')).map(({ xy }) => xy[0]!)
+  await draw.press('v')
+  await draw.click(250, 500)
+  await expect(draw.said).toContainText('Nothing that can be changed')
+  await draw.click(250, 200)
+  await page.keyboard.down('Shift')
+  await draw.click(250, 300)
+  await page.keyboard.up('Shift')
+  await draw.click(500, 500)
+  await draw.point(600, 500)
+  await draw.type('900', '0')
+  const after = (await draw.records('path')).map(({ xy }) => xy[0]!)
+  expect(after.map((x, i) => x - before[i]!)).toEqual([expect.closeTo(900, 6), expect.closeTo(900, 6)])
+})
+
 test('a symbol is made, placed, edited for all and kept in the library', async ({ page, context }) => {
   const draw = await new Drawing(page).begin('Symbols')
   await draw.press('c')

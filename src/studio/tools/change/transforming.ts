@@ -34,19 +34,19 @@ export interface Transforming {
   enough?(session: Session, context: ToolContext): boolean
 }
 
-/** Sentences while nothing is picked. */
-const PICK_FIRST = 'Click what it shall be done to, with Shift for more; Enter when all is picked.'
+/** While nothing is picked. */
+const PICK_FIRST = 'Click what it shall be done to.'
+const PICK_MORE = 'Shift and a click picks more.'
 
 /** Copies shown while they are thought of; more would only be slow. */
 const MOST_SHOWN = 2000
 
-/** Picks what is clicked, as long as nothing was picked before the tool was taken. */
-function pickFirst(session: Session, point: BoardPoint, context: ToolContext): Outcome {
-  const at = session.raw?.at ?? point.at
-  const shape = shapeAt(context.plan, at, context.reachMm)
+/** Picks what is clicked: at first, and more with Shift until the first point is placed. */
+function pickFirst(session: Session, point: BoardPoint, { plan, reachMm, selection }: ToolContext): Outcome {
+  const shape = shapeAt(plan, session.raw?.at ?? point.at, reachMm)
   if (!shape) return { session, say: 'Nothing that can be changed lies here.' }
-  const others = session.held ? context.selection.filter((id) => id !== shape.id) : []
-  return { session, pick: [...others, shape.id] }
+  const others = selection.filter((id) => id !== shape.id)
+  return { session, pick: others.length < selection.length ? others : [...others, shape.id] }
 }
 
 export function transformingTool(transforming: Transforming): Tool {
@@ -68,7 +68,7 @@ export function transformingTool(transforming: Transforming): Tool {
       : { session: EMPTY_SESSION }
   }
   const place = (session: Session, point: BoardPoint, context: ToolContext): Outcome => {
-    if (!ready(context)) return pickFirst(session, point, context)
+    if (!ready(context) || (session.held && session.points.length === 0)) return pickFirst(session, point, context)
     const points = [...session.points, point]
     if (points.length >= most) return finish(points, session, context)
     const last = session.points.at(-1)
@@ -84,7 +84,10 @@ export function transformingTool(transforming: Transforming): Tool {
     steps: ['trace'],
     places: true,
     loupe: false,
-    say: (session, context) => (ready(context) ? (says[session.points.length] ?? '') : PICK_FIRST),
+    say: ({ points }, context) => {
+      if (!ready(context)) return PICK_FIRST
+      return points.length === 0 ? `${says[0]} ${PICK_MORE}` : (says[points.length] ?? '')
+    },
     fields: (session, context) => (ready(context) ? (transforming.fields ?? pointFields)(session, context) : []),
     steer: (session, raw, context) => (ready(context) ? steer(session, raw, context) : raw),
     click: place,
