@@ -3,7 +3,16 @@ import { describe, expect, it } from 'vitest'
 import { boxOfPieces, distanceTo, doubleAreaOf, lengthOf } from '../geometry/piece/measure'
 import { bulgedPiece, circle, directionAt, endOf, type Piece, placeAt, segment, startOf } from '../geometry/piece/piece'
 import { cross, distance, length, type Point } from '../geometry/vector'
-import { type Chain, chainLength, chainOf, joinChains, nearestPosition, piecesBetween, placeOn } from './chain'
+import {
+  type Chain,
+  chainLength,
+  chainOf,
+  joinChains,
+  nearestPosition,
+  piecesBetween,
+  placeOn,
+  ringChain,
+} from './chain'
 import { bevelCorner, roundCorner } from './corner'
 import { offsetChain } from './offset'
 import { regionAround } from './region'
@@ -248,16 +257,42 @@ describe('regions', () => {
       segment({ x: -200, y: at }, { x: 1200, y: at }),
     ])
     const region = regionAround(grid, { x: 400, y: 400 })!
-    expect(Math.abs(doubleAreaOf(region.pieces) / 2)).toBeCloseTo(1e6, 3)
+    expect(Math.abs(doubleAreaOf(region.outline.pieces) / 2)).toBeCloseTo(1e6, 3)
     expect(regionAround(grid, { x: 1100, y: 1100 })).toBeNull()
   })
 
   it('keep their arcs: a circle cut by a chord', () => {
     const pieces = [circle({ x: 0, y: 0 }, 100), segment({ x: -150, y: 0 }, { x: 150, y: 0 })]
     const half = regionAround(pieces, { x: 0, y: 50 })!
-    expect(doubleAreaOf(half.pieces) / 2).toBeCloseTo((Math.PI * 100 * 100) / 2, 6)
+    expect(doubleAreaOf(half.outline.pieces) / 2).toBeCloseTo((Math.PI * 100 * 100) / 2, 6)
     // A circle by itself is cut in two: outlines by corners need two.
-    expect(regionAround([circle({ x: 7, y: 3 }, 100)], { x: 0, y: 50 })!.pieces).toHaveLength(2)
+    expect(regionAround([circle({ x: 7, y: 3 }, 100)], { x: 0, y: 50 })!.outline.pieces).toHaveLength(2)
+  })
+
+  it('leave out what lies in them by itself, but nothing within that, nor lines that close nothing', () => {
+    const square = (x: number, y: number, size: number) =>
+      ringChain([
+        { x, y },
+        { x: x + size, y },
+        { x: x + size, y: y + size },
+        { x, y: y + size },
+      ]).pieces
+    const pieces = [
+      ...square(0, 0, 1000),
+      ...square(100, 100, 300),
+      ...square(150, 150, 50),
+      ...square(600, 600, 400),
+      ...square(2000, 0, 100),
+      circle({ x: 700, y: 300 }, 50),
+      segment({ x: 800, y: 100 }, { x: 900, y: 200 }),
+    ]
+    const region = regionAround(pieces, { x: 50, y: 50 })!
+    const areas = region.islands.map((island) => Math.round(Math.abs(doubleAreaOf(island.pieces) / 2)))
+    // The square in the corner touches the outline, so that it bounds the region instead.
+    expect(Math.round(doubleAreaOf(region.outline.pieces) / 2)).toBe(1e6 - 160_000)
+    expect(areas.sort((a, b) => a - b)).toEqual([Math.round(Math.PI * 2500), 90_000])
+    expect(regionAround(pieces, { x: 110, y: 110 })!.islands).toHaveLength(1)
+    expect(regionAround(pieces, { x: 160, y: 160 })!.islands).toHaveLength(0)
   })
 })
 

@@ -16,6 +16,7 @@ import {
   TURN,
   turnAhead,
 } from '../geometry/piece/piece'
+import { PieceIndex } from '../geometry/piece/piece-index'
 import { add, cross, distance, dot, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
 import { type Chain, joinChains } from './chain'
 import { isSamePiece } from './tidy'
@@ -36,13 +37,14 @@ export function offsetChain(chain: Chain, distanceMm: number): Chain[] {
   if (distanceMm === 0 || source.length === 0) return [chain]
   const raw = withCorners(source, chain.closed, distanceMm)
   // Everything at this distance from the chain: its other side and the surroundings of its points too.
-  const cutters = [
+  const cutters = new PieceIndex([
     ...raw,
     ...withCorners(source, chain.closed, -distanceMm),
     ...[startOf(source[0]!), ...source.map(endOf)].map((at) => circle(at, Math.abs(distanceMm))),
-  ]
+  ])
   const parts = raw.flatMap((piece, i) => split(piece, cutters, i))
-  const clear = withoutDoubled(parts.filter((piece) => runsClear(piece, source, Math.abs(distanceMm))))
+  const sources = new PieceIndex(source)
+  const clear = withoutDoubled(parts.filter((piece) => runsClear(piece, sources, Math.abs(distanceMm))))
   const kept = withoutStubs(clear, chain.closed ? [] : [startOf(raw[0] ?? source[0]!), endOf(raw.at(-1) ?? source[0]!)])
   return joinChains(
     kept.map((piece) => ({ pieces: [piece], closed: false })),
@@ -108,17 +110,18 @@ function arcAround(center: Point, from: Point, to: Point, clockwise: boolean): A
   }
 }
 
-function split(piece: Piece, all: readonly Piece[], own: number): Piece[] {
+function split(piece: Piece, all: PieceIndex, own: number): Piece[] {
   const cuts = new Set([0, 1])
-  all.forEach((other, i) => {
-    if (i === own) return
+  for (const i of all.near(boxOfPiece(piece), SAME_MM)) {
+    if (i === own) continue
+    const other = all.pieces[i]!
     for (const { t } of meetings(piece, other)) cuts.add(t)
     // Pieces that run along one another have no meetings, but their ends lie on one another.
     for (const end of [startOf(other), endOf(other)]) {
       const t = nearestParameter(piece, end)
       if (distance(placeAt(piece, t), end) < SAME_MM) cuts.add(t)
     }
-  })
+  }
   const sorted = [...cuts].sort((a, b) => a - b)
   return sorted
     .slice(1)
@@ -128,10 +131,12 @@ function split(piece: Piece, all: readonly Piece[], own: number): Piece[] {
 
 /** Corners that overlap run along one another: there and back is nothing, twice the same way is once. */
 function withoutDoubled(parts: readonly Piece[]): Piece[] {
+  const index = new PieceIndex(parts)
   const gone = new Set<number>()
   parts.forEach((a, i) => {
-    for (let j = i + 1; j < parts.length && !gone.has(i); j++) {
-      if (gone.has(j) || !isSamePiece(a, parts[j]!, SLACK_MM)) continue
+    for (const j of index.near(boxOfPiece(a), SLACK_MM)) {
+      if (gone.has(i)) return
+      if (j <= i || gone.has(j) || !isSamePiece(a, parts[j]!, SLACK_MM)) continue
       gone.add(j)
       if (distance(startOf(a), startOf(parts[j]!)) > SLACK_MM) gone.add(i)
     }
@@ -141,25 +146,22 @@ function withoutDoubled(parts: readonly Piece[]): Piece[] {
 
 /** Tips of corners that lead nowhere once the rest is cut away. @param free where a line may end */
 function withoutStubs(parts: readonly Piece[], free: readonly Point[]): Piece[] {
+  const index = new PieceIndex(parts)
   const meets = (p: Point, q: Point) => distance(p, q) <= SLACK_MM
-  const goesOn = (end: Point, own: Piece, all: readonly Piece[]) =>
+  const goesOn = (end: Point, own: Piece) =>
     free.some((each) => meets(each, end)) ||
-    all.some((other) => other !== own && (meets(startOf(other), end) || meets(endOf(other), end)))
-  const kept = parts.filter(
-    (piece) => isWhole(piece) || (goesOn(startOf(piece), piece, parts) && goesOn(endOf(piece), piece, parts)),
-  )
+    index
+      .around(end, SLACK_MM)
+      .some((other) => other !== own && (meets(startOf(other), end) || meets(endOf(other), end)))
+  const kept = parts.filter((piece) => isWhole(piece) || (goesOn(startOf(piece), piece) && goesOn(endOf(piece), piece)))
   return kept.length === parts.length ? kept : withoutStubs(kept, free)
 }
 
 /** Whether no part of a piece comes nearer to the source than the distance. */
-function runsClear(piece: Piece, source: readonly Piece[], distanceMm: number): boolean {
+function runsClear(piece: Piece, source: PieceIndex, distanceMm: number): boolean {
   const least = distanceMm - SLACK_MM
   return [0.5, 0.23, 0.81].every((t) => {
     const p = placeAt(piece, t)
-    return source.every((each) => {
-      const { minX, minY, maxX, maxY } = boxOfPiece(each)
-      const beyond = Math.hypot(Math.max(minX - p.x, 0, p.x - maxX), Math.max(minY - p.y, 0, p.y - maxY))
-      return beyond >= least || distanceTo(each, p) >= least
-    })
+    return source.around(p, least).every((each) => distanceTo(each, p) >= least)
   })
 }

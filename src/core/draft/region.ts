@@ -1,4 +1,3 @@
-import { overlaps } from '../geometry/box'
 import { boxOfPiece, flatten, lengthOf, pieceBetween } from '../geometry/piece/measure'
 import { meetings } from '../geometry/piece/meetings'
 import {
@@ -12,6 +11,7 @@ import {
   SAME_MM,
   startOf,
 } from '../geometry/piece/piece'
+import { PieceIndex } from '../geometry/piece/piece-index'
 import { PointGrid } from '../geometry/point-grid'
 import { doubleArea, isInside } from '../geometry/polygon'
 import { distance, type Point, subtract } from '../geometry/vector'
@@ -31,40 +31,82 @@ interface Way {
   back: number
 }
 
+/** A closed region, with the closed outlines that lie within it by themselves and are no part of it. */
+export interface Region {
+  readonly outline: Chain
+  readonly islands: readonly Chain[]
+}
+
+/** What a walk along one side of the lines gave. */
+interface Face {
+  readonly pieces: readonly Piece[]
+  readonly ring: readonly Point[]
+  /** Twice its area: positive for a region, negative around the outside of lines that hang together. */
+  readonly doubleArea: number
+  /** Which of the lines hang together. */
+  readonly group: number
+}
+
 /**
  * The smallest closed region around a point, along whatever lines enclose it: lines are cut where they meet,
  * and the faces of what results are walked around. Null where nothing encloses the point.
  */
-export function regionAround(pieces: readonly Piece[], p: Point, gapMm = GAP_MM): Chain | null {
-  const ways = waysOf(cutAll(pieces), gapMm)
+export function regionAround(pieces: readonly Piece[], p: Point, gapMm = GAP_MM): Region | null {
+  const faces = facesOf(waysOf(cutAll(pieces), gapMm))
+  const around = faces.filter((face) => face.doubleArea > SAME_MM && isInside(face.ring, p))
+  const region = around.sort((a, b) => a.doubleArea - b.doubleArea)[0]
+  if (!region) return null
+  const within = faces.filter(
+    (face) => face.doubleArea < -SAME_MM && face.group !== region.group && lies(face, region.ring),
+  )
+  const islands = within.filter((face) => !within.some((other) => other !== face && lies(face, other.ring)))
+  const closed = (face: Face): Chain => ({ pieces: face.pieces, closed: true })
+  return { outline: closed(region), islands: islands.map(closed) }
+}
+
+/** Whether a face that doesn't touch a ring lies within it. */
+const lies = ({ ring: [first] }: Face, ring: readonly Point[]): boolean => first !== undefined && isInside(ring, first)
+
+function facesOf(ways: readonly Way[]): Face[] {
   const atNode = new Map<number, number[]>()
   ways.forEach(({ from }, i) => {
-    atNode.set(from, [...(atNode.get(from) ?? []), i])
+    const list = atNode.get(from)
+    if (list) list.push(i)
+    else atNode.set(from, [i])
   })
   for (const list of atNode.values()) list.sort((a, b) => ways[a]!.leaves - ways[b]!.leaves)
+  const groups = groupsOf(ways, atNode)
   const used = new Set<number>()
-  let best: { pieces: Piece[]; area: number } | null = null
-  for (let i = 0; i < ways.length; i++) {
-    if (used.has(i)) continue
-    const face = walk(ways, atNode, i, used)
-    if (!face) continue
-    const ring = face.flatMap((piece) => flatten(piece, lengthOf(piece) / 200).slice(0, -1))
-    const area = doubleArea(ring)
-    // Faces run anticlockwise; the outside of everything runs the other way.
-    if (area > SAME_MM && isInside(ring, p) && (!best || area < best.area)) best = { pieces: face, area }
+  return ways.flatMap((way, i) => {
+    const pieces = used.has(i) ? null : walk(ways, atNode, i, used)
+    if (!pieces) return []
+    const ring = pieces.flatMap((piece) => flatten(piece, lengthOf(piece) / 200).slice(0, -1))
+    return [{ pieces, ring, doubleArea: doubleArea(ring), group: groups.get(way.from)! }]
+  })
+}
+
+/** Which lines hang together, by the nodes where they meet. */
+function groupsOf(ways: readonly Way[], atNode: ReadonlyMap<number, number[]>): Map<number, number> {
+  const groups = new Map<number, number>()
+  for (const start of atNode.keys()) {
+    const open = groups.has(start) ? [] : [start]
+    for (let node = open.pop(); node !== undefined; node = open.pop()) {
+      if (groups.has(node)) continue
+      groups.set(node, start)
+      for (const way of atNode.get(node)!) open.push(ways[way]!.to)
+    }
   }
-  return best && { pieces: best.pieces, closed: true }
+  return groups
 }
 
 function cutAll(pieces: readonly Piece[]): Piece[] {
-  const boxes = pieces.map(boxOfPiece)
+  const index = new PieceIndex(pieces)
   return pieces.flatMap((piece, i) => {
     const cuts = new Set([0, 1])
     // A whole circle without crossings still needs a second node.
     if (isWhole(piece)) cuts.add(0.5)
-    pieces.forEach((other, j) => {
-      if (i !== j && overlaps(boxes[i]!, boxes[j]!, SAME_MM)) for (const { t } of meetings(piece, other)) cuts.add(t)
-    })
+    for (const j of index.near(boxOfPiece(piece), SAME_MM))
+      if (i !== j) for (const { t } of meetings(piece, pieces[j]!)) cuts.add(t)
     const sorted = [...cuts].sort((a, b) => a - b)
     return sorted.slice(1).map((to, k) => pieceBetween(piece, sorted[k]!, to))
   })

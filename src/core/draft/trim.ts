@@ -1,13 +1,15 @@
-import { lengthOf } from '../geometry/piece/measure'
+import { boxOfPiece, lengthOf } from '../geometry/piece/measure'
 import { meetings } from '../geometry/piece/meetings'
 import { directionAt, endOf, type Piece, placeAt, SAME_MM, startOf } from '../geometry/piece/piece'
+import { PieceIndex } from '../geometry/piece/piece-index'
 import { distance, length, type Point } from '../geometry/vector'
 import { type Chain, nearestPosition, piecesBetween, placeOn, reversedChain } from './chain'
 
 /** The positions at which others cross or touch a chain, in order. */
 export function cutsOf(chain: Chain, cutters: readonly Piece[]): number[] {
-  const found = chain.pieces.flatMap((piece, i) =>
-    cutters.flatMap((cutter) => meetings(piece, cutter).map(({ t }) => i + t)),
+  const index = new PieceIndex(chain.pieces)
+  const found = cutters.flatMap((cutter) =>
+    index.near(boxOfPiece(cutter), SAME_MM).flatMap((i) => meetings(chain.pieces[i]!, cutter).map(({ t }) => i + t)),
   )
   return found
     .sort((a, b) => a - b)

@@ -2,9 +2,9 @@ import { type Chain, chainOf } from '../../draft/chain'
 import { lengthFactor } from '../../geometry/affine'
 import { directionUnder } from '../../geometry/piece/map'
 import { boxOfPieces } from '../../geometry/piece/measure'
-import { meetings } from '../../geometry/piece/meetings'
+import { type Meeting, meetings } from '../../geometry/piece/meetings'
 import { type Piece, segment } from '../../geometry/piece/piece'
-import { add, distance, dot, leftOf, scale, subtract } from '../../geometry/vector'
+import { add, dot, leftOf, scale, subtract } from '../../geometry/vector'
 import { chainOfRing, mappedRing, vertices, withVertex } from '../path/shape'
 import type { ShapeKind } from '../shape'
 import { type Hatch, hatchSchema } from './schema'
@@ -13,6 +13,11 @@ import { type Hatch, hatchSchema } from './schema'
 const MOST_LINES = 2000
 
 const ringChains = ({ rings }: Hatch): Chain[] => rings.map((ring) => chainOfRing(ring, true))
+
+/** Whether a line goes in and out of an area as often, and never at the end of a piece. */
+const isPlain = (hits: readonly Meeting[]): boolean =>
+  hits.length % 2 === 0 && hits.every(({ u }) => u > END && u < 1 - END)
+const END = 1e-9
 
 /** The even lines within the rings, in one direction. */
 function linesIn(pieces: readonly Piece[], turnRad: number, spacingMm: number): Chain[] {
@@ -29,13 +34,14 @@ function linesIn(pieces: readonly Piece[], turnRad: number, spacingMm: number): 
   const step = Math.max(spacingMm, (high - low) / MOST_LINES)
   const [from, to] = [Math.min(...reach) - 1, Math.max(...reach) + 1]
   const result: Chain[] = []
-  for (let height = (Math.floor(low / step) + 0.5) * step; height < high; height += step) {
+  const hitsAt = (height: number): Meeting[] => {
     const foot = add(origin, scale(across, height))
     const line = segment(add(foot, scale(along, from)), add(foot, scale(along, to)))
-    const hits = pieces
-      .flatMap((piece) => meetings(line, piece))
-      .sort((a, b) => a.t - b.t)
-      .filter(({ point }, i, all) => i === 0 || distance(point, all[i - 1]!.point) > 1e-6)
+    return pieces.flatMap((piece) => meetings(line, piece)).sort((a, b) => a.t - b.t)
+  }
+  for (let height = (Math.floor(low / step) + 0.5) * step; height < high; height += step) {
+    // A line through a corner or along an edge doesn't tell inside from outside: it is drawn a hair beside it.
+    const hits = [0, 1e-6, -1e-6, 3e-6].map((hair) => hitsAt(height + hair * step)).find(isPlain) ?? []
     for (let i = 0; i + 1 < hits.length; i += 2) result.push(chainOf([segment(hits[i]!.point, hits[i + 1]!.point)]))
   }
   return result

@@ -89,7 +89,7 @@ export function boundaryAround(
   if (first === null) return null
   for (let reach = first; reach <= FARTHEST_MM; reach *= 2) {
     const sight = grow(boxOf([at]), reach)
-    const chain = regionAround(lines(sight), at)
+    const chain = regionAround(lines(sight), at)?.outline
     // What touches the edge of sight may be closed by something beyond, or hide something nearer.
     if (!chain) continue
     const box = boxOfPieces(chain.pieces)

@@ -1,7 +1,6 @@
-import type { Chain } from '@/core/draft/chain'
-import { regionAround } from '@/core/draft/region'
-import { boxOf, grow } from '@/core/geometry/box'
-import { flatten, lengthOf } from '@/core/geometry/piece/measure'
+import { type Region, regionAround } from '@/core/draft/region'
+import { type Box, boxOf, grow, unite } from '@/core/geometry/box'
+import { boxOfPieces, flatten, lengthOf } from '@/core/geometry/piece/measure'
 import { type Piece, segment } from '@/core/geometry/piece/piece'
 import { add, distance, leftOf, type Point, scale, subtract, unit } from '@/core/geometry/vector'
 import { layOut, offsetThrough } from '@/core/model/dimension/layout'
@@ -166,23 +165,33 @@ export const dimension: Drawing = {
       : 'These points give nothing to measure.',
 }
 
-/** How far around the click lines are looked at, in reaches of a click; doubled until something encloses it. */
+/** How far around the click lines are looked at first, in reaches of a click, and how often further out. */
 const FIRST_REACH = 20
-const LARGEST_REACH = 20_000
+const MOST_LOOKS = 12
 /** More lines than these are not sorted into regions while the mouse waits. */
-const MOST_PIECES = 1500
+const MOST_PIECES = 10_000
 
 /** The closed region around a point, of what is drawn. */
-export function regionAt(at: Point, { plan, reachMm }: ToolContext): Chain | null {
-  for (let reach = FIRST_REACH; reach <= LARGEST_REACH; reach *= 4) {
-    const box = grow(boxOf([at]), reach * reachMm)
-    const pieces = plan.piecesWithin(box)
+export function regionAt(at: Point, { plan, reachMm }: ToolContext): Region | null {
+  let sight = grow(boxOf([at]), FIRST_REACH * reachMm)
+  for (let looks = 0; looks < MOST_LOOKS; looks++) {
+    const pieces = plan.piecesWithin(sight)
     if (pieces.length > MOST_PIECES) return null
     const region = pieces.length > 0 ? regionAround(pieces, at) : null
-    if (region) return region
+    if (!region) {
+      sight = grow(sight, sight.maxX - sight.minX)
+      continue
+    }
+    // What lies beyond the sight may be within the region, or cut it.
+    const whole = unite(sight, boxOfPieces(region.outline.pieces))
+    if (sameBox(whole, sight)) return region
+    sight = whole
   }
   return null
 }
+
+const sameBox = (a: Box, b: Box): boolean =>
+  a.minX === b.minX && a.minY === b.minY && a.maxX === b.maxX && a.maxY === b.maxY
 
 export const hatch: Drawing = {
   name: 'hatch',
@@ -199,12 +208,14 @@ export const hatch: Drawing = {
     const region = regionAt(point.at, context)
     if (!region) return null
     const { hatchPattern, hatchSpacingMm, hatchDeg } = context.choices
-    const plain = region.pieces.flatMap(straightened)
-    const { xy, bulges } = ringOf({ pieces: plain, closed: true })
+    const rings = [region.outline, ...region.islands].map(({ pieces }) => {
+      const { xy, bulges } = ringOf({ pieces: pieces.flatMap(straightened), closed: true })
+      return { xy, ...(bulges && { bulges }) }
+    })
     return {
       ...drawnBase(context, [point]),
       kind: 'hatch',
-      rings: [{ xy, ...(bulges && { bulges }) }],
+      rings,
       pattern: hatchPattern,
       spacingMm: hatchSpacingMm,
       turnRad: (hatchDeg * Math.PI) / 180,
