@@ -111,7 +111,7 @@ function act(event: KeyboardEvent): boolean {
   // Enter and Space work the button that has the focus.
   if ((key === 'Enter' || key === ' ') && isControl(event.target)) return false
   const move = ARROWS[key]
-  if (move && !isControl(event.target)) {
+  if (move && !hasArrows(event.target)) {
     if (pressArrow({ x: -move[0], y: move[1] }, event.shiftKey)) return true
     panBy(move[0] * STEP_PX, move[1] * STEP_PX)
     return true
@@ -179,6 +179,13 @@ const ARROWS: Record<string, readonly [number, number]> = {
 const isControl = (target: EventTarget | null): boolean =>
   target instanceof Element &&
   target.closest('button, a, input, [role="button"], [role="slider"], [role="combobox"]') !== null
+
+/** Whether what has the focus does something with the arrows itself; a plain button doesn't. */
+const hasArrows = (target: EventTarget | null): boolean =>
+  target instanceof Element &&
+  target.closest(
+    'input, [role="slider"], [role="combobox"], [role="menu"], [role="grid"], [role="tablist"], [role="radiogroup"]',
+  ) !== null
 
 function withControl(key: string, shift: boolean): boolean {
   if (key === 'z' && !shift) void undoNow()

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { boxOfPieces, distanceTo, doubleAreaOf, lengthOf } from '../geometry/piece/measure'
+import { type Box, overlaps } from '../geometry/box'
+import { boxOfPiece, boxOfPieces, distanceTo, doubleAreaOf, lengthOf } from '../geometry/piece/measure'
 import { bulgedPiece, circle, directionAt, endOf, type Piece, placeAt, segment, startOf } from '../geometry/piece/piece'
 import { cross, distance, length, type Point } from '../geometry/vector'
 import {
@@ -105,7 +106,9 @@ describe.each(PLACES)('$name', ({ at, within }) => {
   it('an extended line runs on to the bound, and what was there stays', () => {
     fc.assert(
       fc.property(chains, chains, spots, (chain, bound, p) => {
-        const longer = extended(chain, p, bound.pieces)
+        const longer = extended(chain, p, () => bound.pieces)
+        const nearby = (box: Box) => bound.pieces.filter((piece) => overlaps(boxOfPiece(piece), box))
+        expect(extended(chain, p, nearby)).toEqual(longer)
         if (!longer) return
         expect(chainLength(longer)).toBeGreaterThan(chainLength(chain))
         const ends = [startOf(longer.pieces[0]!), endOf(longer.pieces.at(-1)!)]
@@ -229,8 +232,8 @@ describe('trimming and extending', () => {
 
   it('lengthens the nearer end to the first bound', () => {
     const bounds = [1500, 1200].map((x) => segment({ x, y: -50 }, { x, y: 50 }))
-    expect(endOf(extended(line, { x: 990, y: 0 }, bounds)!.pieces[0]!).x).toBeCloseTo(1200, 9)
-    expect(extended(line, { x: 10, y: 0 }, bounds)).toBeNull()
+    expect(endOf(extended(line, { x: 990, y: 0 }, () => bounds)!.pieces[0]!).x).toBeCloseTo(1200, 9)
+    expect(extended(line, { x: 10, y: 0 }, () => bounds)).toBeNull()
     expect(endOf(lengthened(line, 250)!.pieces[0]!).x).toBeCloseTo(1250, 9)
     expect(lengthened(line, -1000)).toBeNull()
   })

@@ -1,4 +1,5 @@
-import { boxOfPiece, lengthOf } from '../geometry/piece/measure'
+import { type Box, grow } from '../geometry/box'
+import { boxOfPiece, lengthOf, pieceBetween } from '../geometry/piece/measure'
 import { meetings } from '../geometry/piece/meetings'
 import { directionAt, endOf, type Piece, placeAt, SAME_MM, startOf } from '../geometry/piece/piece'
 import { PieceIndex } from '../geometry/piece/piece-index'
@@ -52,20 +53,40 @@ export function splitAt(chain: Chain, position: number): Chain[] {
   return chainsOf([piecesBetween(chain, 0, position), piecesBetween(chain, position, count)])
 }
 
-/** A chain with the end nearer to `p` lengthened to the first bound on its way; null where none lies there. */
-export function extended(chain: Chain, p: Point, bounds: readonly Piece[]): Chain | null {
+/** How far from its end a line is lengthened at most, in millimetres. */
+const FARTHEST_MM = 1e6
+/** Each stretch that is looked along is so many times as long as all before it. */
+const FURTHER = 3
+
+/**
+ * A chain with the end nearer to `p` lengthened to the first bound on its way; null where none lies there.
+ * @param bounds the pieces that come into a box: they are looked for nearby first
+ */
+export function extended(chain: Chain, p: Point, bounds: (within: Box) => readonly Piece[]): Chain | null {
   if (chain.closed) return null
   const atStart = distance(startOf(chain.pieces[0]!), p) < distance(endOf(chain.pieces.at(-1)!), p)
   const forwards = atStart ? reversedChain(chain) : chain
   const last = forwards.pieces.at(-1)!
-  const reach = bounds
-    .flatMap((bound) => meetings(last, bound, { first: true }))
-    .map(({ t }) => (last.kind === 'segment' || t > 1 ? t : t + wholeTurn(last)))
-    .filter((t) => (t - 1) * lengthOf(last) > SAME_MM && t < wholeTurn(last))
-    .sort((a, b) => a - b)[0]
-  if (reach === undefined) return null
+  const reach = firstAhead(last, bounds)
+  if (reach === null) return null
   const longer = { pieces: [...forwards.pieces.slice(0, -1), stretched(last, reach)], closed: false }
   return atStart ? reversedChain(longer) : longer
+}
+
+/** The parameter at which a piece that runs on meets the first bound; null where it meets none, or can't run on. */
+function firstAhead(piece: Piece, bounds: (within: Box) => readonly Piece[]): number | null {
+  const size = lengthOf(piece)
+  const most = Math.min(wholeTurn(piece), 1 + FARTHEST_MM / size)
+  for (let [from, to] = [1, Math.min(2, most)]; from < most; [from, to] = [to, Math.min(most, to * FURTHER)]) {
+    const stretch = boxOfPiece(pieceBetween(stretched(piece, to), from / to, 1))
+    const [met] = bounds(grow(stretch, SAME_MM))
+      .flatMap((bound) => meetings(piece, bound, { first: true }))
+      .map(({ t }) => (piece.kind === 'segment' || t > 1 ? t : t + wholeTurn(piece)))
+      .filter((t) => (t - 1) * size > SAME_MM && t <= to)
+      .sort((a, b) => a - b)
+    if (met !== undefined) return met
+  }
+  return null
 }
 
 /** The parameter of a whole turn; without end for a line. */

@@ -1,7 +1,7 @@
 import { type Chain, nearestPosition } from '@/core/draft/chain'
 import { extended, splitAt, trimmed } from '@/core/draft/trim'
-import { grow } from '@/core/geometry/box'
-import { boxOfPieces, lengthOf } from '@/core/geometry/piece/measure'
+import { type Box, grow } from '@/core/geometry/box'
+import { boxOfPieces } from '@/core/geometry/piece/measure'
 import type { Piece } from '@/core/geometry/piece/piece'
 import type { Point } from '@/core/geometry/vector'
 import { chainsOf, type Shape } from '@/core/model/shapes'
@@ -26,14 +26,8 @@ export function lineAt(at: Point, context: ToolContext): ClickedLine | null {
 /** Where the mouse itself is: lines are clicked, not points of them. */
 export const mouseAt = (session: Session, fallback: Point): Point => session.raw?.at ?? fallback
 
-/** How far beyond a line others are looked for that it could be lengthened to, in its own lengths. */
-const AROUND = 50
-
-function cutters({ shape, chain }: ClickedLine, { plan }: ToolContext, around = 0): Piece[] {
-  const size = chain.pieces.reduce((sum, piece) => sum + lengthOf(piece), 0)
-  const box = grow(boxOfPieces(chain.pieces), 1 + size * around)
-  return plan.piecesWithin(box, new Set([shape.id]))
-}
+const othersWithin = (box: Box, { shape }: ClickedLine, { plan }: ToolContext): Piece[] =>
+  plan.piecesWithin(box, new Set([shape.id]))
 
 interface Cutting {
   readonly name: string
@@ -84,7 +78,8 @@ export const trim = cuttingTool({
   label: 'Trim',
   say: 'Click the stretch that shall go: it is cut out between the lines that cross it.',
   cut: (line, at, context) =>
-    trimmed(line.chain, at, cutters(line, context)) ?? 'Nothing crosses this line. Delete removes it whole.',
+    trimmed(line.chain, at, othersWithin(grow(boxOfPieces(line.chain.pieces), 1), line, context)) ??
+    'Nothing crosses this line. Delete removes it whole.',
 })
 
 export const extend = cuttingTool({
@@ -94,7 +89,7 @@ export const extend = cuttingTool({
   label: 'Extend',
   say: 'Click a line near the end that shall run on to the next line.',
   cut: (line, at, context) => {
-    const longer = extended(line.chain, at, cutters(line, context, AROUND))
+    const longer = extended(line.chain, at, (box) => othersWithin(box, line, context))
     return longer ? [longer] : 'No line lies ahead of this end.'
   },
 })
