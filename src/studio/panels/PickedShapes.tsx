@@ -43,7 +43,9 @@ const take = ({ say, pick }: Done): void => {
 function inWords(shapes: readonly Shape[]): string {
   const counts = new Map<string, number>()
   for (const shape of shapes) counts.set(kindOf(shape).word, (counts.get(kindOf(shape).word) ?? 0) + 1)
-  return [...counts].map(([word, n]) => `${n} ${n === 1 ? word : word === 'hatch' ? 'hatches' : `${word}s`}`).join(', ')
+  return [...counts]
+    .map(([word, n]) => `${n.toLocaleString('en')} ${n === 1 ? word : word === 'hatch' ? 'hatches' : `${word}s`}`)
+    .join(', ')
 }
 
 /** What is picked of the drawn: its sizes, layer and pen, and what can be done with it. */

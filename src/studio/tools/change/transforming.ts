@@ -18,7 +18,7 @@ export interface Transforming {
   readonly key: string | null
   readonly label: string
   /** A sentence for each point. */
-  readonly says: readonly string[]
+  says(context: ToolContext): readonly string[]
   /** Points after which the change is done. */
   readonly most: number
   /** The maps, one for each image; null while the points and values give none. @throws Error with a sentence */
@@ -50,7 +50,7 @@ function pickFirst(session: Session, point: BoardPoint, { plan, reachMm, selecti
 }
 
 export function transformingTool(transforming: Transforming): Tool {
-  const { name, word, key, label, says, most } = transforming
+  const { name, word, key, label, most } = transforming
   const steer = transforming.steer ?? steerPoint
   const ready = (context: ToolContext) => pickedShapes(context).length > 0
 
@@ -86,7 +86,8 @@ export function transformingTool(transforming: Transforming): Tool {
     loupe: false,
     say: ({ points }, context) => {
       if (!ready(context)) return PICK_FIRST
-      return points.length === 0 ? `${says[0]} ${PICK_MORE}` : (says[points.length] ?? '')
+      const [first, ...further] = transforming.says(context)
+      return points.length === 0 ? `${first} ${PICK_MORE}` : (further[points.length - 1] ?? '')
     },
     fields: (session, context) => (ready(context) ? (transforming.fields ?? pointFields)(session, context) : []),
     steer: (session, raw, context) => (ready(context) ? steer(session, raw, context) : raw),

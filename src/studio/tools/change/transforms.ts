@@ -14,7 +14,10 @@ export const move: Transforming = {
   key: 'v',
   label: 'Move',
   most: 2,
-  says: ['Click a point that it is taken by.', 'Click where that point shall lie, or type the distance and angle.'],
+  says: () => [
+    'Click a point that it is taken by.',
+    'Click where that point shall lie, or type the distance and angle.',
+  ],
   copies: () => false,
   maps: ([a, b]) => {
     const map = a && b && between(a.at, b.at)
@@ -29,7 +32,7 @@ export const copy: Transforming = {
   key: 'b',
   label: 'Copy',
   again: true,
-  says: [
+  says: () => [
     'Click a point that the copies are taken by.',
     'Click where that point of the next copy shall lie. Enter or Esc ends.',
   ],
@@ -64,7 +67,7 @@ export const turn: Transforming = {
   key: 't',
   label: 'Turn',
   most: 3,
-  says: [
+  says: () => [
     'Click the point that it turns about.',
     'Type the angle and press Enter, or click a point that shall turn.',
     'Click where that point shall come to lie.',
@@ -93,7 +96,7 @@ export const scale: Transforming = {
   key: 'z',
   label: 'Scale',
   most: 3,
-  says: [
+  says: () => [
     'Click the point that stays.',
     'Type the factor and press Enter, or click a point that shall move.',
     'Click how far that point shall lie from the first.',
@@ -126,7 +129,7 @@ export const mirror: Transforming = {
   key: 'i',
   label: 'Mirror',
   most: 2,
-  says: ['Click a point of the line to mirror in.', 'Click another point of that line.'],
+  says: () => ['Click a point of the line to mirror in.', 'Click another point of that line.'],
   copies: ({ choices }) => choices.mirrorKeeps,
   maps: ([a, b]) => (a && b && distance(a.at, b.at) > 0 ? [mirroredIn(a.at, b.at)] : null),
 }
@@ -151,10 +154,10 @@ export const array: Transforming = {
   key: 'q',
   label: 'Array',
   most: 2,
-  says: [
-    'Click a point of it; around: the centre that the copies stand around.',
-    'Click where that point of the next one shall lie, or type the distance. Around: type the whole angle and press Enter.',
-  ],
+  says: ({ choices }) =>
+    choices.arrayWay === 'around'
+      ? ['Click the centre that the copies stand around.', 'Type the whole angle; Enter or a click makes them.']
+      : ['Click a point of it.', 'Click where that point of the next one shall lie, or type the distance and angle.'],
   copies: () => true,
   fields: (session, context) =>
     context.choices.arrayWay === 'around'
