@@ -195,11 +195,10 @@ function withControl(key: string, shift: boolean): boolean {
   return true
 }
 
-/** While something is being drawn, figures go straight into the first field of the bench. */
+/** While something is being drawn, figures go straight into the first field of the bench, and letters where it takes words. */
 function startTyping(key: string): boolean {
-  if (!/^[\d.,'"(]$/.test(key)) return false
   const field = document.querySelector<HTMLInputElement>('input[data-first]')
-  if (!field) return false
+  if (!field || !(field.dataset.first === 'words' ? /^[^\s]$/ : /^[\d.,'"(]$/).test(key)) return false
   const name = field.name.replace('bench-', '')
   updateSession({ typed: { ...useBench.getState().session.typed, [name]: key } })
   field.focus()

@@ -130,7 +130,7 @@ function Fields() {
 /** A value that the mouse gives until it is typed. What is typed anywhere goes to the first one. */
 function BenchField({ field, typed }: { field: Field; typed: string | undefined }) {
   const input = useRef<HTMLInputElement>(null)
-  const { name, label, value, first, narrow, hint } = field
+  const { name, label, value, first, words, narrow, hint } = field
   useEffect(() => {
     // A field that must be answered takes the keyboard at once; places are given by the mouse as well.
     if (first && value === '' && name !== 'across') input.current?.focus()
@@ -143,7 +143,7 @@ function BenchField({ field, typed }: { field: Field; typed: string | undefined 
         ref={input}
         name={`bench-${name}`}
         title={hint}
-        data-first={first || undefined}
+        data-first={first ? (words ? 'words' : 'figures') : undefined}
         value={typed ?? value}
         autoComplete="off"
         spellCheck={false}
@@ -166,7 +166,7 @@ function BenchField({ field, typed }: { field: Field; typed: string | undefined 
         }}
         sx={{
           ...BENCH_INPUT,
-          width: narrow ? 84 : 140,
+          width: narrow ? 84 : words ? 240 : 140,
           font: '600 16px "IBM Plex Mono", monospace',
           color: typed === undefined ? 'text.secondary' : 'error.main',
           borderColor: typed === undefined ? 'divider' : 'error.main',

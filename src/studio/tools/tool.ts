@@ -189,6 +189,8 @@ export interface Field {
   readonly value: string
   /** The field that takes what is typed anywhere. */
   readonly first?: boolean
+  /** Whether it takes words: letters begin it then, and call no tool. */
+  readonly words?: boolean
   readonly narrow?: boolean
   readonly hint?: string
 }

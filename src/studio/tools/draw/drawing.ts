@@ -1,5 +1,7 @@
-import type { Chain } from '@/core/draft/chain'
+import { type Chain, chainOf } from '@/core/draft/chain'
 import type { DrawnBase } from '@/core/draft/shapes-of'
+import { segment } from '@/core/geometry/piece/piece'
+import type { Point } from '@/core/geometry/vector'
 import type { ProjectRecord } from '@/core/model/registry'
 import { chainsOf, isShape, type Shape } from '@/core/model/shapes'
 import { wallOutlines } from '@/core/model/wall/joins'
@@ -57,6 +59,8 @@ export interface Drawing {
   steer?(session: Session, raw: BoardPoint, context: ToolContext): BoardPoint
   /** What Enter places; what is typed for a point where left out. @throws Error with a sentence */
   entered?(session: Session, context: ToolContext): BoardPoint | null
+  /** For shapes of one point that may be placed before what is typed for them: whether that is still to come. */
+  waits?(session: Session): boolean
   /** Why the shape can't be made, where it can't. */
   refuse?(points: readonly BoardPoint[], context: ToolContext): string | null
   /** Choices that follow from what was drawn. */
@@ -86,6 +90,8 @@ export function drawingTool(drawing: Drawing): Tool {
     }
   }
   const place = (session: Session, point: BoardPoint, context: ToolContext): Outcome => {
+    if (drawing.waits?.(session)) return { session: { ...session, points: [point] } }
+    if (drawing.waits) return finish([session.points[0] ?? point], session, context)
     const last = session.points.at(-1)
     if (last && isSame(last.at, point.at))
       return { session, say: 'The points lie on one another: choose one further away.' }
@@ -123,6 +129,8 @@ export function drawingTool(drawing: Drawing): Tool {
     paint: (canvas, session, view, context) => {
       if (drawing.preview === false) return
       const { points, cursor } = session
+      const [placed] = points
+      if (placed && drawing.waits?.(session)) return paintChains(canvas, view, [caretAt(placed.at, context)])
       const moving =
         cursor && (points.length === 0 || !isSame(points.at(-1)!.at, cursor.at)) ? [...points, cursor] : points
       if (points.length === 0 && drawing.most(context) > 1) return
@@ -131,6 +139,10 @@ export function drawingTool(drawing: Drawing): Tool {
     },
   }
 }
+
+/** Where what is typed will begin. */
+const caretAt = ({ x, y }: Point, { reachMm }: ToolContext): Chain =>
+  chainOf([segment({ x, y }, { x, y: y + 1.5 * reachMm })])
 
 /** Shapes that aren't kept yet: walls as films, joined with one another, the rest by their lines. */
 function paintMade(canvas: CanvasRenderingContext2D, view: View, shapes: readonly Shape[], context: ToolContext): void {

@@ -22,13 +22,18 @@ export const text: Drawing = {
   key: 'x',
   label: 'Write text',
   most: () => 1,
-  say: (_, __) => 'Type the text, then click where it begins.',
-  fields: ({ typed }) => [{ name: 'text', label: 'Text', value: typed.text ?? '', first: true }],
+  say: (count) =>
+    count === 0
+      ? 'Type the text and click where it begins, whichever comes first.'
+      : 'Type the text. Enter or a click ends it.',
+  fields: ({ typed }) => [{ name: 'text', label: 'Text', value: typed.text ?? '', first: true, words: true }],
   steer: (_, raw) => raw,
-  entered: (session) => {
-    if (!session.typed.text?.trim()) throw new Error('Type the text first.')
-    if (!session.raw) throw new Error('Point the mouse where the text should begin, then press Enter or click.')
-    return session.raw
+  waits: ({ typed }) => !typed.text?.trim(),
+  entered: ({ typed, points, raw }) => {
+    if (!typed.text?.trim()) throw new Error('Type the text first.')
+    const at = points[0] ?? raw
+    if (!at) throw new Error('Point the mouse where the text should begin, then press Enter or click.')
+    return at
   },
   shape: ([at], { typed }, context) =>
     at && typed.text?.trim()
@@ -41,7 +46,6 @@ export const text: Drawing = {
           turnRad: 0,
         }
       : null,
-  refuse: () => 'Type the text first, then click where it begins.',
 }
 
 /** The place that is measured, following the element whose point it is. */
