@@ -16,6 +16,7 @@ import { type ProjectRecord, validateRecord } from './registry'
 import { anchorsOf, gripsOf, kindOf, mapped, piecesOf, type Shape, surroundingsOf } from './shapes'
 import { crossingsOf, standingParts } from './wall/crossings'
 import { wallOutlines } from './wall/joins'
+import type { Wall } from './wall/schema'
 
 const on = { layerId: FIRST_LAYER.id, pen: undefined }
 const DISPLAY = { unit: 'mm' as const, precision: 0 }
@@ -344,6 +345,8 @@ describe('walls of a plan that changes', () => {
             // Corners of several walls in one line may be told in another order: the same area, and the same box.
             expect(area(own)).toBeCloseTo(area(ring), 3)
             expect(boxOf(own)).toEqual(boxOf(ring))
+            // So would the wall stand if it were only drawn now.
+            expect(boxOf(plan.outlineWith(now.get(id) as Wall)!)).toEqual(boxOf(ring))
             const standing = standingParts(ring, through.get(id) ?? []).reduce((sum, part) => sum + area(part), 0)
             expect(plan.ringsOf(id).reduce((sum, part) => sum + area(part), 0)).toBeCloseTo(standing, 3)
           }

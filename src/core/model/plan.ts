@@ -298,6 +298,12 @@ export class Plan implements CatchGround {
     return [...new Set(this.tree.search(box).map(({ id }) => id))].flatMap((id) => this.wallOf(id) ?? [])
   }
 
+  /** The outline that a wall would have if it stood on the plan, joined with those that it meets. */
+  outlineWith(wall: Wall): readonly Point[] | undefined {
+    const near = this.wallsNear(grow(boxOfPiece(tracedPiece(wall)), wall.thicknessMm + 2 * SAME_POINT_MM))
+    return wallOutlines([...near.filter(({ id }) => id !== wall.id), wall]).get(wall.id)
+  }
+
   /** Layers of the walls that show in a box, of those that have a type. */
   layersIn(box: Box): BuiltLayer[] {
     const typed = this.wallsNear(box).flatMap((wall) => {

@@ -36,6 +36,24 @@ export function paintMeasure(
   canvas.restore()
 }
 
+/** Shorter lines on the screen leave no room for a figure beside what the cursor says. */
+const SHORT_PX = 150
+const BEHIND_PX = { x: 60, y: 26 }
+
+/** The length of a line that is being drawn: beside its middle, or, of a short one, behind its beginning. */
+export function paintDrawnLength(
+  canvas: CanvasRenderingContext2D,
+  view: View,
+  from: Point,
+  to: Point,
+  figure: string,
+): void {
+  const [a, b] = [toScreen(view, from), toScreen(view, to)]
+  const size = Math.hypot(b.x - a.x, b.y - a.y)
+  if (size > SHORT_PX) paintLabel(canvas, figure, (a.x + b.x) / 2, (a.y + b.y) / 2 - 16)
+  else paintLabel(canvas, figure, a.x - ((b.x - a.x) / size) * BEHIND_PX.x, a.y - ((b.y - a.y) / size) * BEHIND_PX.y)
+}
+
 /** A figure on a slip of paper. */
 export function paintLabel(canvas: CanvasRenderingContext2D, text: string, x: number, y: number): void {
   canvas.font = '600 14px "IBM Plex Mono", monospace'

@@ -5,9 +5,8 @@ import type { Path } from '@/core/model/path/schema'
 import { chainOfRing } from '@/core/model/path/shape'
 import { formatLength } from '@/core/units/format'
 import type { BoardPoint } from '../../board/catch-on-board'
-import { paintLabel } from '../../board/painters/measure'
+import { paintDrawnLength } from '../../board/painters/measure'
 import { paintChains } from '../../board/painters/shapes'
-import { toScreen } from '../../board/view'
 import { put } from '../../project/store'
 import { enterPoint, isSame, pointFields, steerPoint } from '../entry'
 import { EMPTY_SESSION, type Outcome, type Session, type Tool, type ToolContext } from '../tool'
@@ -69,8 +68,7 @@ export const line: Tool = {
     if (!from || !to || isSame(from, to)) return
     const piece = bulgedPiece(from, to, nextBulge(session, to, context))
     paintChains(canvas, view, [{ pieces: [piece], closed: false }])
-    const { x, y } = toScreen(view, { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 })
-    paintLabel(canvas, formatLength(lengthOf(piece), context.display), x, y - 16)
+    paintDrawnLength(canvas, view, from, to, formatLength(lengthOf(piece), context.display))
   },
 }
 

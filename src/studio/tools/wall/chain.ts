@@ -1,5 +1,5 @@
 import { distance } from '@/core/geometry/vector'
-import { SAME_POINT_MM, wallOutlines } from '@/core/model/wall/joins'
+import { SAME_POINT_MM } from '@/core/model/wall/joins'
 import { formatLength } from '@/core/units/format'
 import type { BoardPoint } from '../../board/catch-on-board'
 import { paintMeasure } from '../../board/painters/measure'
@@ -31,14 +31,11 @@ export const wallChain: Tool = {
   enter: (session, context) => enterPoint(session, context, place),
   undone: (session) => ({ ...session, points: session.points.slice(0, -1) }),
   paint: (canvas, { points, cursor }, view, context) => {
-    const { display, records } = context
     const from = points.at(-1)
     if (!from || !cursor || distance(from.at, cursor.at) < SAME_POINT_MM) return
-    const drawn = newWall(from.at, cursor.at, context, [])
-    const others = [...records.values()].filter((record) => record.kind === 'wall')
-    const outline = wallOutlines([...others, drawn]).get(drawn.id)
+    const outline = context.plan.outlineWith(newWall(from.at, cursor.at, context, []))
     if (outline) paintWalls(canvas, view, [outline], 'drawn')
-    paintMeasure(canvas, view, from.at, cursor.at, formatLength(distance(from.at, cursor.at), display))
+    paintMeasure(canvas, view, from.at, cursor.at, formatLength(distance(from.at, cursor.at), context.display))
   },
 }
 
