@@ -5,6 +5,7 @@ import { readSheet } from '../../../tests/support/read-sheet'
 import { chainOf } from '../draft/chain'
 import { lengthOf } from '../geometry/piece/measure'
 import { type Segment, segment } from '../geometry/piece/piece'
+import { area } from '../geometry/polygon'
 import { projectiveOf } from '../geometry/projective'
 import { MM_PER_PT } from '../units/length'
 import { mergeCollinear } from './collinear'
@@ -63,6 +64,32 @@ describe('lifting', () => {
       [10, 40],
       [60, 90],
     ])
+  })
+
+  it.each([
+    ['by the even-odd rule', '20 20 100 100 re 40 40 30 30 re f*', 1, 91],
+    ['by the way they run', '20 20 100 100 re 40 40 m 40 70 l 70 70 l 70 40 l h f', 1, 91],
+    ['unless they run the same way', '20 20 100 100 re 40 40 30 30 re f', 2, 109],
+    ['with an island in the hole', '20 20 100 100 re 30 30 50 50 re 40 40 30 30 re f*', 2, 84],
+  ])('keeps the holes of filled areas %s', async (_, content, count, hundreds) => {
+    const { shapes, after } = await lifted(content, { fills: true })
+    expect(after.fills).toBe(count)
+    const areas = shapes.map((shape) => {
+      if (shape.kind !== 'hatch') throw new Error('no hatch')
+      const [outline, ...holes] = shape.rings.map(({ xy }) =>
+        area(Array.from({ length: xy.length / 2 }, (_, i) => ({ x: xy[2 * i]!, y: xy[2 * i + 1]! }))),
+      )
+      return outline! - holes.reduce((sum, hole) => sum + hole, 0)
+    })
+    expect(areas.reduce((sum, each) => sum + each, 0) / FACTOR ** 2 / 100).toBeCloseTo(hundreds, 6)
+  })
+
+  it('fills what is filled within curves', async () => {
+    const disc = CIRCLE(100, 100).replace(/S$/, 'f')
+    const leaf = '200 100 m 240 150 280 150 320 100 c 280 70 240 70 200 100 c f'
+    const { shapes, after } = await lifted(`${disc} ${leaf}`, { fills: true })
+    expect(after).toMatchObject({ fills: 2, circles: 0, curves: 0 })
+    expect(shapes.map(({ kind }) => kind)).toEqual(['hatch', 'hatch'])
   })
 
   it('makes one circle of four curves, with its centre and radius', async () => {

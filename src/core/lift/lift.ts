@@ -1,11 +1,13 @@
 import { type Chain, joinChains } from '../draft/chain'
-import { shapesOfChain } from '../draft/shapes-of'
+import { type DrawnBase, shapesOfChain } from '../draft/shapes-of'
 import { flatten, lengthOf } from '../geometry/piece/measure'
 import type { Piece, Segment } from '../geometry/piece/piece'
 import { segment } from '../geometry/piece/piece'
 import { arcOfCubic, ROUND_TO } from '../geometry/piece/recognise'
 import { type Homography, invertProjective, project } from '../geometry/projective'
 import { along, type Point } from '../geometry/vector'
+import { hatchRing } from '../model/hatch/ring'
+import { MOST_RINGS } from '../model/path/schema'
 import type { LineType } from '../model/pen'
 import { type PlainShape, plainKind } from '../model/plain-shapes'
 import type { Surroundings } from '../model/shape'
@@ -15,6 +17,7 @@ import { joinWords } from '../sheet/join-runs'
 import { curveOf, Flag, type LineStyle, type Linework, segmentEnds } from '../sheet/linework'
 import { type PartChoice, type Shown, shownOf } from '../sheet/looks'
 import { MM_PER_PT } from '../units/length'
+import { areasOf } from './areas'
 import { mergeCollinear } from './collinear'
 import type { LiftCounts, LiftOptions, LiftPreview } from './options'
 import { arcsOfChords, joinArcs } from './rounds'
@@ -48,7 +51,8 @@ interface Group {
   readonly color: string | null
   readonly weightMm: number | null
   readonly line: LineType
-  readonly fill: boolean
+  /** Of filled areas: by which rule. */
+  readonly fill: 'nonzero' | 'evenodd' | null
   readonly segments: Segment[]
   readonly others: Piece[]
 }
@@ -63,6 +67,10 @@ export function lift(linework: Linework, job: LiftJob): Lifted {
   let next = 0
   const idOf = () => String(next++)
   for (const group of groups.values()) {
+    if (group.fill) {
+      addAreas(shapes, counts, group, job, idOf)
+      continue
+    }
     const { runs, dashed } = cleaned(group, options)
     for (const chain of runs) addChain(shapes, counts, chain, group, group.line, job, idOf)
     for (const piece of dashed) addChain(shapes, counts, { pieces: [piece], closed: false }, group, 'dashed', job, idOf)
@@ -155,7 +163,7 @@ function groupFor(
   const weightMm =
     options.weights && style.kind === 'stroke' ? Math.min(5, Math.round(style.widthPt * MM_PER_PT * 100) / 100) : null
   const line: LineType = style.dashPt.length > 0 ? 'dashed' : 'full'
-  const fill = style.kind === 'fill'
+  const fill = style.kind === 'stroke' ? null : style.evenOdd ? 'evenodd' : 'nonzero'
   const key = JSON.stringify([layerId, color, weightMm, line, fill])
   const found = groups.get(key) ?? { layerId, color, weightMm, line, fill, segments: [], others: [] }
   groups.set(key, found)
@@ -165,10 +173,6 @@ function groupFor(
 function cleaned(group: Group, options: LiftOptions): { runs: Chain[]; dashed: Piece[] } {
   const { toleranceMm } = options
   const single = (piece: Piece): Chain => ({ pieces: [piece], closed: false })
-  if (group.fill) {
-    const rings = joinChains([...group.segments, ...group.others].map(single), toleranceMm)
-    return { runs: rings.map((ring) => ({ ...ring, closed: true })), dashed: [] }
-  }
   const { full, dashed } =
     options.merged || options.dashes ? mergeCollinear(group.segments, options) : { full: group.segments, dashed: [] }
   // Arcs of one circle are one even where lines are left apart.
@@ -181,39 +185,54 @@ function cleaned(group: Group, options: LiftOptions): { runs: Chain[]; dashed: P
   return { runs: chains, dashed }
 }
 
-function addChain(
-  shapes: PlainShape[],
-  counts: { -readonly [K in keyof LiftCounts]: number },
-  chain: Chain,
-  { layerId, color, weightMm, fill }: Group,
-  line: LineType,
-  job: LiftJob,
-  idOf: () => string,
-): void {
+type Counting = { -readonly [K in keyof LiftCounts]: number }
+
+/** What all that is made of a group has in common. */
+function baseOf({ layerId, color, weightMm }: Group, line: LineType, { underlayId }: LiftJob): DrawnBase {
   const pen = {
     ...(color && { color }),
     ...(weightMm !== null && { weightMm }),
     ...(line !== 'full' && { line }),
   }
-  const base = { layerId, ...(Object.keys(pen).length > 0 && { pen }), tracedFrom: job.underlayId } as Parameters<
-    typeof shapesOfChain
-  >[1]
+  return { layerId, ...(Object.keys(pen).length > 0 && { pen }), tracedFrom: underlayId } as DrawnBase
+}
+
+/** Filled areas as solid hatches. */
+function addAreas(shapes: PlainShape[], counts: Counting, group: Group, job: LiftJob, idOf: () => string): void {
+  const { toleranceMm } = job.options
+  const pieces = [...group.segments, ...group.others].map((piece): Chain => ({ pieces: [piece], closed: false }))
+  const outlines = joinChains(pieces, toleranceMm).map((outline) => ({ ...outline, closed: true }))
+  for (const area of areasOf(outlines, group.fill === 'evenodd')) {
+    const rings = area
+      .slice(0, MOST_RINGS)
+      .map((outline) => hatchRing(outline, () => toleranceMm))
+      .filter(({ xy, bulges }) => xy.length > 4 || bulges)
+    if (rings.length === 0) continue
+    counts.fills++
+    shapes.push({
+      ...baseOf(group, 'full', job),
+      id: idOf(),
+      kind: 'hatch',
+      rings,
+      pattern: 'solid',
+      spacingMm: 100,
+      turnRad: 0,
+    })
+  }
+}
+
+function addChain(
+  shapes: PlainShape[],
+  counts: Counting,
+  chain: Chain,
+  group: Group,
+  line: LineType,
+  job: LiftJob,
+  idOf: () => string,
+): void {
+  const base = baseOf(group, line, job)
   const made = shapesOfChain(chain, base, idOf)
   for (const shape of made) {
-    if (fill && shape.kind === 'path') {
-      const { xy, bulges } = shape
-      counts.fills++
-      shapes.push({
-        ...base,
-        id: shape.id,
-        kind: 'hatch',
-        rings: [{ xy, ...(bulges && { bulges }) }],
-        pattern: 'solid',
-        spacingMm: 100,
-        turnRad: 0,
-      })
-      continue
-    }
     shapes.push(shape)
     if (line === 'dashed') counts.dashed++
     else if (shape.kind === 'circle') counts.circles++

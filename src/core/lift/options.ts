@@ -6,7 +6,7 @@ export interface LiftOptions {
   readonly shortestMm: number
   readonly hatching: boolean
   readonly text: boolean
-  /** Outlines of filled areas as closed lines. */
+  /** Filled areas as closed regions, with their holes. */
   readonly fills: boolean
   /** Whether lines keep their weights. */
   readonly weights: boolean

@@ -59,6 +59,8 @@ export interface LineStyle {
   readonly layer: number
   /** Drawn by a reviewer's annotation rather than the page itself. */
   readonly markup: boolean
+  /** Of a fill: what lies within an odd number of its rings is inside, whichever way they run. */
+  readonly evenOdd?: true
 }
 
 export interface TextRun {

@@ -40,9 +40,9 @@ export class Recorder {
   ) {}
 
   style(style: LineStyle): number {
-    const { kind, color, alpha, widthPt, dashPt, layer, markup } = style
+    const { kind, color, alpha, widthPt, dashPt, layer, markup, evenOdd } = style
     // Asked for at every change of a pen: quicker than JSON.
-    const key = `${kind} ${color} ${alpha} ${widthPt} ${dashPt} ${layer} ${markup}`
+    const key = `${kind} ${color} ${alpha} ${widthPt} ${dashPt} ${layer} ${markup} ${evenOdd}`
     let index = this.styleIndex.get(key)
     if (index === undefined) {
       index = this.styles.push(style) - 1

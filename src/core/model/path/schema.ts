@@ -22,7 +22,8 @@ export const coordinates = (fewest: number) =>
 
 /** x, y of each vertex, with the bulges of what follows them where that is an arc. */
 export const ringSchema = object({ xy: coordinates(2), bulges: numbers(0, 200_000).optional() }).noUnknown()
-export const ringsSchema = array(ringSchema.required()).min(1).max(1000).required()
+export const MOST_RINGS = 1000
+export const ringsSchema = array(ringSchema.required()).min(1).max(MOST_RINGS).required()
 
 /** Straight pieces and arcs that follow one another: a line, a polyline, a rectangle, an arc. */
 export const pathSchema = object({

@@ -49,7 +49,6 @@ export class Interpreter {
   private tilingDepth = 0
   private pendingClip: 'nonzero' | 'evenodd' | null = null
   private strokeStyle = -1
-  private fillStyle = -1
 
   constructor(
     private readonly context: PageContext,
@@ -122,7 +121,8 @@ export class Interpreter {
         return this.beginContent('', null)
       case ops.endMarkedContent:
         this.content.pop()
-        return this.dropStyles()
+        this.strokeStyle = -1
+        return
       case ops.paintFormXObjectBegin:
         return this.beginForm(args[0], args[1])
       case ops.paintFormXObjectEnd:
@@ -199,7 +199,7 @@ export class Interpreter {
   private restore(): void {
     const former = this.stack.pop()
     if (former) this.state = former
-    this.dropStyles()
+    this.strokeStyle = -1
   }
 
   private transform(map: Affine): void {
@@ -210,18 +210,12 @@ export class Interpreter {
   private reset(): void {
     this.stack.length = 0
     this.state = { ...this.start }
-    this.dropStyles()
+    this.strokeStyle = -1
   }
 
   private paint(which: 'stroke' | 'fill', paint: Paint): void {
     this.state[which] = paint
     if (which === 'stroke') this.strokeStyle = -1
-    else this.fillStyle = -1
-  }
-
-  private dropStyles(): void {
-    this.strokeStyle = -1
-    this.fillStyle = -1
   }
 
   private extendedState(entries: readonly [string, never][]): void {
@@ -232,14 +226,14 @@ export class Interpreter {
       else if (key === 'ca') this.state.fill = { ...this.state.fill, alpha: value }
       else if (key === 'Font') this.font(value[0], value[1])
     }
-    this.dropStyles()
+    this.strokeStyle = -1
   }
 
   private beginContent(tag: string, properties: unknown): void {
     const outer = this.content.at(-1) ?? { layer: -1, off: false }
     const layer = tag === 'OC' ? this.context.layer(properties) : null
     this.content.push(layer ? { layer: this.layerIndex(layer), off: outer.off || !layer.visible } : outer)
-    this.dropStyles()
+    this.strokeStyle = -1
   }
 
   private layerIndex(layer: SheetLayer): number {
@@ -312,19 +306,11 @@ export class Interpreter {
     return this.strokeStyle
   }
 
-  private inkStyle(): number {
+  private inkStyle(evenOdd: boolean): number {
     const { color, alpha } = this.state.fill
-    if (this.fillStyle < 0)
-      this.fillStyle = this.recorder.style({
-        kind: 'fill',
-        color,
-        alpha,
-        widthPt: 0,
-        dashPt: [],
-        layer: this.layer,
-        markup: this.markup,
-      })
-    return this.fillStyle
+    const { layer, markup } = this
+    const plain = { kind: 'fill', color, alpha, widthPt: 0, dashPt: [], layer, markup } as const
+    return this.recorder.style(evenOdd ? { ...plain, evenOdd } : plain)
   }
 
   private path(op: number, data: Float32Array | undefined): void {
@@ -353,9 +339,9 @@ export class Interpreter {
     const rings = this.rings(data)
     // A line filled has no area and leaves no mark.
     if (rings.every(({ length }) => length < 3)) return
-    if (!stroked) this.outline(data, this.inkStyle(), flags, true)
-    if (!isVisible(flags)) return
     const evenOdd = op === ops.eoFill || op === ops.eoFillStroke || op === ops.closeEOFillStroke
+    if (!stroked) this.outline(data, this.inkStyle(evenOdd && rings.length > 1), flags, true)
+    if (!isVisible(flags)) return
     if (fill.tiling) this.tile(fill.tiling, rings, evenOdd)
     this.recorder.area(rings, evenOdd, fill.color)
   }
@@ -459,14 +445,14 @@ export class Interpreter {
         const ink = color === 'pattern' ? '#000000' : color
         const cell = compose([1, 0, 0, 1, column * stepX, row * stepY], space)
         this.state = { ...initialState(cell, clip), stroke: { color: ink, alpha }, fill: { color: ink, alpha } }
-        this.dropStyles()
+        this.strokeStyle = -1
         this.clipToBox(box, cell)
         this.execute(operators)
         this.stack.length = depth
       }
     this.tilingDepth--
     this.state = former
-    this.dropStyles()
+    this.strokeStyle = -1
   }
 
   private images(positions: ArrayLike<number>, cell: (x: number, y: number) => Affine): void {

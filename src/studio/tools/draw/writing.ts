@@ -1,11 +1,10 @@
 import { type Region, regionAround } from '@/core/draft/region'
 import { type Box, boxOf, grow, unite } from '@/core/geometry/box'
-import { boxOfPieces, flatten, lengthOf } from '@/core/geometry/piece/measure'
-import { type Piece, segment } from '@/core/geometry/piece/piece'
+import { boxOfPieces, lengthOf } from '@/core/geometry/piece/measure'
 import { add, distance, leftOf, type Point, scale, subtract, unit } from '@/core/geometry/vector'
 import { layOut, offsetThrough } from '@/core/model/dimension/layout'
 import type { Anchor, DimensionWay } from '@/core/model/dimension/schema'
-import { ringOf } from '@/core/model/path/shape'
+import { hatchRing } from '@/core/model/hatch/ring'
 import { anchorsOf } from '@/core/model/shapes'
 import { isPartView } from '@/core/model/work-plane/schema'
 import { roundOf } from '@/core/snap/catches/round'
@@ -212,10 +211,7 @@ export const hatch: Drawing = {
     const region = regionAt(point.at, context)
     if (!region) return null
     const { hatchPattern, hatchSpacingMm, hatchDeg } = context.choices
-    const rings = [region.outline, ...region.islands].map(({ pieces }) => {
-      const { xy, bulges } = ringOf({ pieces: pieces.flatMap(straightened), closed: true })
-      return { xy, ...(bulges && { bulges }) }
-    })
+    const rings = [region.outline, ...region.islands].map((each) => hatchRing(each, (piece) => lengthOf(piece) / 2000))
     return {
       ...drawnBase(context, [point]),
       kind: 'hatch',
@@ -226,11 +222,4 @@ export const hatch: Drawing = {
     }
   },
   refuse: () => 'Nothing encloses this place. Close the gaps of the lines around it, or come nearer.',
-}
-
-/** Lines and arcs as they are; other curves as chords. */
-function straightened(piece: Piece): Piece[] {
-  if (piece.kind === 'segment' || piece.kind === 'arc') return [piece]
-  const points = flatten(piece, lengthOf(piece) / 2000)
-  return points.slice(1).map((p, i) => segment(points[i]!, p))
 }
