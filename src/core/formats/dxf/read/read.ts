@@ -228,6 +228,8 @@ function asSheet(drawn: Drawn, looks: Looks, ptPerUnit: number): Omit<DxfSheet, 
       dashPt: look.dash.map((length) => length * ptPerUnit),
       layer: indexes.get(look.layer)!,
       markup: false,
+      // Islands of hatches alternate, as DXF has it by default.
+      ...(fill && { evenOdd: true as const }),
     })
   const clip = { box: { minX: -1, minY: -1, maxX: widthPt + 1, maxY: heightPt + 1 }, areas: [] }
   for (const { a, b, look, fill } of drawn.lines) {
