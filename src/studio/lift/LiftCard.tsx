@@ -7,7 +7,7 @@ import FormControlLabel from '@mui/material/FormControlLabel'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { useEffect, useMemo } from 'react'
-import type { LiftCounts, LiftOptions } from '@/core/lift/options'
+import type { LiftCounts, LiftOptions, LiftPreview } from '@/core/lift/options'
 import { partsOf, pensOf, type SheetPart } from '@/core/sheet/looks'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
@@ -99,12 +99,10 @@ export function LiftCard() {
           {preview && !busy && (
             <>
               <Typography variant="figure" component="p">
-                Before: {preview.before.lines.toLocaleString('en')} lines, {preview.before.curves.toLocaleString('en')}{' '}
-                curves
-                {preview.before.texts > 0 && `, ${preview.before.texts} texts`}
+                Before: {beforeInWords(preview.before)}
               </Typography>
               <Typography variant="figure" component="p">
-                After: {inWords(preview.after)}
+                After: {afterInWords(preview.after)}
               </Typography>
             </>
           )}
@@ -139,8 +137,18 @@ const TICKS = [
   ['chained', 'Touching lines and arcs as polylines'],
 ] as const satisfies readonly (readonly [keyof LiftOptions, string])[]
 
-function inWords(after: LiftCounts): string {
-  const words: [number, string, string][] = [
+/** How many, what one is called, and what several are. */
+type Counted = readonly [count: number, one: string, many: string]
+
+const beforeInWords = ({ lines, curves, texts }: LiftPreview['before']): string =>
+  listed([
+    [lines, 'line', 'lines'],
+    [curves, 'curve', 'curves'],
+    [texts, 'text', 'texts'],
+  ])
+
+const afterInWords = (after: LiftCounts): string =>
+  listed([
     [after.lines, 'line', 'lines'],
     [after.polylines, 'polyline', 'polylines'],
     [after.dashed, 'dashed line', 'dashed lines'],
@@ -149,8 +157,12 @@ function inWords(after: LiftCounts): string {
     [after.curves, 'curve', 'curves'],
     [after.fills, 'fill', 'fills'],
     [after.texts, 'text', 'texts'],
-  ]
-  const some = words.filter(([n]) => n > 0).map(([n, one, many]) => `${n.toLocaleString('en')} ${n === 1 ? one : many}`)
+  ])
+
+function listed(counts: readonly Counted[]): string {
+  const some = counts
+    .filter(([n]) => n > 0)
+    .map(([n, one, many]) => `${n.toLocaleString('en')} ${n === 1 ? one : many}`)
   return some.length > 0 ? some.join(', ') : 'nothing'
 }
 

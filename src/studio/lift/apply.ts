@@ -85,6 +85,9 @@ export async function prepareLift(underlay: Underlay): Promise<void> {
     const made = await lifter().prepare(new URL(contentUrl(hash), location.href).href, linework, job)
     // What was asked for since has overtaken it.
     if (wanted !== underWay) return
+    const now = useLift.getState()
+    // Chosen anew meanwhile: the card asks again.
+    if (now.options !== options || now.region !== region) return useLift.setState({ busy: false })
     prepared = { job, fresh, count: made.count }
     useLift.setState({ busy: false, preview: made as LiftPreview })
   } catch (error) {

@@ -109,7 +109,8 @@ function fill(
   canvas.fill(path, 'evenodd')
 }
 
-function paintLetters(
+/** Writing at its size; none where it would be too small to read. */
+export function paintLetters(
   canvas: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
   view: View,
   { text, at, heightMm, turnRad, align }: Lettering,

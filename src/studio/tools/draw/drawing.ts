@@ -3,11 +3,12 @@ import type { DrawnBase } from '@/core/draft/shapes-of'
 import { segment } from '@/core/geometry/piece/piece'
 import type { Point } from '@/core/geometry/vector'
 import type { ProjectRecord } from '@/core/model/registry'
-import { chainsOf, isShape, type Shape } from '@/core/model/shapes'
+import { chainsOf, isShape, kindOf, type Shape } from '@/core/model/shapes'
 import { wallOutlines } from '@/core/model/wall/joins'
 import type { BoardPoint } from '../../board/catch-on-board'
-import { paintChains } from '../../board/painters/shapes'
+import { paintChains, paintLetters } from '../../board/painters/shapes'
 import { paintWalls } from '../../board/painters/walls'
+import { palette } from '../../board/palette'
 import type { View } from '../../board/view'
 import { put } from '../../project/store'
 import { enteredPoint, isSame, pointFields, steerPoint } from '../entry'
@@ -148,7 +149,11 @@ const caretAt = ({ x, y }: Point, { reachMm }: ToolContext): Chain =>
 function paintMade(canvas: CanvasRenderingContext2D, view: View, shapes: readonly Shape[], context: ToolContext): void {
   const walls = shapes.filter((shape) => shape.kind === 'wall')
   paintWalls(canvas, view, wallOutlines(walls).values(), 'drawn')
-  for (const shape of shapes) if (shape.kind !== 'wall') paintChains(canvas, view, chainsWith(shape, context))
+  for (const shape of shapes) {
+    if (shape.kind !== 'wall') paintChains(canvas, view, chainsWith(shape, context))
+    for (const letters of kindOf(shape).letters?.(shape, context.plan.around) ?? [])
+      paintLetters(canvas, view, letters, palette.red)
+  }
 }
 
 /** Lines of a shape that isn't kept yet. */
