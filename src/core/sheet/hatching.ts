@@ -24,14 +24,14 @@ const BESIDE = 0.3
 export function markHatching(segments: Float32Array, styles: Uint32Array, flags: Uint8Array): void {
   const seen = visible(flags)
   const byStyle = grouped(seen, styles.length === seen.length ? styles : seen.map((item) => styles[item]!))
-  const bench = new Bench(segments, flags, longest(byStyle))
+  const workspace = new Workspace(segments, flags, longest(byStyle))
   for (const ofStyle of byStyle)
     if (ofStyle.length >= FEWEST_SLANTED)
       for (const family of grouped(
         ofStyle,
         ofStyle.map((item) => directionBin(segments, item)),
       ))
-        if (family.length >= FEWEST_SLANTED) bench.mark(family)
+        if (family.length >= FEWEST_SLANTED) workspace.mark(family)
 }
 
 function visible(flags: Uint8Array): Uint32Array {
@@ -70,7 +70,7 @@ const longest = (groups: readonly Uint32Array[]): number =>
   groups.reduce((most, { length }) => Math.max(most, length), 0)
 
 /** Where families are gone through one after another; a sheet has many small ones, so its room is kept. */
-class Bench {
+class Workspace {
   /** Across the family's direction, smallest first; the other arrays follow the same order. */
   private readonly offsets: Float64Array
   private readonly from: Float64Array
