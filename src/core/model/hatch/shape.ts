@@ -18,6 +18,8 @@ const ringChains = ({ rings }: Hatch): Chain[] => rings.map((ring) => chainOfRin
 const isPlain = (hits: readonly Meeting[]): boolean =>
   hits.length % 2 === 0 && hits.every(({ u }) => u > END && u < 1 - END)
 const END = 1e-9
+/** How far beside its place a line is tried, in spacings. */
+const HAIRS = [0, 1e-6, -1e-6, 3e-6]
 
 /** The even lines within the rings, in one direction. */
 function linesIn(pieces: readonly Piece[], turnRad: number, spacingMm: number): Chain[] {
@@ -34,14 +36,18 @@ function linesIn(pieces: readonly Piece[], turnRad: number, spacingMm: number): 
   const step = Math.max(spacingMm, (high - low) / MOST_LINES)
   const [from, to] = [Math.min(...reach) - 1, Math.max(...reach) + 1]
   const result: Chain[] = []
-  const hitsAt = (height: number): Meeting[] => {
-    const foot = add(origin, scale(across, height))
-    const line = segment(add(foot, scale(along, from)), add(foot, scale(along, to)))
-    return pieces.flatMap((piece) => meetings(line, piece)).sort((a, b) => a.t - b.t)
+  /** A line through a corner or along an edge doesn't tell inside from outside: it is drawn a hair beside it. */
+  const hitsBy = (height: number): Meeting[] => {
+    for (const hair of HAIRS) {
+      const foot = add(origin, scale(across, height + hair * step))
+      const line = segment(add(foot, scale(along, from)), add(foot, scale(along, to)))
+      const hits = pieces.flatMap((piece) => meetings(line, piece)).sort((a, b) => a.t - b.t)
+      if (isPlain(hits)) return hits
+    }
+    return []
   }
   for (let height = (Math.floor(low / step) + 0.5) * step; height < high; height += step) {
-    // A line through a corner or along an edge doesn't tell inside from outside: it is drawn a hair beside it.
-    const hits = [0, 1e-6, -1e-6, 3e-6].map((hair) => hitsAt(height + hair * step)).find(isPlain) ?? []
+    const hits = hitsBy(height)
     for (let i = 0; i + 1 < hits.length; i += 2) result.push(chainOf([segment(hits[i]!.point, hits[i + 1]!.point)]))
   }
   return result
