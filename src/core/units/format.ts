@@ -90,3 +90,7 @@ export function formatVolume(mm3: number, { unit }: LengthDisplay): string {
 export function formatArea(mm2: number, { unit }: LengthDisplay): string {
   return unit === 'in' || unit === 'ft' ? `${(mm2 / 304.8 ** 2).toFixed(2)} sq ft` : `${(mm2 / 1e6).toFixed(3)} m²`
 }
+
+/** How many of what, in words: `1 line`, `12,000 lines`. @param word of one */
+export const counted = (count: number, word: string): string =>
+  `${count.toLocaleString('en')} ${word}${count === 1 ? '' : 's'}`

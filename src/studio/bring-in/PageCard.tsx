@@ -6,6 +6,7 @@ import IconButton from '@mui/material/IconButton'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import type { Counts } from '@/core/sheet/linework'
+import { counted } from '@/core/units/format'
 import { contentUrl, type SheetView, type SourceView } from '../api'
 import { palette } from '../board/palette'
 import { pickThrough, togglePick, useChoice, viewPage } from './choice'
@@ -15,14 +16,12 @@ import { bringInPicked } from './place-sheets'
 /** What a page holds, in figures; what it lacks is left out. */
 function countWords({ lines, curves, textRuns, images }: Counts): string {
   const parts: [number, string][] = [
-    [lines + curves, 'lines'],
-    [textRuns, 'texts'],
-    [images, 'images'],
+    [lines + curves, 'line'],
+    [textRuns, 'text'],
+    [images, 'image'],
   ]
   const held = parts.filter(([count]) => count > 0)
-  return held
-    .map(([count, word]) => `${count.toLocaleString('en')} ${count === 1 ? word.slice(0, -1) : word}`)
-    .join(' · ')
+  return held.map(([count, word]) => counted(count, word)).join(' · ')
 }
 
 export const pageTitle = ({ number, label }: SheetView): string =>

@@ -9,7 +9,7 @@ import Typography from '@mui/material/Typography'
 import { useEffect, useMemo } from 'react'
 import type { LiftCounts, LiftOptions, LiftPreview } from '@/core/lift/options'
 import { partsOf, pensOf, type SheetPart } from '@/core/sheet/looks'
-import { formatLength } from '@/core/units/format'
+import { counted, formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { takeTool, toolContext, useBench } from '../bench-store'
 import { CommittedField } from '../panels/CommittedField'
@@ -137,34 +137,30 @@ const TICKS = [
   ['chained', 'Touching lines and arcs as polylines'],
 ] as const satisfies readonly (readonly [keyof LiftOptions, string])[]
 
-/** How many, what one is called, and what several are. */
-type Counted = readonly [count: number, one: string, many: string]
-
 const beforeInWords = ({ lines, curves, texts }: LiftPreview['before']): string =>
   listed([
-    [lines, 'line', 'lines'],
-    [curves, 'curve', 'curves'],
-    [texts, 'text', 'texts'],
+    [lines, 'line'],
+    [curves, 'curve'],
+    [texts, 'text'],
   ])
 
 const afterInWords = (after: LiftCounts): string =>
   listed([
-    [after.lines, 'line', 'lines'],
-    [after.polylines, 'polyline', 'polylines'],
-    [after.dashed, 'dashed line', 'dashed lines'],
-    [after.arcs, 'arc', 'arcs'],
-    [after.circles, 'circle', 'circles'],
-    [after.curves, 'curve', 'curves'],
-    [after.fills, 'fill', 'fills'],
-    [after.texts, 'text', 'texts'],
+    [after.lines, 'line'],
+    [after.polylines, 'polyline'],
+    [after.dashed, 'dashed line'],
+    [after.arcs, 'arc'],
+    [after.circles, 'circle'],
+    [after.curves, 'curve'],
+    [after.fills, 'fill'],
+    [after.texts, 'text'],
   ])
 
-function listed(counts: readonly Counted[]): string {
-  const some = counts
-    .filter(([n]) => n > 0)
-    .map(([n, one, many]) => `${n.toLocaleString('en')} ${n === 1 ? one : many}`)
-  return some.length > 0 ? some.join(', ') : 'nothing'
-}
+const listed = (counts: readonly [number, string][]): string =>
+  counts
+    .filter(([count]) => count > 0)
+    .map(([count, word]) => counted(count, word))
+    .join(', ') || 'nothing'
 
 interface PartProps {
   readonly options: LiftOptions

@@ -16,6 +16,7 @@ import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { isDrawn } from '@/core/model/shapes'
+import { counted } from '@/core/units/format'
 import { lookAlone, useBench } from '../bench-store'
 import { palette } from '../board/palette'
 import { PlaneList } from '../members/PlaneList'
@@ -88,7 +89,7 @@ export function SheetStack() {
             {walls === 1 ? '1 wall' : `${walls} walls`}
             {members > 0 && (members === 1 ? ', 1 member' : `, ${members} members`)}
             {lines > 0 && ', '}
-            {lines > 0 && <span>{lines === 1 ? '1 line' : `${lines.toLocaleString('en')} lines`}</span>}
+            {lines > 0 && <span>{counted(lines, 'line')}</span>}
           </Typography>
         </Typography>
       </Box>
