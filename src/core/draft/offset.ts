@@ -1,4 +1,4 @@
-import { boxOfPiece, distanceTo, lengthOf, nearestParameter, pieceBetween } from '../geometry/piece/measure'
+import { boxOfPiece, distanceTo, lengthOf, nearestParameter, piecesBetweenCuts } from '../geometry/piece/measure'
 import { meetings } from '../geometry/piece/meetings'
 import {
   type Arc,
@@ -122,11 +122,7 @@ function split(piece: Piece, all: PieceIndex, own: number): Piece[] {
       if (distance(placeAt(piece, t), end) < SAME_MM) cuts.add(t)
     }
   }
-  const sorted = [...cuts].sort((a, b) => a - b)
-  return sorted
-    .slice(1)
-    .map((to, i) => pieceBetween(piece, sorted[i]!, to))
-    .filter((each) => lengthOf(each) > SAME_MM)
+  return piecesBetweenCuts(piece, cuts).filter((each) => lengthOf(each) > SAME_MM)
 }
 
 /** Corners that overlap run along one another: there and back is nothing, twice the same way is once. */

@@ -1,4 +1,5 @@
-import { boxOfPiece, flatten, lengthOf, pieceBetween } from '../geometry/piece/measure'
+import { hostsOf } from '../geometry/nesting'
+import { boxOfPiece, flatten, lengthOf, piecesBetweenCuts } from '../geometry/piece/measure'
 import { meetings } from '../geometry/piece/meetings'
 import {
   angleOf,
@@ -57,15 +58,14 @@ export function regionAround(pieces: readonly Piece[], p: Point, gapMm = GAP_MM)
   const region = around.sort((a, b) => a.doubleArea - b.doubleArea)[0]
   if (!region) return null
   const within = faces.filter(
-    (face) => face.doubleArea < -SAME_MM && face.group !== region.group && lies(face, region.ring),
+    ({ doubleArea, group, ring }) =>
+      doubleArea < -SAME_MM && group !== region.group && ring[0] && isInside(region.ring, ring[0]),
   )
-  const islands = within.filter((face) => !within.some((other) => other !== face && lies(face, other.ring)))
+  const hosts = hostsOf(within.map(({ ring }) => ring))
+  const islands = within.filter((_, i) => hosts[i]! < 0)
   const closed = (face: Face): Chain => ({ pieces: face.pieces, closed: true })
   return { outline: closed(region), islands: islands.map(closed) }
 }
-
-/** Whether a face that doesn't touch a ring lies within it. */
-const lies = ({ ring: [first] }: Face, ring: readonly Point[]): boolean => first !== undefined && isInside(ring, first)
 
 function facesOf(ways: readonly Way[]): Face[] {
   const atNode = new Map<number, number[]>()
@@ -107,8 +107,7 @@ function cutAll(pieces: readonly Piece[]): Piece[] {
     if (isWhole(piece)) cuts.add(0.5)
     for (const j of index.near(boxOfPiece(piece), SAME_MM))
       if (i !== j) for (const { t } of meetings(piece, pieces[j]!)) cuts.add(t)
-    const sorted = [...cuts].sort((a, b) => a - b)
-    return sorted.slice(1).map((to, k) => pieceBetween(piece, sorted[k]!, to))
+    return piecesBetweenCuts(piece, cuts)
   })
 }
 

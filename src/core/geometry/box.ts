@@ -59,6 +59,10 @@ export const contains = (box: Box, p: Point, tolerance = 0): boolean =>
   p.y >= box.minY - tolerance &&
   p.y <= box.maxY + tolerance
 
+/** Whether the whole of another box lies in a box. */
+export const holds = (box: Box, other: Box): boolean =>
+  other.minX >= box.minX && other.maxX <= box.maxX && other.minY >= box.minY && other.maxY <= box.maxY
+
 export const corners = (box: Box): Point[] => [
   { x: box.minX, y: box.minY },
   { x: box.maxX, y: box.minY },

@@ -88,6 +88,12 @@ export function pieceBetween(piece: Piece, from: number, to: number): Piece {
   }
 }
 
+/** What a piece falls into at some parameters of it. */
+export function piecesBetweenCuts(piece: Piece, cuts: Iterable<number>): Piece[] {
+  const sorted = [...cuts].sort((a, b) => a - b)
+  return sorted.slice(1).map((to, i) => pieceBetween(piece, sorted[i]!, to))
+}
+
 const MOST_CHORDS = 720
 
 /** Points along a piece whose chords leave it by no more than `tolerance`. */

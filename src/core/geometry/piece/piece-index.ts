@@ -1,26 +1,20 @@
-import Flatbush from 'flatbush'
-import { type Box, boxOf, grow } from '../box'
+import { type Box, boxOf } from '../box'
+import { BoxIndex } from '../box-index'
 import type { Point } from '../vector'
 import { boxOfPiece } from './measure'
 import type { Piece } from './piece'
 
 /** Finds which of many pieces can come near a place, by their boxes. */
 export class PieceIndex {
-  private readonly tree: Flatbush | null
+  private readonly boxes: BoxIndex
 
   constructor(readonly pieces: readonly Piece[]) {
-    this.tree = pieces.length > 0 ? new Flatbush(pieces.length) : null
-    for (const piece of pieces) {
-      const { minX, minY, maxX, maxY } = boxOfPiece(piece)
-      this.tree?.add(minX, minY, maxX, maxY)
-    }
-    this.tree?.finish()
+    this.boxes = new BoxIndex(pieces.map(boxOfPiece))
   }
 
   /** Places in the list of the pieces whose boxes come within `reach` of a box, in order. */
   near(box: Box, reach: number): number[] {
-    const { minX, minY, maxX, maxY } = grow(box, reach)
-    return this.tree?.search(minX, minY, maxX, maxY).sort((a, b) => a - b) ?? []
+    return this.boxes.near(box, reach)
   }
 
   /** The pieces whose boxes come within `reach` of a point. */

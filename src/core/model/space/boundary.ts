@@ -1,5 +1,5 @@
 import { regionAround } from '../../draft/region'
-import { type Box, boxOf, contains, grow } from '../../geometry/box'
+import { type Box, boxOf, grow, holds } from '../../geometry/box'
 import { boxOfPieces, doubleAreaOf, lengthOf } from '../../geometry/piece/measure'
 import { meetings } from '../../geometry/piece/meetings'
 import { type Piece, segment, startOf } from '../../geometry/piece/piece'
@@ -93,7 +93,7 @@ export function boundaryAround(
     // What touches the edge of sight may be closed by something beyond, or hide something nearer.
     if (!chain) continue
     const box = boxOfPieces(chain.pieces)
-    if (!contains(sight, { x: box.minX, y: box.minY }) || !contains(sight, { x: box.maxX, y: box.maxY })) continue
+    if (!holds(sight, box)) continue
     const ring = chain.pieces.map(startOf)
     const inset = (p: Point) => isInside(ring, p)
     const islands = outlines(box).filter((outline) => outline.every(inset) && !isInside(outline, at))

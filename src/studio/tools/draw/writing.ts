@@ -1,5 +1,5 @@
 import { type Region, regionAround } from '@/core/draft/region'
-import { type Box, boxOf, grow, unite } from '@/core/geometry/box'
+import { boxOf, grow, holds, unite } from '@/core/geometry/box'
 import { boxOfPieces, lengthOf } from '@/core/geometry/piece/measure'
 import { add, distance, leftOf, type Point, scale, subtract, unit } from '@/core/geometry/vector'
 import { layOut, offsetThrough } from '@/core/model/dimension/layout'
@@ -186,15 +186,12 @@ export function regionAt(at: Point, { plan, reachMm }: ToolContext): Region | nu
       continue
     }
     // What lies beyond the sight may be within the region, or cut it.
-    const whole = unite(sight, boxOfPieces(region.outline.pieces))
-    if (sameBox(whole, sight)) return region
-    sight = whole
+    const own = boxOfPieces(region.outline.pieces)
+    if (holds(sight, own)) return region
+    sight = unite(sight, own)
   }
   return null
 }
-
-const sameBox = (a: Box, b: Box): boolean =>
-  a.minX === b.minX && a.minY === b.minY && a.maxX === b.maxX && a.maxY === b.maxY
 
 export const hatch: Drawing = {
   name: 'hatch',
