@@ -7,13 +7,13 @@ import { openingTypeOf } from '@/core/model/opening-type/schema'
 import { isPartView } from '@/core/model/work-plane/schema'
 import { formatLength, partDisplay } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { setChoices, toolContext, useBench } from '../bench-store'
+import { setChoices, toolContext, updateSession, useBench } from '../bench-store'
 import { OpeningTypeChoice } from '../building/OpeningTypeChoice'
 import { addOpeningType, typeName } from '../building/opening-types'
 import { SectionField } from '../members/SectionField'
 import { useProject } from '../project/store'
 import { RelateChoices } from '../sketch/RelateChoices'
-import type { Choices, ToolName } from '../tools/tool'
+import { type Choices, EMPTY_SESSION, type ToolName } from '../tools/tool'
 import { ChoiceField } from './ChoiceField'
 import { StatedChoice, TieChoice } from './FitChoices'
 import { OneOf } from './OneOf'
@@ -31,10 +31,13 @@ function Words<K extends Worded>({
   of,
   label,
   words,
+  anew = false,
 }: {
   of: K
   label: string
   words: Readonly<Record<Choices[K] & string, string>>
+  /** Whether points that were placed are no use for another choice. */
+  anew?: boolean
 }) {
   const choices = useChoices()
   return (
@@ -42,7 +45,10 @@ function Words<K extends Worded>({
       label={label}
       value={choices[of] as Choices[K] & string}
       words={words}
-      onChange={(value) => setChoices({ [of]: value } as Partial<Choices>)}
+      onChange={(value) => {
+        setChoices({ [of]: value } as Partial<Choices>)
+        if (anew) updateSession(EMPTY_SESSION)
+      }}
     />
   )
 }
@@ -140,7 +146,12 @@ const CHOICES: Readonly<Record<ToolName, () => React.ReactNode>> = {
   tie: () => <TieChoice />,
   pick: () => <Words of="frameWay" label="What a frame takes in" words={pickWords('touching', 'inside', 'lasso')} />,
   measure: () => (
-    <Words of="measureWay" label="What is measured" words={pickWords('distance', 'path', 'angle', 'radius', 'area')} />
+    <Words
+      of="measureWay"
+      label="What is measured"
+      anew
+      words={pickWords('distance', 'path', 'angle', 'radius', 'area')}
+    />
   ),
   line: () => <Words of="linePiece" label="The next piece" words={pickWords('straight', 'arc')} />,
   arc: () => (
