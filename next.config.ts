@@ -4,6 +4,8 @@ const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
   devIndicators: false,
+  // Pictures are made by the readers, at their size; the maker of pictures that Next.js brings along stays shut.
+  images: { unoptimized: true },
   serverExternalPackages: [
     'pg',
     'pg-boss',

@@ -13,6 +13,7 @@ const PROGRAMS = [
   'src/server/database/migrate.ts',
   'src/server/reading/child.ts',
   'src/server/reading/runner.ts',
+  'src/server/web/main.ts',
   'tests/bench/main.ts',
   'tests/bench/read-page.ts',
   'tests/shots/main.ts',

@@ -1,5 +1,4 @@
 // Everything that a running Calque consists of: database, readers, web server. Used by start, test, bench and shots.
-import { spawn } from 'node:child_process'
 import { rmSync, writeFileSync } from 'node:fs'
 import { constants, setPriority } from 'node:os'
 import { join } from 'node:path'
@@ -51,16 +50,12 @@ export async function startStack({ home, port, dev = false, seed = true, onExit 
   const startWeb = () =>
     own(
       'The web server',
-      spawn(
-        process.execPath,
-        [join(ROOT, 'node_modules/next/dist/bin/next'), dev ? 'dev' : 'start', '-H', '127.0.0.1', '-p', String(port)],
-        {
-          cwd: ROOT,
-          stdio: ['ignore', 'ignore', 'inherit'],
-          detached: true,
-          env: { ...process.env, ...env, NODE_ENV: dev ? 'development' : 'production' },
-        },
-      ),
+      runProgram('src/server/web/main.ts', [], {
+        cwd: ROOT,
+        stdio: ['ignore', 'ignore', 'inherit'],
+        detached: true,
+        env: { ...env, PORT: String(port), NODE_ENV: dev ? 'development' : 'production' },
+      }),
     )
   let web = startWeb()
   const address = `http://127.0.0.1:${port}`

@@ -4,6 +4,7 @@ import '@fontsource/ibm-plex-mono/600.css'
 import './globals.css'
 import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter'
 import type { Metadata } from 'next'
+import { headers } from 'next/headers'
 import type { ReactNode } from 'react'
 import { Providers } from '@/studio/Providers'
 
@@ -13,11 +14,13 @@ export const metadata: Metadata = {
   icons: { icon: '/icon.svg' },
 }
 
-export default function Layout({ children }: { children: ReactNode }) {
+export default async function Layout({ children }: { children: ReactNode }) {
+  // Pages are made anew for each request: the server names their scripts and styles by a nonce of that request.
+  const nonce = (await headers()).get('content-security-policy')?.match(/'nonce-([^']+)'/)?.[1]
   return (
     <html lang="en">
       <body>
-        <AppRouterCacheProvider>
+        <AppRouterCacheProvider options={{ nonce }}>
           <Providers>{children}</Providers>
         </AppRouterCacheProvider>
       </body>

@@ -138,6 +138,7 @@ export function uploadSource(
         reject(new ApiError(request.status, String(body.detail ?? `${file.name} could not be taken. Try again.`), body))
     }
     request.open('POST', `/api/projects/${projectId}/sources?${new URLSearchParams({ name: file.name, ...sendAs })}`)
+    request.setRequestHeader('content-type', 'application/octet-stream')
     request.send(file)
   })
   return { done, stop: () => request.abort() }

@@ -10,6 +10,9 @@ const hashParams = object({
     .required(),
 })
 
+/** What is made here: pictures of pages, linework and tiles. All else is somebody's file, which no browser is to open on our origin. */
+const OWN = new Set(['image/jpeg', 'application/octet-stream'])
+
 /** Bytes by their SHA-256. They never change, so they may be kept for a year; ranges are answered. */
 export const GET = (request: Request, { params }: { params: Promise<{ hash: string }> }) =>
   answer(async () => {
@@ -26,6 +29,7 @@ export const GET = (request: Request, { params }: { params: Promise<{ hash: stri
       'accept-ranges': 'bytes',
       'cache-control': 'private, max-age=31536000, immutable',
       etag: `"${hash}"`,
+      ...(!OWN.has(mediaType) && { 'content-disposition': 'attachment' }),
     }
     if (range) headers['content-range'] = `bytes ${from}-${to - 1}/${size}`
     const pieces = to > from ? readContent(hash, from, to) : readContent(hash, 0, 0)
