@@ -1,6 +1,6 @@
 // From a fresh clone to the running demo, with one command: `npm start`. Ctrl-C stops all that it started.
 import { join } from 'node:path'
-import { ensureDebian } from './lib/debian.mjs'
+import { ensureDebian, wishDebian } from './lib/debian.mjs'
 import { ensurePackages } from './lib/packages.mjs'
 import { ROOT } from './lib/root.mjs'
 import { fail } from './lib/say.mjs'
@@ -12,34 +12,29 @@ const dev = process.argv.includes('--dev')
 
 ensurePackages(ROOT)
 ensureDebian('postgresql')
+wishDebian('bubblewrap')
 const { copyAssets, ensureBuilt } = await import('./lib/build.mjs')
 if (dev) copyAssets()
 else ensureBuilt()
 
-const { startStack } = await import('./lib/stack.mjs')
-let stopping = false
-let stack = null
+const { Stack } = await import('./lib/stack.mjs')
 const stop = async (status) => {
-  if (stopping) return
-  stopping = true
-  await stack?.stop()
+  await stack.stop()
   process.exit(status)
 }
-for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
-  process.on(signal, () => {
-    console.log('\nStopping …')
-    // Before everything runs, what was started ends with its parts' own signals.
-    if (stack) void stop(0)
-    else process.exit(1)
-  })
-stack = await startStack({
+const stack = new Stack({
   home: process.env.CALQUE_HOME ?? join(ROOT, '.calque'),
   port,
   dev,
-  onExit: (what) => {
-    if (stopping) return
-    console.error(`${what} ended unexpectedly; Calque stops. Nothing is lost: start it again with npm start.`)
+  onGiveUp: (sentence) => {
+    console.error(`\n${sentence}\n`)
     void stop(1)
   },
 })
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+  process.on(signal, () => {
+    console.log('\nStopping …')
+    void stop(0)
+  })
+await stack.start()
 console.log(`\nCalque runs at ${stack.address}\nCtrl-C stops it.`)

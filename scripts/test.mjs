@@ -9,6 +9,7 @@ import { ROOT } from './lib/root.mjs'
 ensurePackages(ROOT)
 ensureDebian(
   'postgresql',
+  'bubblewrap',
   'chromium',
   'poppler-utils',
   'python3-ezdxf',

@@ -14,6 +14,7 @@ const SHOWN_BY = {
   'librsvg2-bin': () => existsSync('/usr/bin/rsvg-convert'),
   'libopenjp2-tools': () => existsSync('/usr/bin/opj_compress'),
   'occt-draw': () => existsSync('/usr/bin/occt-draw-7.6'),
+  bubblewrap: () => existsSync('/usr/bin/bwrap'),
   qpdf: () => existsSync('/usr/bin/qpdf'),
 }
 
@@ -26,14 +27,23 @@ export function postgresFolder() {
   return null
 }
 
+/** Installs what is better to have, where this user may. What it is for says by itself how it does without. */
+export function wishDebian(...names) {
+  const missing = names.filter((name) => !SHOWN_BY[name]())
+  if (missing.length > 0) install(missing, () => undefined)
+}
+
 /** Installs what is missing, where this user may; else says how. */
-export function ensureDebian(...names) {
+export const ensureDebian = (...names) => install(names, fail)
+
+function install(names, fail) {
   const missing = names.filter((name) => !SHOWN_BY[name]())
   if (missing.length === 0) return
   const command = `apt-get install -y --no-install-recommends ${missing.join(' ')}`
   const root = process.getuid?.() === 0
   const sudo = !root && spawnSync('sudo', ['-n', 'true'], { stdio: 'ignore' }).status === 0
-  if (!root && !sudo) fail(`Debian's ${missing.join(', ')} missing. Run this once, then try again:\n  sudo ${command}`)
+  if (!root && !sudo)
+    return fail(`Debian's ${missing.join(', ')} missing. Run this once, then try again:\n  sudo ${command}`)
   console.log(`Installing Debian's ${missing.join(', ')} (once) …`)
   const run = (line) => {
     const words = (root ? line : `sudo -n ${line}`).split(' ')

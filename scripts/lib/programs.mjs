@@ -4,6 +4,7 @@ import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from
 import { join } from 'node:path'
 import { buildSync } from 'esbuild'
 import { fingerprint } from './fingerprint.mjs'
+import { tied } from './processes.mjs'
 import { ROOT } from './root.mjs'
 
 /** Every program; a worker that another program starts is one as well. */
@@ -11,7 +12,7 @@ const PROGRAMS = [
   'cli/main.ts',
   'demo/seed.ts',
   'src/server/database/migrate.ts',
-  'src/server/reading/child.ts',
+  'src/server/reading/reader/main.ts',
   'src/server/reading/runner.ts',
   'src/server/web/main.ts',
   'tests/bench/main.ts',
@@ -62,7 +63,8 @@ function builtPrograms() {
  */
 export function runProgram(source, args = [], { env = {}, ...options } = {}) {
   const file = join(builtPrograms(), source.replace(/\.ts$/, '.js'))
-  return spawn(process.execPath, ['--max-semi-space-size=32', file, ...args], {
+  const [program, ...words] = tied([process.execPath, '--max-semi-space-size=32', file, ...args])
+  return spawn(program, words, {
     stdio: 'inherit',
     ...options,
     env: { ...process.env, ...env },

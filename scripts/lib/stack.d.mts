@@ -2,7 +2,9 @@ export interface RunningStack {
   address: string
   databaseUrl: string
   stop(): Promise<void>
-  /** Kills the web server without warning and starts it again. */
+  /** The process of a part now. */
+  pidOf(part: 'web' | 'readers' | 'postgres'): number | undefined
+  /** Kills the web server without warning and waits until it is there again. */
   restartWeb(): Promise<void>
 }
 
@@ -11,5 +13,5 @@ export function startStack(options: {
   port: number
   dev?: boolean
   seed?: boolean
-  onExit?: (what: string) => void
+  onGiveUp?: (sentence: string) => void
 }): Promise<RunningStack>

@@ -3,53 +3,63 @@ import { rmSync, writeFileSync } from 'node:fs'
 import { constants, setPriority } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
-import { freePort, isFree, startPostgres } from './postgres.mjs'
+import { freePort, isFree, serverKeyFile, startPostgres } from './postgres.mjs'
+import { ended, signalGroup } from './processes.mjs'
 import { runProgram } from './programs.mjs'
 import { ROOT } from './root.mjs'
+import { takeFolder } from './running.mjs'
 import { fail } from './say.mjs'
+import { Supervised } from './supervise.mjs'
 
-/** Waits for a child to end. @returns its exit status */
-export const ended = (child) => new Promise((resolve) => child.on('exit', (status) => resolve(status ?? 1)))
+/** Parts are ended before those that they need. */
+const ENDING_ORDER = ['web', 'readers', 'postgres']
 
-/**
- * Starts all of it.
- * @param {{ home: string, port: number, dev?: boolean, seed?: boolean, onExit?: (what: string) => void }} options
- *   `home`: the folder of the database; `onExit`: called when a part ends by itself
- * @returns the address, the database's URL, and a function that stops all that was started
- */
-export async function startStack({ home, port, dev = false, seed = true, onExit = () => undefined }) {
-  if (!(await isFree(port)))
-    fail(
-      `Port ${port} is taken by another program. End that one, or start Calque on another port: PORT=${port + 1} npm start`,
+/** A Calque that is being started, runs, or is being stopped. */
+export class Stack {
+  /**
+   * @param {{ home: string, port: number, dev?: boolean, seed?: boolean, onGiveUp?: (sentence: string) => void }} options
+   *   `home`: the folder of the database; `onGiveUp`: a part can't be kept running
+   */
+  constructor({ home, port, dev = false, seed = true, onGiveUp = fail }) {
+    this.options = { home, port, dev, seed, onGiveUp }
+    this.address = `http://127.0.0.1:${port}`
+    this.parts = {}
+    this.folder = null
+    this.stopping = null
+  }
+
+  async start() {
+    const { home, port, dev, seed, onGiveUp } = this.options
+    this.folder = await takeFolder(home, this.address)
+    if (!(await isFree(port))) {
+      this.folder.giveBack()
+      fail(
+        `Port ${port} is taken by another program. End that one, or start Calque on another port: PORT=${port + 1} npm start`,
+      )
+    }
+    const postgres = await startPostgres(home, {
+      onStart: (pid) => this.folder.note('postgres', pid),
+      onGiveUp,
+    })
+    this.parts.postgres = postgres.part
+    this.databaseUrl = postgres.url
+    const env = {
+      CALQUE_DATABASE_URL: postgres.url,
+      CALQUE_KEY_FILE: serverKeyFile(home),
+      NEXT_TELEMETRY_DISABLED: '1',
+    }
+    await this.must(
+      'src/server/database/migrate.ts',
+      { ...env, CALQUE_DATABASE_URL: postgres.ownerUrl },
+      'The database could not be brought to its present form; it is as it was before. What stands above says why.',
     )
-  const postgres = await startPostgres(home)
-  const env = { CALQUE_DATABASE_URL: postgres.url, NEXT_TELEMETRY_DISABLED: '1' }
-  const children = []
-  const stop = async () => {
-    await Promise.all(children.map(endChild))
-    await postgres.stop()
-  }
-  const must = async (file, sentence) => {
-    if ((await ended(runProgram(file, [], { env, cwd: ROOT }))) === 0) return
-    await stop()
-    fail(sentence)
-  }
-  await must(
-    'src/server/database/migrate.ts',
-    'The database could not be brought to its present form. What stands above says why.',
-  )
-  const own = (name, child) => {
-    children.push(child)
-    child.on('exit', () => child.stopping || onExit(name))
-    return child
-  }
-  const readers = runProgram('src/server/reading/runner.ts', [], { env, cwd: ROOT, detached: true })
-  giveWay(readers.pid)
-  own('The readers', readers)
-  if (seed) await must('demo/seed.ts', 'The demo project could not be loaded. What stands above says why.')
-  const startWeb = () =>
-    own(
-      'The web server',
+    this.keep('readers', 'The reading of files', () => {
+      const readers = runProgram('src/server/reading/runner.ts', [], { env, cwd: ROOT, detached: true })
+      giveWay(readers.pid)
+      return readers
+    })
+    if (seed) await this.must('demo/seed.ts', env, 'The demo project could not be loaded. What stands above says why.')
+    this.keep('web', 'The web server', () =>
       runProgram('src/server/web/main.ts', [], {
         cwd: ROOT,
         stdio: ['ignore', 'ignore', 'inherit'],
@@ -57,33 +67,74 @@ export async function startStack({ home, port, dev = false, seed = true, onExit 
         env: { ...env, PORT: String(port), NODE_ENV: dev ? 'development' : 'production' },
       }),
     )
-  let web = startWeb()
-  const address = `http://127.0.0.1:${port}`
-  await reachable(address)
-  return {
-    address,
-    databaseUrl: postgres.url,
-    stop,
-    /** Kills the web server without warning and starts it again. */
-    restartWeb: async () => {
-      web.stopping = true
-      const gone = ended(web)
-      process.kill(-web.pid, 'SIGKILL')
-      await gone
-      children.splice(children.indexOf(web), 1)
-      web = startWeb()
-      await reachable(address)
-    },
+    await this.reachable()
+    return this
+  }
+
+  /** Runs a program that must come to its end. */
+  async must(file, env, sentence) {
+    if (this.stopping || (await ended(runProgram(file, [], { env, cwd: ROOT }))) === 0) return
+    if (this.stopping) return
+    await this.stop()
+    fail(sentence)
+  }
+
+  keep(key, name, start) {
+    if (this.stopping) return
+    this.parts[key] = new Supervised({
+      name,
+      start,
+      onStart: (pid) => this.folder.note(key, pid),
+      onGiveUp: this.options.onGiveUp,
+    })
+  }
+
+  /** Stops all that was started, in order. */
+  stop() {
+    this.stopping ??= (async () => {
+      for (const key of ENDING_ORDER) await this.parts[key]?.stop()
+      this.folder?.giveBack()
+    })()
+    return this.stopping
+  }
+
+  /** The process of a part now: `web`, `readers` or `postgres`. */
+  pidOf(key) {
+    return this.parts[key]?.pid
+  }
+
+  /** Kills the web server without warning; it is started again. */
+  async restartWeb() {
+    const { pid } = this.parts.web
+    signalGroup(pid, 'SIGKILL')
+    while (this.parts.web.pid === pid) await sleep(50)
+    await this.reachable()
+  }
+
+  async reachable() {
+    for (let tries = 0; tries < 600 && !this.stopping; tries++) {
+      const well = await fetch(`${this.address}/api/health`).then(
+        (response) => response.ok,
+        () => false,
+      )
+      if (well) return
+      await sleep(100)
+    }
+    if (this.stopping) return
+    await this.stop()
+    fail('The web server does not answer. What stands above may say why; start again.')
   }
 }
 
+export const startStack = (options) => new Stack(options).start()
+
 /** Does some work with a stack of its own, which is stopped afterwards, also where this process is told to end. */
 export async function withStack(options, work) {
-  const stack = await startStack(options)
+  const stack = new Stack(options)
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
     process.once(signal, () => void stack.stop().then(() => process.exit(1)))
   try {
-    return await work(stack)
+    return await work(await stack.start())
   } finally {
     await stack.stop()
   }
@@ -100,34 +151,11 @@ export async function runAgainstFresh(name, program, { port, seed, args = [] }) 
 
 /** Lets a process and all that it will start take only what others leave: whoever draws must not wait for what is prepared. */
 function giveWay(pid) {
-  setPriority(pid, constants.priority.PRIORITY_BELOW_NORMAL)
   try {
+    setPriority(pid, constants.priority.PRIORITY_BELOW_NORMAL)
     // Linux shares a processor out among sessions first, and only within each by priority.
     writeFileSync(`/proc/${pid}/autogroup`, String(constants.priority.PRIORITY_BELOW_NORMAL))
   } catch {
     // Another system, or one that doesn't do so.
   }
-}
-
-/** Ends a child with all that it started itself: each has a process group of its own. */
-async function endChild(child) {
-  child.stopping = true
-  if (child.exitCode !== null || child.signalCode !== null) return
-  const gone = ended(child)
-  process.kill(-child.pid, 'SIGTERM')
-  const killer = setTimeout(() => process.kill(-child.pid, 'SIGKILL'), 5000)
-  await gone
-  clearTimeout(killer)
-}
-
-async function reachable(address) {
-  for (let tries = 0; tries < 600; tries++) {
-    const well = await fetch(`${address}/api/health`).then(
-      (response) => response.ok,
-      () => false,
-    )
-    if (well) return
-    await sleep(100)
-  }
-  fail('The web server does not answer. What stands above may say why; start again.')
 }

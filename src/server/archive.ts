@@ -8,6 +8,7 @@ import { database, inTransaction } from './database/client'
 import { projects, records, sheets, sources } from './database/schema'
 import { enqueue, pageJobs } from './jobs'
 import { Problem } from './problem'
+import { seal } from './secrets'
 
 /** A project with the files that it is drawn from, as one archive. @throws SourceError where bytes of a file are lost */
 export async function writeArchive(project: {
@@ -27,12 +28,13 @@ export async function writeArchive(project: {
     version: 1,
     name: project.name,
     records: project.records,
-    sources: files.map(({ id, name, kind, password, producer, supersedes }, i) => ({
+    sources: files.map(({ id, name, kind, producer, supersedes }, i) => ({
       id,
       name,
       kind,
       file: `sources/${i + 1} ${name.replaceAll(/[\\/:*?"<>|]/g, '_')}`,
-      password,
+      // Whoever takes it in is asked for it.
+      password: null,
       producer,
       supersedes,
       sheets: pages
@@ -85,7 +87,7 @@ export async function takeInArchive(bytes: Uint8Array): Promise<{ id: string }> 
         kind: source.kind,
         contentHash,
         status: source.sheets.length > 0 ? 'reading' : 'waiting',
-        password: source.password,
+        password: source.password && seal(source.password, sourceId),
         producer: source.producer,
         pageCount: source.sheets.length || null,
         supersedes: source.supersedes && (renamed.get(source.supersedes) ?? null),

@@ -1,25 +1,22 @@
 import { sql } from 'drizzle-orm'
-import { Client } from 'pg'
-import { type Database, database, databaseUrl } from './database/client'
+import { type Database, database } from './database/client'
+import { listenOn } from './database/listen'
+import { faultOf, log } from './log'
 
 /** What other windows of a project hear. */
 export type ProjectEvent =
   | { type: 'change'; revision: number }
   /** Files or their pages changed: look again. */
   | { type: 'sources' }
+  /** Something may not have been heard: look at everything again. */
+  | { type: 'again' }
 
 const CHANNEL = 'calque_project'
 
-type Listener = (event: ProjectEvent) => void
+type Listener = (projectId: string, event: ProjectEvent) => void
 
-interface Hub {
-  listeners: Map<string, Set<Listener>>
-  connecting: Promise<void> | null
-}
-
-const kept = globalThis as unknown as { calqueHub?: Hub }
-kept.calqueHub ??= { listeners: new Map(), connecting: null }
-const hub = kept.calqueHub
+/** Everybody in this process who listens; kept across the module reloads of a development server. */
+const kept = globalThis as unknown as { calqueListeners?: Map<symbol, { of: string | null; hear: Listener }> }
 
 /** Tells every window of a project; inside a transaction it is told when that is kept. */
 export async function announce(
@@ -30,30 +27,40 @@ export async function announce(
   await db.execute(sql`select pg_notify(${CHANNEL}, ${JSON.stringify({ projectId, event })})`)
 }
 
-/** Listens until the function that it returns is called. */
-export async function listen(projectId: string, listener: Listener): Promise<() => void> {
-  hub.connecting ??= connect()
-  await hub.connecting
-  const listeners = hub.listeners.get(projectId) ?? new Set()
-  hub.listeners.set(projectId, listeners.add(listener))
-  return () => {
-    listeners.delete(listener)
-    if (listeners.size === 0) hub.listeners.delete(projectId)
-  }
+/**
+ * Listens until the function that it returns is called.
+ * @param of the project; null for all of them
+ */
+export function listen(of: string | null, hear: Listener): () => void {
+  kept.calqueListeners ??= begun()
+  const listeners = kept.calqueListeners
+  const key = Symbol('listener')
+  listeners.set(key, { of, hear })
+  return () => void listeners.delete(key)
 }
 
-/** One connection for the whole process; when it is lost it comes back, and clients catch up by their revision. */
-async function connect(): Promise<void> {
-  const client = new Client({ connectionString: databaseUrl() })
-  client.on('notification', ({ payload }) => {
-    const { projectId, event } = JSON.parse(payload ?? '{}') as { projectId: string; event: ProjectEvent }
-    for (const listener of hub.listeners.get(projectId) ?? []) listener(event)
-  })
-  client.on('error', () => {
-    hub.connecting = new Promise((resolve) => setTimeout(resolve, 1000)).then(connect).catch(() => {
-      hub.connecting = null
-    })
-  })
-  await client.connect()
-  await client.query(`listen ${CHANNEL}`)
+function begun(): NonNullable<typeof kept.calqueListeners> {
+  const listeners: NonNullable<typeof kept.calqueListeners> = new Map()
+  const tell = (projectId: string | null, event: ProjectEvent) => {
+    for (const [key, { of, hear }] of listeners) {
+      const about = projectId ?? of ?? ''
+      if (of !== null && of !== about) continue
+      try {
+        hear(about, event)
+      } catch (error) {
+        // One whose connection is broken must not keep the others from hearing.
+        listeners.delete(key)
+        log.info(faultOf(error), 'a listener is gone')
+      }
+    }
+  }
+  listenOn(
+    CHANNEL,
+    (payload) => {
+      const { projectId, event } = JSON.parse(payload) as { projectId: string; event: ProjectEvent }
+      tell(projectId, event)
+    },
+    () => tell(null, { type: 'again' }),
+  )
+  return listeners
 }

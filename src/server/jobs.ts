@@ -31,45 +31,73 @@ export const LOOKED_AT = 10
 /** Readers listen here, so that work starts at once and not at the next look. */
 export const JOBS_CHANNEL = 'calque_jobs'
 
-/** Longer than any page is given; a job that outlives it was lost with its reader and is done again. */
-const EXPIRE_SECONDS = 600
+/** Beyond any batch of pages; jobs of a runner that is gone are found long before, by its silence. */
+const EXPIRE_SECONDS = 3600
+
+/** Tries beyond the first, the pause before the next one doubling each time. */
+const RETRIES = { retryLimit: 2, retryDelay: 1, retryBackoff: true }
 
 const kept = globalThis as unknown as { calqueQueue?: Promise<PgBoss> }
 
-/** @param owner whether this process looks after the queue itself: its tables, retries and clearing up */
-export async function startedQueue({ owner }: { owner: boolean }): Promise<PgBoss> {
+/** Makes the tables of the queue, or brings them to their present form; for the owner of the tables. */
+export async function makeQueues(): Promise<void> {
+  const boss = new PgBoss({ connectionString: databaseUrl(), migrate: true, supervise: false, schedule: false })
+  await boss.start()
+  for (const name of JOB_NAMES) await boss.createQueue(name)
+  await boss.stop({ graceful: false })
+}
+
+/** @param keeper whether this process looks after the queue: retries what is due and clears up */
+export async function startedQueue({ keeper }: { keeper: boolean }): Promise<PgBoss> {
   const boss = new PgBoss({
     connectionString: databaseUrl(),
     max: 2,
-    migrate: owner,
-    supervise: owner,
+    migrate: false,
+    supervise: keeper,
     schedule: false,
   })
   boss.on('error', () => undefined)
   await boss.start()
-  if (owner) for (const name of JOB_NAMES) await boss.createQueue(name)
   return boss
 }
 
-export type Job = { [N in JobName]: { readonly name: N; readonly data: Jobs[N] } }[JobName]
+export type Job = {
+  [N in JobName]: { readonly name: N; readonly data: Jobs[N] /** Larger comes first. */; readonly priority?: number }
+}[JobName]
 
 /** Queues work in the same transaction as the rows that it is about. @param priority larger comes first */
 export async function enqueue(tx: Transaction, jobs: readonly Job[], priority = 0): Promise<void> {
   if (jobs.length === 0) return
-  kept.calqueQueue ??= startedQueue({ owner: false })
+  kept.calqueQueue ??= startedQueue({ keeper: false })
   const boss = await kept.calqueQueue
   await boss.insert(
-    jobs.map(({ name, data }) => ({ name, data, priority, retryLimit: 2, expireInSeconds: EXPIRE_SECONDS })),
+    jobs.map(({ name, data, priority: own = 0 }) => ({
+      name,
+      data,
+      priority: priority + own,
+      ...RETRIES,
+      expireInSeconds: EXPIRE_SECONDS,
+    })),
     { db: { executeSql: (text, values) => tx.$client.query(text, values) } },
   )
   await tx.execute(sql`select pg_notify(${JOBS_CHANNEL}, 'work')`)
 }
 
-/** Everything that is to be read of pages: their pictures first, then their lines. */
-export const pageJobs = (sourceId: string, sheetIds: readonly string[]): Job[] => [
-  ...sheetIds.map((sheetId) => ({ name: 'picture', data: { sheetId, sourceId } }) as const),
-  ...sheetIds.map((sheetId) => ({ name: 'read', data: { sheetId, sourceId } }) as const),
-]
+/** Pages of a file after which others have their turn. */
+const PAGES_IN_A_ROW = 16
+
+/**
+ * Everything that is to be read of pages: their pictures first, then their lines. Later pages of a large set stand behind
+ * the first ones of a file that comes after it, so that nobody waits for somebody else's thousand pages.
+ */
+export const pageJobs = (sourceId: string, sheetIds: readonly string[]): Job[] =>
+  (['picture', 'read'] as const).flatMap((name) =>
+    sheetIds.map((sheetId, i) => ({
+      name,
+      data: { sheetId, sourceId },
+      priority: -Math.floor(i / PAGES_IN_A_ROW),
+    })),
+  )
 
 /** Tells the readers to end what they do for a source. */
 export async function stopJobs(tx: Transaction, sourceId: string): Promise<void> {

@@ -4,12 +4,14 @@ import type { SheetView, SourceView } from '@/core/project/views'
 import { HEAD_BYTES, kindOf, type SourceKind } from '@/core/sheet/kinds'
 import { matchPages, type PageMatch } from '@/core/sheet/likeness'
 import { PROBLEM_SENTENCES, SourceError, type SourceProblem } from '@/core/sheet/problem'
+import { storable } from '@/core/text/storable'
 import { storeStream, TooLargeError } from './contents'
 import { database, inTransaction, type Transaction } from './database/client'
-import { contentChunks, contents, projects, sheets, sources } from './database/schema'
+import { contentChunks, contents, projects, type SourceStatus, sheets, sources } from './database/schema'
 import { announce } from './events'
 import { enqueue, type Job, LOOKED_AT, pageJobs, stopJobs } from './jobs'
 import { notFound, Problem } from './problem'
+import { seal } from './secrets'
 
 /** The largest file accepted; said before anybody sends it. */
 export const UPLOAD_LIMIT_MB = 200
@@ -32,7 +34,7 @@ export async function listSources(projectId: string): Promise<SourceView[]> {
     : []
   const lost = await hashesLost(files.map(({ contentHash }) => contentHash))
   return files.map((file) => {
-    const { id, name, kind, status, problem, contentHash, pageCount, password, supersedes } = file
+    const { id, name, kind, status, problem, contentHash, pageCount, supersedes } = file
     const damage = lost.has(contentHash) ? 'bytes-lost' : file.damage
     return {
       id,
@@ -40,9 +42,10 @@ export async function listSources(projectId: string): Promise<SourceView[]> {
       kind,
       status,
       problem: problem && PROBLEM_SENTENCES[problem](name),
+      canTryAgain: problem === 'gave-up',
       contentHash,
       pageCount,
-      password,
+      isProtected: file.password !== null || status === 'locked',
       supersedes,
       damage: damage && PROBLEM_SENTENCES[damage](name),
       sheets: pages.filter(({ sourceId }) => sourceId === id).map((sheet) => viewOf(name, sheet)),
@@ -58,6 +61,7 @@ function viewOf(
   return {
     ...rest,
     problem: sheet.problem && PROBLEM_SENTENCES[sheet.problem](`${name}, page ${sheet.number}`),
+    canTryAgain: sheet.problem === 'gave-up',
     zeroPt: { x: zeroX, y: zeroY },
     resolution: dpi === null ? null : { dpi: dpiSet ?? dpi, stated: dpiStated === true, set: dpiSet !== null },
     paperFactor: dpi === null || dpiSet === null ? 1 : dpi / dpiSet,
@@ -78,21 +82,22 @@ async function hashesLost(hashes: readonly string[]): Promise<Set<string>> {
   return new Set(hashes.filter((hash) => !whole.has(hash)))
 }
 
-/** Stored bytes are looked at again when a project is opened, unless that was done a moment ago. */
-const CHECK_AGAIN_AFTER_MS = 60_000
+/** Stored bytes are looked at again when a project is opened, unless that was done lately; whether any are missing is always known. */
+const CHECK_AGAIN_AFTER_MS = 24 * 3_600_000
 
 export async function verifySources(projectId: string): Promise<void> {
-  const due = await database()
-    .select({ id: sources.id })
-    .from(sources)
-    .where(
-      and(
-        eq(sources.projectId, projectId),
-        or(isNull(sources.checkedAt), lt(sources.checkedAt, new Date(Date.now() - CHECK_AGAIN_AFTER_MS))),
-      ),
-    )
-  if (due.length === 0) return
   await inTransaction(async (tx) => {
+    // Noted as looked at now, so that whoever opens the project next does not ask for the same.
+    const due = await tx
+      .update(sources)
+      .set({ checkedAt: new Date() })
+      .where(
+        and(
+          eq(sources.projectId, projectId),
+          or(isNull(sources.checkedAt), lt(sources.checkedAt, new Date(Date.now() - CHECK_AGAIN_AFTER_MS))),
+        ),
+      )
+      .returning({ id: sources.id })
     await enqueue(
       tx,
       due.map(({ id }) => ({ name: 'verify', data: { sourceId: id } })),
@@ -132,12 +137,13 @@ export async function addSource(
       const checked = checkedStart(stream)
       const { kind, mediaType } = await checked.kind
       const { hash } = await storeStream(tx, checked.bytes, mediaType, UPLOAD_LIMIT_MB << 20)
-      if (again) return giveAgain(tx, again, hash, name)
+      if (again) return giveAgain(tx, projectId, again, hash, name)
       const [known] = await tx
         .select({ id: sources.id })
         .from(sources)
         .where(and(eq(sources.projectId, projectId), eq(sources.contentHash, hash)))
       if (known) return { id: known.id, known: true }
+      if (supersedes) await mustBeOf(tx, projectId, supersedes)
       const id = crypto.randomUUID()
       await tx
         .insert(sources)
@@ -159,11 +165,20 @@ export async function addSource(
   }
 }
 
+/** @throws Problem where a file is not one of the project */
+async function mustBeOf(tx: Transaction, projectId: string, sourceId: string): Promise<void> {
+  const [source] = await tx
+    .select({ id: sources.id })
+    .from(sources)
+    .where(and(eq(sources.id, sourceId), eq(sources.projectId, projectId)))
+  if (!source) throw notFound('The file')
+}
+
 /** A file's own name: without the folders that some programs send with it, and without signs that can't be seen. */
 function tidyName(name: string): string {
   const own = name.split(/[\\/]/).findLast((part) => part.trim() !== '') ?? name
   return (
-    own
+    storable(own)
       .replace(/[\p{Cc}\p{Cf}]/gu, '')
       .trim()
       .slice(0, 200) || 'unnamed'
@@ -171,8 +186,17 @@ function tidyName(name: string): string {
 }
 
 /** The bytes were stored under their hash, and by that are mended; what could not be read without them is read now. */
-async function giveAgain(tx: Transaction, sourceId: string, hash: string, name: string): Promise<BroughtIn> {
-  const [source] = await tx.select().from(sources).where(eq(sources.id, sourceId))
+async function giveAgain(
+  tx: Transaction,
+  projectId: string,
+  sourceId: string,
+  hash: string,
+  name: string,
+): Promise<BroughtIn> {
+  const [source] = await tx
+    .select()
+    .from(sources)
+    .where(and(eq(sources.id, sourceId), eq(sources.projectId, projectId)))
   if (!source) throw notFound('The file')
   if (source.contentHash !== hash)
     throw new Problem(
@@ -229,7 +253,7 @@ export async function unlockSource(id: string, password: string): Promise<void> 
   const projectId = await inTransaction(async (tx) => {
     const [source] = await tx
       .update(sources)
-      .set({ password, status: 'waiting', problem: null })
+      .set({ password: seal(password, id), status: 'waiting', problem: null })
       .where(eq(sources.id, id))
       .returning()
     if (!source) throw notFound('The file')
@@ -261,13 +285,18 @@ export async function stopReading(id: string): Promise<void> {
   })
 }
 
-/** Takes up again what was stopped. */
+/** Takes up again what was stopped, and what failed without any fault of the file. */
 export async function resumeReading(id: string): Promise<void> {
-  await changeReading(id, async (tx) => {
+  await changeReading(id, async (tx, source) => {
+    if (source.problem === 'gave-up') {
+      await tx.update(sources).set({ problem: null }).where(eq(sources.id, id))
+      await enqueue(tx, [{ name: 'open', data: { sourceId: id } }], LOOKED_AT)
+      return 'waiting'
+    }
     const again = await tx
       .update(sheets)
-      .set({ status: sql`case when ${sheets.pictureHash} is null then 'waiting' else 'reading' end` })
-      .where(and(eq(sheets.sourceId, id), eq(sheets.status, 'stopped')))
+      .set({ status: sql`case when ${sheets.pictureHash} is null then 'waiting' else 'reading' end`, problem: null })
+      .where(and(eq(sheets.sourceId, id), or(eq(sheets.status, 'stopped'), eq(sheets.problem, 'gave-up'))))
       .returning({ id: sheets.id })
     await enqueue(
       tx,
@@ -280,12 +309,15 @@ export async function resumeReading(id: string): Promise<void> {
   })
 }
 
-async function changeReading(id: string, work: (tx: Transaction) => Promise<'ready' | 'reading'>): Promise<void> {
+async function changeReading(
+  id: string,
+  work: (tx: Transaction, source: typeof sources.$inferSelect) => Promise<SourceStatus>,
+): Promise<void> {
   const projectId = await inTransaction(async (tx) => {
     // The file before its pages, as readers do: pages locked in two orders would end in a deadlock.
     const [source] = await tx.select().from(sources).where(eq(sources.id, id)).for('update')
     if (!source) throw notFound('The file')
-    const status = await work(tx)
+    const status = await work(tx, source)
     await tx.update(sources).set({ status }).where(eq(sources.id, id))
     return source.projectId
   })

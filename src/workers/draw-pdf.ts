@@ -47,7 +47,6 @@ class NoFilterFactory {
 export interface PdfLook {
   readonly kind: 'pdf'
   readonly contentHash: string
-  readonly password: string | null
   readonly page: number
   readonly parts: readonly PartChoice[]
   readonly markup: boolean
@@ -55,13 +54,12 @@ export interface PdfLook {
 
 const documents = new Map<string, Promise<pdfjs.PDFDocumentProxy>>()
 
-function open(contentHash: string, password: string | null): Promise<pdfjs.PDFDocumentProxy> {
+function open(contentHash: string): Promise<pdfjs.PDFDocumentProxy> {
   let document = documents.get(contentHash)
   if (!document) {
     const { origin } = self.location
     document = pdfjs.getDocument({
       url: `${origin}/api/contents/${contentHash}`,
-      password: password ?? undefined,
       verbosity: 0,
       CanvasFactory: OffscreenCanvasFactory,
       FilterFactory: NoFilterFactory,
@@ -93,7 +91,7 @@ export async function drawPdf(
   overtaken: () => boolean,
   begun: (end: () => void) => void,
 ): Promise<boolean> {
-  const document = await open(look.contentHash, look.password)
+  const document = await open(look.contentHash)
   const page = await document.getPage(look.page)
   if (overtaken()) return false
   const whole = page.getViewport({ scale })

@@ -26,7 +26,8 @@ const sourceSchema = object({
   kind: string<SourceKind>().oneOf(SOURCE_KINDS).required(),
   /** Where its bytes stand in the archive. */
   file: string().min(1).max(400).required(),
-  password: string().max(1000).nullable().defined(),
+  /** In archives of before; now whoever takes one in is asked. */
+  password: string().max(1000).nullable().optional(),
   producer: string().max(1000).nullable().defined(),
   supersedes: idSchema.nullable().defined(),
   sheets: array(sheetSchema.required()).max(100_000).required(),

@@ -17,6 +17,8 @@ export interface SheetView {
   readonly status: 'waiting' | 'reading' | 'ready' | 'failed' | 'stopped'
   /** A sentence where it could not be read. */
   readonly problem: string | null
+  /** Whether that was no fault of the file. */
+  readonly canTryAgain: boolean
   readonly content: PageContent | null
   readonly counts: Counts | null
   readonly pictureHash: string | null
@@ -40,10 +42,12 @@ export interface SourceView {
   readonly status: 'waiting' | 'reading' | 'ready' | 'locked' | 'failed'
   /** A sentence where it could not be opened. */
   readonly problem: string | null
+  /** Whether that was no fault of the file. */
+  readonly canTryAgain: boolean
   readonly contentHash: string
   readonly pageCount: number | null
-  /** What opens it, where it is protected. */
-  readonly password: string | null
+  /** Whether a password opens it. The password itself never leaves the server. */
+  readonly isProtected: boolean
   /** The older revision that it took the place of. */
   readonly supersedes: string | null
   /** A sentence where the stored bytes are lost or damaged. */

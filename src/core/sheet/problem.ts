@@ -16,6 +16,9 @@ export type SourceProblem =
   | 'page-too-large'
   | 'too-slow'
   | 'out-of-memory'
+  | 'file-too-slow'
+  | 'file-too-large'
+  | 'gave-up'
   | 'stopped'
   | 'bytes-lost'
   | 'bytes-damaged'
@@ -49,6 +52,11 @@ export const PROBLEM_SENTENCES: Record<SourceProblem, (file: string) => string> 
     `A page of ${file} took too long to read and was stopped. The other pages can be used; print this one to a new PDF with less on it.`,
   'out-of-memory': (file) =>
     `A page of ${file} needs more memory than a page is given and was stopped. The other pages can be used; print this one to a new PDF with less on it.`,
+  'file-too-slow': (file) =>
+    `${file} took too long to open and was stopped. Print the pages that are needed to a new PDF and bring in that.`,
+  'file-too-large': (file) =>
+    `${file} needs more memory to open than a file is given and was stopped. Print the pages that are needed to a new PDF and bring in that.`,
+  'gave-up': (file) => `The reading of ${file} failed three times, and not by any fault of the file. Try again.`,
   stopped: (file) => `${file} was not read: it was stopped.`,
   'bytes-lost': (file) =>
     `The stored bytes of ${file} are missing. Give the file again: everything placed from it stays.`,

@@ -31,8 +31,12 @@ export const projects = pgTable('project', {
   name: text().notNull(),
   /** Counts the changes; the state of a project is named by it. */
   revision: integer().notNull().default(0),
+  /** Names the history that revisions count: a database that was put back to an older state begins another one. */
+  epoch: text().notNull().default(sql`gen_random_uuid()::text`),
   createdAt: now(),
   changedAt: now(),
+  /** When it was put into the trash, where it is. */
+  deletedAt: timestamp({ withTimezone: true }),
 })
 
 /** File contents by their SHA-256: immutable, stored whole or not at all. */
@@ -41,6 +45,8 @@ export const contents = pgTable('content', {
   size: bigint({ mode: 'number' }).notNull(),
   mediaType: text().notNull(),
   createdAt: now(),
+  /** When somebody last said that it is needed; what nothing refers to is collected only some time after that. */
+  usedAt: now(),
 })
 
 /** Contents are cut into pieces of CHUNK_BYTES, so that a range of them can be sent without reading the whole. */
@@ -73,7 +79,7 @@ export const sources = pgTable(
       .references(() => contents.hash),
     status: text().$type<SourceStatus>().notNull().default('waiting'),
     problem: text().$type<SourceProblem>(),
-    /** What opens the file, where it is protected. Kept because every reading needs it, beside the very file it opens. */
+    /** What opens the file, where it is protected: sealed with the server's key (see secrets.ts). */
     password: text(),
     pageCount: integer(),
     producer: text(),
@@ -169,3 +175,24 @@ export const changes = pgTable(
   },
   (table) => [primaryKey({ columns: [table.projectId, table.revision] }), uniqueIndex().on(table.projectId, table.id)],
 )
+
+/** Runners that do jobs, and when each was last heard of. */
+export const runners = pgTable('runner', {
+  id: text().primaryKey(),
+  seenAt: now(),
+})
+
+/** Who has which jobs of the queue, so that they are found when the runner is gone. */
+export const takenJobs = pgTable('taken_job', {
+  jobId: text().primaryKey(),
+  runnerId: text().notNull(),
+  name: text().notNull(),
+  data: jsonb().$type<object>().notNull(),
+  triesLeft: integer().notNull(),
+})
+
+/** What the server knows of itself, by name. */
+export const serverState = pgTable('server_state', {
+  name: text().primaryKey(),
+  value: text().notNull(),
+})

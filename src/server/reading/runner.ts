@@ -1,18 +1,17 @@
-import { type ChildProcess, fork } from 'node:child_process'
-import { readFileSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
-import { Client } from 'pg'
+import { setTimeout as sleep } from 'node:timers/promises'
 import type PgBoss from 'pg-boss'
-import pino from 'pino'
-import { SourceError, type SourceProblem } from '@/core/sheet/problem'
-import { databaseUrl, pool } from '../database/client'
+import { pool } from '../database/client'
+import { listenOn } from '../database/listen'
 import { JOB_NAMES, JOBS_CHANNEL, type Job, type JobName, STOP, startedQueue } from '../jobs'
-import type { ReaderWord } from './child'
-import { failJob } from './read-job'
+import { faultOf, log } from '../log'
+import { doJobs } from './do-jobs'
+import { jailFor } from './jail'
+import { Reader } from './reader'
+import { BEAT_MS, beat, giveBack, leave, noteDone, noteTaken, sweep, type Taken } from './taken'
 
 /**
- * Takes reading jobs from the queue and gives each to a child process. A page that hangs or eats memory costs its child,
- * nothing else. Any number of runners may work on one database.
+ * Takes reading jobs from the queue and gives each to a reader. A page that hangs or eats memory costs its reader, nothing
+ * else. Any number of runners may work on one database; what one was at when it died, another takes up.
  */
 const READERS = Number(process.env.CALQUE_READERS ?? 2)
 const PAGE_SECONDS = Number(process.env.CALQUE_PAGE_SECONDS ?? 120)
@@ -20,154 +19,75 @@ const PAGE_MEMORY_MB = Number(process.env.CALQUE_PAGE_MEMORY_MB ?? 3000)
 /** Work is announced; this is only for what was announced while nobody listened. */
 const LOOK_EVERY_MS = 2000
 
-const log = pino({ name: 'reader', level: process.env.CALQUE_LOG ?? 'warn' })
-
-/** A reader had to be ended; `job` is the one that it was at. */
-class ReaderEnded extends Error {
-  constructor(
-    readonly job: Job,
-    readonly cause: SourceError,
-  ) {
-    super(cause.message)
-  }
-}
-
-class Reader {
-  private child: ChildProcess | null = null
-  private current: { job: Job; end: (problem: SourceProblem) => void } | null = null
-
-  /** Does jobs in the child. @throws ReaderEnded where it had to be ended, Error where we failed ourselves */
-  async run(jobs: readonly Job[]): Promise<void> {
-    await this.warm()
-    const child = this.child!
-    let ended: SourceProblem | null = null
-    const end = (problem: SourceProblem) => {
-      ended = problem
-      child.kill('SIGKILL')
-    }
-    this.current = { job: jobs[0]!, end }
-    const watch = setInterval(() => residentMb(child.pid) > PAGE_MEMORY_MB && end('out-of-memory'), 500)
-    let slow = setTimeout(end, PAGE_SECONDS * 1000, 'too-slow')
-    try {
-      await new Promise<void>((resolve, reject) => {
-        const gone = () => reject(new ReaderEnded(this.current!.job, new SourceError(ended ?? 'out-of-memory')))
-        const hear = (said: ReaderWord) => {
-          if (said.word === 'begun') {
-            this.current = { job: jobs[said.index]!, end }
-            clearTimeout(slow)
-            slow = setTimeout(end, PAGE_SECONDS * 1000, 'too-slow')
-          }
-          if (said.word !== 'done') return
-          child.off('exit', gone)
-          child.off('message', hear)
-          if (said.failure === null) resolve()
-          else reject(new Error(said.failure))
-        }
-        child.once('exit', gone)
-        child.on('message', hear)
-        child.send(jobs, (error) => error && gone())
-      })
-    } finally {
-      this.current = null
-      clearTimeout(slow)
-      clearInterval(watch)
-    }
-  }
-
-  /** Ends what is being done for a source, if it is. */
-  stopFor(sourceId: string): void {
-    if (this.current?.job.data.sourceId === sourceId) this.current.end('stopped')
-  }
-
-  async warm(): Promise<void> {
-    this.child ??= await this.start()
-  }
-
-  stop(): void {
-    this.child?.kill('SIGKILL')
-  }
-
-  private async start(): Promise<ChildProcess> {
-    const child = fork(fileURLToPath(new URL('./child.js', import.meta.url)), { serialization: 'advanced' })
-    child.on('exit', () => {
-      if (this.child === child) this.child = null
-    })
-    await new Promise<void>((resolve, reject) => {
-      child.once('message', () => resolve())
-      child.once('exit', () => reject(new Error('A reader ended before it began.')))
-    })
-    return child
-  }
-}
-
-/** Memory of a process in MB; 0 where the system does not tell. */
-function residentMb(pid: number | undefined): number {
-  try {
-    return Number(readFileSync(`/proc/${pid}/statm`, 'utf8').split(' ')[1]) / 256
-  } catch {
-    return 0
-  }
-}
+const runnerId = crypto.randomUUID()
 
 /** Pictures are small work: fetching each by itself would cost as much as drawing it. */
 const AT_ONCE: Partial<Record<JobName, number>> = { picture: 16, read: 4 }
 
-interface Batch {
-  readonly name: JobName
-  readonly ids: readonly string[]
-  readonly jobs: readonly Job[]
-}
-
 /** @param letters whether figures may be read from pictures: that takes seconds, and only one reader does it */
-async function takeJobs(boss: PgBoss, letters: boolean): Promise<Batch | null> {
+async function takeJobs(boss: PgBoss, letters: boolean): Promise<Taken[]> {
   for (const name of JOB_NAMES) {
     if (name === 'letters' && !letters) continue
-    const found = await boss.fetch<Job['data']>(name, { batchSize: AT_ONCE[name] ?? 1 })
+    const found = await boss.fetch<Job['data']>(name, { batchSize: AT_ONCE[name] ?? 1, includeMetadata: true })
     if (found.length > 0)
-      return { name, ids: found.map(({ id }) => id), jobs: found.map(({ data }) => ({ name, data }) as Job) }
+      return found.map(({ id, data, retryCount, retryLimit }) => ({
+        id,
+        job: { name, data } as Job,
+        triesLeft: retryLimit - retryCount,
+      }))
   }
-  return null
+  return []
 }
 
-/** Does jobs; one at which the reader has to be ended is written down as failed, and the others go on. */
-async function doJobs(reader: Reader, jobs: readonly Job[]): Promise<void> {
-  let left = jobs
-  while (left.length > 0) {
-    try {
-      return await reader.run(left)
-    } catch (error) {
-      if (!(error instanceof ReaderEnded)) throw error
-      await failJob(error.job, error.cause)
-      left = left.filter((job) => job !== error.job)
-    }
-  }
-}
-
-async function work(boss: PgBoss, reader: Reader, letters: boolean, wakened: () => Promise<void>): Promise<never> {
+async function work(boss: PgBoss, reader: Reader, letters: boolean): Promise<never> {
   for (;;) {
-    const batch = await takeJobs(boss, letters).catch((error: Error) => {
-      log.error(error, 'the queue does not answer')
-      return null
+    const taken = await takeJobs(boss, letters).catch(async (error: unknown) => {
+      log.warn(faultOf(error), 'the queue does not answer')
+      await sleep(LOOK_EVERY_MS / 4)
+      return []
     })
-    if (!batch) {
+    if (taken.length === 0) {
       await wakened()
       continue
     }
-    const ids = [...batch.ids]
     try {
-      await doJobs(reader, batch.jobs)
-      await boss.complete(batch.name, ids)
+      await noteTaken(runnerId, taken)
+      await doJobs(
+        reader,
+        taken.map(({ job }) => job),
+      )
+      const ids = taken.map(({ id }) => id)
+      await boss.complete(taken[0]!.job.name, ids)
+      await noteDone(taken)
     } catch (error) {
-      log.error(error, `${batch.name} failed and will be tried again`)
-      await boss.fail(batch.name, ids).catch(() => undefined)
+      log.error(faultOf(error), `${taken[0]!.job.name} failed and will be tried again`)
+      // Where the database is away, the silence of these jobs' runner gives them back: see sweep.
+      await giveBack(boss, taken).catch(() => {
+        forgotten.push(...taken)
+      })
     }
   }
 }
 
-const boss = await startedQueue({ owner: true })
+/** Jobs that could not be given back, since the database was away. */
+const forgotten: Taken[] = []
+
+async function keepUp(boss: PgBoss): Promise<never> {
+  for (;;) {
+    try {
+      await beat(runnerId)
+      if (forgotten.length > 0) await giveBack(boss, forgotten.splice(0))
+      await sweep(boss)
+    } catch (error) {
+      log.warn(faultOf(error), 'the database does not answer')
+    }
+    await sleep(BEAT_MS)
+  }
+}
+
 let wake: () => void = () => undefined
 let waiting: Promise<void> | null = null
-const wakened = () => {
+function wakened(): Promise<void> {
   waiting ??= new Promise<void>((resolve) => {
     wake = resolve
     setTimeout(resolve, LOOK_EVERY_MS)
@@ -177,23 +97,41 @@ const wakened = () => {
   return waiting
 }
 
-async function listen(): Promise<void> {
-  const client = new Client({ connectionString: databaseUrl() })
-  client.on('notification', ({ payload }) => {
-    if (!payload?.startsWith(STOP)) return wake()
-    for (const reader of readers) reader.stopFor(payload.slice(STOP.length))
-  })
-  client.on('error', () => setTimeout(() => listen().catch(() => undefined), LOOK_EVERY_MS))
-  await client.connect()
-  await client.query(`listen ${JOBS_CHANNEL}`)
+/** The database may be starting or recovering: that is waited for, not given up on. */
+async function whenThere<T>(begin: () => Promise<T>): Promise<T> {
+  for (;;) {
+    try {
+      return await begin()
+    } catch (error) {
+      log.warn(faultOf(error), 'waiting for the database')
+      await sleep(500)
+    }
+  }
 }
-const readers = Array.from({ length: READERS }, () => new Reader())
-await listen()
-// Whoever brings in the first file should not wait for them to load.
-await Promise.all(readers.map((reader) => reader.warm()))
+
+const boss = await whenThere(async () => {
+  const queue = await startedQueue({ keeper: true })
+  await beat(runnerId)
+  return queue
+})
+const readers = Array.from({ length: READERS }, () => new Reader({ seconds: PAGE_SECONDS, memoryMb: PAGE_MEMORY_MB }))
 for (const signal of ['SIGINT', 'SIGTERM'] as const)
   process.once(signal, () => {
     for (const reader of readers) reader.stop()
-    void Promise.allSettled([boss.stop({ graceful: false }), pool().end()]).then(() => process.exit(0))
+    void leave(boss, runnerId)
+      .catch(() => undefined)
+      .then(() => Promise.allSettled([boss.stop({ graceful: false }), pool().end()]))
+      .then(() => process.exit(0))
   })
-await Promise.all(readers.map((reader, i) => work(boss, reader, i === 0, wakened)))
+console.log(jailFor(process.cwd()).about)
+listenOn(
+  JOBS_CHANNEL,
+  (payload) => {
+    if (!payload.startsWith(STOP)) return wake()
+    for (const reader of readers) reader.stopFor(payload.slice(STOP.length))
+  },
+  () => wake(),
+)
+// Whoever brings in the first file should not wait for them to load.
+for (const reader of readers) void reader.warm().catch((error: unknown) => log.error(faultOf(error), 'a reader'))
+await Promise.all([keepUp(boss), ...readers.map((reader, i) => work(boss, reader, i === 0))])

@@ -64,7 +64,7 @@ function comesFromElsewhere(method: string, url: string, host: string, headers: 
 
 function refusedType(headers: Asked['headers']): Refusal | null {
   const given = one(headers['content-type'])
-  const type = given?.split(';')[0]!.trim().toLowerCase()
+  const [type] = given === undefined ? [] : given.split(';').map((part) => part.trim().toLowerCase())
   const empty = headers['transfer-encoding'] === undefined && Number(headers['content-length'] ?? 0) === 0
   if (type === undefined && empty) return null
   if (type !== undefined && TYPE.test(type) && !FORM_TYPES.test(type)) return null

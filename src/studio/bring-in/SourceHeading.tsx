@@ -15,13 +15,15 @@ import { putBack } from './uploads'
 
 /** A file on the wall: its name, how its reading goes, and what can be done with it as a whole. */
 export function SourceHeading({ source }: { source: SourceView }) {
-  const { id, name, status, problem, damage, pageCount, sheets } = source
+  const { id, name, status, problem, damage, pageCount, sheets, canTryAgain } = source
   const newer = useProject((project) => project.sources.find(({ supersedes }) => supersedes === id))
   const used = useProject((project) =>
     underlaysOf(project.records).some(({ sheetId }) => sheets.some((sheet) => sheet.id === sheetId)),
   )
   const act = (work: Promise<unknown>) => work.then(refreshSources, (error: Error) => tell(error.message))
   const remove = () => act(api.removeSource(id))
+  const readOn = () => act(api.resumeReading(id))
+  const pagesGivenUp = sheets.filter((sheet) => sheet.canTryAgain).length
   const stopped = sheets.filter((sheet) => sheet.status === 'stopped').length
   return (
     <Box component="section" aria-label={name}>
@@ -73,7 +75,17 @@ export function SourceHeading({ source }: { source: SourceView }) {
             {damage}
           </Alert>
         )}
-        {problem && status === 'failed' && <Alert severity="error">{problem}</Alert>}
+        {problem && status === 'failed' && (
+          <Alert severity="error" action={canTryAgain && <TryAgain onClick={readOn} />}>
+            {problem}
+          </Alert>
+        )}
+        {pagesGivenUp > 0 && status !== 'reading' && (
+          <Alert severity="warning" action={<TryAgain onClick={readOn} />}>
+            {pagesGivenUp === 1 ? 'One page' : `${pagesGivenUp} pages`} could not be read, and not by any fault of the
+            file.
+          </Alert>
+        )}
         {status === 'locked' && <PasswordForm sourceId={id} sentence={problem ?? ''} />}
         {status === 'waiting' && <Progress label={`Opening ${name}`} part={0} onStop={remove} />}
         {status === 'reading' && <Reading source={source} onStop={() => act(api.stopReading(id))} />}
@@ -82,7 +94,7 @@ export function SourceHeading({ source }: { source: SourceView }) {
             <Typography role="status">
               {stopped === 1 ? 'One page was' : `${stopped} pages were`} not read: stopped.
             </Typography>
-            <Button size="small" variant="outlined" onClick={() => act(api.resumeReading(id))}>
+            <Button size="small" variant="outlined" onClick={readOn}>
               Read on
             </Button>
           </Stack>
@@ -91,6 +103,12 @@ export function SourceHeading({ source }: { source: SourceView }) {
     </Box>
   )
 }
+
+const TryAgain = ({ onClick }: { onClick: () => void }) => (
+  <Button size="small" variant="outlined" color="inherit" onClick={onClick}>
+    Try again
+  </Button>
+)
 
 function Reading({ source, onStop }: { source: SourceView; onStop: () => void }) {
   const { sheets } = source

@@ -29,11 +29,11 @@ export function drawnFrom(underlay: Underlay, source: SourceView, sheet: SheetVi
         ? { kind: 'lines', lineworkHash, parts, markup }
         : null
       : // A page that is still being read is drawn from its file all the same, unless large images are in the way.
-        print?.pdf || (source.kind === 'pdf' && sheet.status !== 'ready')
+        // A protected one is drawn from a copy that the readers make.
+        print?.pdf || (source.kind === 'pdf' && sheet.status !== 'ready' && !source.isProtected)
         ? {
             kind: 'pdf',
             contentHash: print?.pdf?.hash ?? source.contentHash,
-            password: source.password,
             page: print?.pdf?.page ?? sheet.number,
             parts,
             markup,

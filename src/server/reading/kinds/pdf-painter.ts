@@ -8,6 +8,8 @@ const FPDF_BITMAP_BGR = 2
 const FPDF_ANNOT = 0x01
 const FPDF_REVERSE_BYTE_ORDER = 0x10
 const CHANNELS = 3
+/** From fpdf_save.h. */
+const FPDF_REMOVE_SECURITY = 3
 
 /**
  * Paints pages of a PDF small, with PDFium: three times as quick as pdf.js, which stays the one that reads them and that
@@ -60,6 +62,24 @@ export class PdfPainter {
     pdfium.FPDF_ClosePage(page)
     pdfium.pdfium.wasmExports.free(at)
     return { data, widthPx, heightPx, channels: CHANNELS, done: () => this.spare.push(data) }
+  }
+
+  /** The file as it is, without its encryption. @throws Error where PDFium can't write it */
+  unlocked(): Uint8Array {
+    const { pdfium, document } = this
+    const writer = pdfium.PDFiumExt_OpenFileWriter()
+    try {
+      if (!pdfium.FPDF_SaveAsCopy(document, writer, FPDF_REMOVE_SECURITY))
+        throw new Error('PDFium can not save this file.')
+      const size = pdfium.PDFiumExt_GetFileWriterSize(writer)
+      const at = allocate(pdfium, size)
+      pdfium.PDFiumExt_GetFileWriterData(writer, at, size)
+      const bytes = memoryOf(pdfium).slice(at, at + size)
+      pdfium.pdfium.wasmExports.free(at)
+      return bytes
+    } finally {
+      pdfium.PDFiumExt_CloseFileWriter(writer)
+    }
   }
 }
 

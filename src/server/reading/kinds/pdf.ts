@@ -16,7 +16,7 @@ export const openPdfFile: Opener = async (bytes, { password }) => {
   // pdf.js takes its bytes over; they are needed again for pictures.
   const file = await openPdf((lean ?? bytes).slice(), { assets: PDF_ASSETS, password })
   const painter = new LazyPainter(lean ?? bytes, password)
-  return new PdfSheetFile(file, painter, lean ? { large, lean, bytes } : null)
+  return new PdfSheetFile(file, painter, lean ? { large, lean, bytes } : null, password !== undefined)
 }
 
 /** A file whose pages are painted, opened when the first of them is. */
@@ -30,8 +30,22 @@ class LazyPainter {
 
   /** @returns null where PDFium can't paint it: pdf.js takes some files that it doesn't */
   async paint(number: number, longerSidePx: number): Promise<Raster | null> {
+    return this.open()
+      .then((painter) => painter.paint(number, longerSidePx))
+      .catch(() => null)
+  }
+
+  /** The file without its protection. @throws SourceError where PDFium can't open it */
+  async unlocked(): Promise<Uint8Array> {
+    const painter = await this.open().catch((error: unknown) => {
+      throw new SourceError('page-broken', error)
+    })
+    return painter.unlocked()
+  }
+
+  private open(): Promise<PdfPainter> {
     this.opened ??= import('./pdf-painter').then(({ PdfPainter }) => PdfPainter.open(this.bytes, this.password))
-    return this.opened.then((painter) => painter.paint(number, longerSidePx)).catch(() => null)
+    return this.opened
   }
 }
 
@@ -50,6 +64,7 @@ class PdfSheetFile implements SheetFile {
     private readonly file: PdfFile,
     private readonly painter: LazyPainter,
     private readonly scans: Scans | null,
+    private readonly locked: boolean,
   ) {}
 
   get pageCount(): number {
@@ -65,7 +80,7 @@ class PdfSheetFile implements SheetFile {
   }
 
   async page(number: number): Promise<SheetPage> {
-    return new PdfSheetPage(this.file, await this.file.page(number), this.painter, this.scans)
+    return new PdfSheetPage(this.file, await this.file.page(number), this.painter, this.scans, this.locked)
   }
 
   close(): Promise<void> {
@@ -101,6 +116,8 @@ class PdfSheetPage implements SheetPage {
     private readonly page: PdfPage,
     private readonly painter: LazyPainter,
     private readonly scans: Scans | null,
+    /** Whether a password was needed: then the file is drawn from a copy that needs none. */
+    private readonly locked: boolean,
   ) {
     const { number, space, rotation } = page
     this.number = number
@@ -160,7 +177,8 @@ class PdfSheetPage implements SheetPage {
 
   async print(): Promise<PrintParts> {
     const { linework, placed } = await this.whole()
-    if (!this.scans || placed.length === 0) return { pdf: 'source', tiles: [] }
+    if (!this.scans || placed.length === 0)
+      return { pdf: this.locked ? await this.painter.unlocked() : 'source', tiles: [] }
     const tiles = []
     for (const { image, map } of placed)
       tiles.push({ map, pyramid: await (await scanReader()).pyramidOf(this.scans.bytes, this.number, image) })

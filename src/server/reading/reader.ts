@@ -1,0 +1,172 @@
+import { type ChildProcess, spawn } from 'node:child_process'
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { SourceError, type SourceProblem } from '@/core/sheet/problem'
+import { jailFor } from './jail'
+import type { Asked, Outcome, ReaderWord, Task } from './reader/tasks'
+
+export interface ReaderLimits {
+  /** Seconds that one task is given. */
+  readonly seconds: number
+  /** Megabytes that the whole reader may hold. */
+  readonly memoryMb: number
+}
+
+/** Tasks of one file, whose bytes are fetched only if the reader does not have it open. */
+export interface Work {
+  /** Names what is open: the same key, the same file. */
+  readonly key: string
+  readonly sourceId: string
+  readonly password: string | null
+  readonly tasks: readonly Task[]
+  /** @throws SourceError where they are lost */
+  bytes(): Promise<Uint8Array>
+}
+
+type Ended = (index: number, outcome: Outcome) => Promise<void>
+
+/** A task at which the reader had to be ended, and why. */
+interface Fallen {
+  readonly index: number
+  readonly problem: SourceProblem
+}
+
+/** Beyond what a page is given, so that a page ends by its own measure and only a runaway by the jail's. */
+const JAIL_MEMORY_FACTOR = 1.5
+const LOOK_AT_MEMORY_EVERY_MS = 500
+
+/** A reader in its jail. What hangs it or eats its memory costs the reader, nothing else: the next task starts another. */
+export class Reader {
+  private child: ChildProcess | null = null
+  private opened: string | null = null
+  private current: { readonly sourceId: string; end(problem: SourceProblem): void } | null = null
+
+  /** @param root the project's folder */
+  constructor(
+    private readonly limits: ReaderLimits,
+    private readonly root = process.cwd(),
+  ) {}
+
+  /**
+   * Does tasks of one file.
+   * @param ended hears how each ended, as it does; where the reader had to be ended at one, those after it begin anew
+   * @throws Error where we failed ourselves, `ended` included
+   */
+  async run(work: Work, ended: Ended): Promise<void> {
+    const left = new Set(work.tasks.keys())
+    const settle: Ended = (index, outcome) => {
+      left.delete(index)
+      return ended(index, outcome)
+    }
+    while (left.size > 0) {
+      const file = await this.fileFor(work)
+      if ('problem' in file) {
+        for (const index of [...left]) await settle(index, file)
+        return
+      }
+      const fallen = await this.ask({ file, tasks: work.tasks }, [...left], work.sourceId, settle)
+      if (fallen) await settle(fallen.index, { problem: fallen.problem })
+    }
+  }
+
+  /** Ends what is being done for a file, if it is. */
+  stopFor(sourceId: string): void {
+    if (this.current?.sourceId === sourceId) this.current.end('stopped')
+  }
+
+  /** Starts the reader before it is needed. */
+  async warm(): Promise<ChildProcess> {
+    this.child ??= await this.start()
+    return this.child
+  }
+
+  stop(): void {
+    this.child?.kill('SIGKILL')
+  }
+
+  private async fileFor({ key, password, bytes }: Work): Promise<Asked['file'] | { problem: SourceProblem }> {
+    await this.warm()
+    if (this.opened === key) return { key, password }
+    try {
+      return { key, password, bytes: await bytes() }
+    } catch (error) {
+      if (error instanceof SourceError) return { problem: error.problem }
+      throw error
+    }
+  }
+
+  /** Asks for those tasks that are named, in order. */
+  private async ask(asked: Asked, indices: number[], sourceId: string, settle: Ended): Promise<Fallen | null> {
+    const child = await this.warm()
+    this.opened = asked.file.key
+    const left = new Set(indices)
+    const settling: Promise<void>[] = []
+    let at = indices[0]!
+    let reason: SourceProblem | null = null
+    const end = (problem: SourceProblem) => {
+      reason ??= problem
+      child.kill('SIGKILL')
+    }
+    this.current = { sourceId, end }
+    const { seconds, memoryMb } = this.limits
+    const watch = setInterval(() => residentMb(child.pid) > memoryMb && end('out-of-memory'), LOOK_AT_MEMORY_EVERY_MS)
+    let slow = setTimeout(end, seconds * 1000, 'too-slow')
+    const fallen = await new Promise<Fallen | null>((resolve) => {
+      // A reader that ends by itself was ended by its jail: it wanted more memory than there is.
+      const gone = () => resolve({ index: left.has(at) ? at : [...left][0]!, problem: reason ?? 'out-of-memory' })
+      child.once('exit', gone)
+      child.on('message', (said: ReaderWord) => {
+        if (said.word === 'begun') {
+          at = indices[said.index]!
+          clearTimeout(slow)
+          slow = setTimeout(end, seconds * 1000, 'too-slow')
+        }
+        if (said.word !== 'ended') return
+        const index = indices[said.index]!
+        left.delete(index)
+        settling.push(settle(index, said.outcome))
+        if (left.size === 0) resolve(null)
+      })
+      const tasks = indices.map((index) => asked.tasks[index]!)
+      child.send({ ...asked, tasks }, (error) => error && gone())
+    })
+    this.current = null
+    clearTimeout(slow)
+    clearInterval(watch)
+    child.removeAllListeners('message')
+    await Promise.all(settling)
+    return fallen
+  }
+
+  private async start(): Promise<ChildProcess> {
+    const script = fileURLToPath(new URL('./reader/main.js', import.meta.url))
+    const dataMb = Math.ceil(this.limits.memoryMb * JAIL_MEMORY_FACTOR)
+    const [program, ...args] = jailFor(this.root).command(script, dataMb)
+    const child = spawn(program!, args, {
+      cwd: this.root,
+      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+      serialization: 'advanced',
+    })
+    this.opened = null
+    child.on('exit', () => {
+      if (this.child === child) this.child = null
+    })
+    await new Promise<void>((resolve, reject) => {
+      child.once('message', () => resolve())
+      child.once('exit', () => reject(new Error('A reader ended before it began.')))
+      child.once('error', reject)
+    })
+    return child
+  }
+}
+
+/** Memory of a process and of all that it started, in MB; 0 where the system does not tell. */
+function residentMb(pid: number | undefined): number {
+  try {
+    const own = Number(readFileSync(`/proc/${pid}/statm`, 'utf8').split(' ')[1]) / 256
+    const children = readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').split(' ').filter(Boolean)
+    return children.reduce((sum, child) => sum + residentMb(Number(child)), own)
+  } catch {
+    return 0
+  }
+}

@@ -1,0 +1,80 @@
+import { eq, inArray, sql } from 'drizzle-orm'
+import type PgBoss from 'pg-boss'
+import { database } from '../database/client'
+import { runners, takenJobs } from '../database/schema'
+import type { Job } from '../jobs'
+import { keepFailure } from './keep'
+
+/** How often a runner says that it is there, and after what silence the others take it for gone. By the database's clock. */
+export const BEAT_MS = 1500
+const SILENT_SECONDS = 6
+
+/** A job as it was taken from the queue. */
+export interface Taken {
+  readonly id: string
+  readonly job: Job
+  /** How many times it may still be tried after this. */
+  readonly triesLeft: number
+}
+
+/** Says that a runner is there. */
+export async function beat(runnerId: string): Promise<void> {
+  await database()
+    .insert(runners)
+    .values({ id: runnerId })
+    .onConflictDoUpdate({ target: runners.id, set: { seenAt: sql`now()` } })
+}
+
+/** Writes down who has which jobs, so that they are found when the runner is gone. */
+export async function noteTaken(runnerId: string, taken: readonly Taken[]): Promise<void> {
+  await database()
+    .insert(takenJobs)
+    .values(taken.map(({ id, job, triesLeft }) => ({ jobId: id, runnerId, name: job.name, data: job.data, triesLeft })))
+    .onConflictDoUpdate({ target: takenJobs.jobId, set: { runnerId, triesLeft: sql`excluded.tries_left` } })
+}
+
+export async function noteDone(taken: readonly Taken[]): Promise<void> {
+  const ids = taken.map(({ id }) => id)
+  await database().delete(takenJobs).where(inArray(takenJobs.jobId, ids))
+}
+
+/** Gives jobs back to the queue, which tries them again after a pause; the page of one that was tried often enough says so. */
+export async function giveBack(boss: PgBoss, taken: readonly Taken[]): Promise<void> {
+  for (const { id, job, triesLeft } of taken) {
+    if (triesLeft <= 0) await keepFailure(job, 'gave-up')
+    await boss.fail(job.name, id)
+  }
+  await noteDone(taken)
+}
+
+/** Gives back what runners had that have not been heard of for a while. */
+export async function sweep(boss: PgBoss): Promise<void> {
+  const gone = await database()
+    .delete(runners)
+    .where(sql`${runners.seenAt} < now() - make_interval(secs => ${SILENT_SECONDS})`)
+    .returning({ id: runners.id })
+  const orphans = await database()
+    .select()
+    .from(takenJobs)
+    .where(sql`not exists (select 1 from ${runners} where ${runners.id} = ${takenJobs.runnerId})`)
+  if (gone.length === 0 && orphans.length === 0) return
+  await giveBack(
+    boss,
+    orphans.map(({ jobId, name, data, triesLeft }) => ({
+      id: jobId,
+      job: { name, data } as Job,
+      triesLeft,
+    })),
+  )
+}
+
+/** A runner that ends in order leaves nothing to be found. */
+export async function leave(boss: PgBoss, runnerId: string): Promise<void> {
+  const own = await database().select().from(takenJobs).where(eq(takenJobs.runnerId, runnerId))
+  await giveBack(
+    boss,
+    // Its own ending is not the job's fault.
+    own.map(({ jobId, name, data }) => ({ id: jobId, job: { name, data } as Job, triesLeft: 1 })),
+  )
+  await database().delete(runners).where(eq(runners.id, runnerId))
+}
