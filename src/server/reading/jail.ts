@@ -17,8 +17,8 @@ export interface Jail {
 
 /** Open files, and bytes of one file that it writes: tiles of a large scan. */
 const MOST_FILES = 1024
-const LARGEST_FILE = 2 << 30
-const SCRATCH_BYTES = 2 << 30
+const LARGEST_FILE = 2 ** 31
+const SCRATCH_BYTES = 2 ** 31
 
 /** Where Node looks for what a program imports. */
 const needed = (root: string): readonly string[] =>
