@@ -2,6 +2,7 @@ import { asc, eq, inArray } from 'drizzle-orm'
 import JSZip from 'jszip'
 import { ArchiveError, type ArchiveManifest, MANIFEST, readManifest } from '@/core/formats/archive'
 import type { ProjectRecord } from '@/core/model/registry'
+import { MODEL_VERSION } from '@/core/model/versions/registry'
 import { kindOf } from '@/core/sheet/kinds'
 import { loadContent, storeBytes } from './contents'
 import { database, inTransaction } from './database/client'
@@ -26,6 +27,7 @@ export async function writeArchive(project: {
   const manifest: ArchiveManifest = {
     format: 'calque-archive',
     version: 1,
+    model: MODEL_VERSION,
     name: project.name,
     records: project.records,
     sources: files.map(({ id, name, kind, producer, supersedes }, i) => ({

@@ -1,77 +1,174 @@
-import { isDeepStrictEqual } from 'node:util'
-import { and, asc, desc, eq, gt, inArray, lt, sql } from 'drizzle-orm'
+import { and, desc, eq, inArray, isNull, lt, sql } from 'drizzle-orm'
 import { applyChanges, type Change, invertEdits, type KeptChange } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
+import { MODEL_VERSION, upgradedEdits } from '@/core/model/versions/registry'
 import type { HistoryEntry } from '@/core/project/views'
-import { database, inTransaction, type Transaction } from './database/client'
-import { changes, projects, records } from './database/schema'
-import { announce } from './events'
+import { decide } from '@/core/sync/decide'
+import { type Database, database, inTransaction, type Transaction } from './database/client'
+import { changes, projects } from './database/schema'
+import { liveProject } from './live'
 import { notFound, Problem } from './problem'
+import { ProjectMemory } from './project-memory'
 
-/** Rows written by one statement: PostgreSQL takes 65,535 values. */
-const ROWS_AT_ONCE = 5000
-
-/** How many changes are sent at once. */
+/** How many changes are sent at once, and how many bytes of them: a few large ones count as many. */
 const PAGE = 200
+const PAGE_BYTES = 8 << 20
+
+/** Kept across the module reloads of a development server. */
+const kept = globalThis as unknown as { calqueMemory?: ProjectMemory }
+kept.calqueMemory ??= new ProjectMemory()
+const memory = kept.calqueMemory
+
+/** What somebody knows of a project: how far, and in which history. */
+export interface KnownState {
+  readonly epoch?: string | undefined
+  readonly revision?: number | undefined
+}
+
+export interface KeptAnswer {
+  readonly revision: number
+  readonly epoch: string
+  /** Whether it was kept as it was sent; else what was kept is to be fetched. */
+  readonly asSent: boolean
+}
 
 /**
  * Keeps a change: all of it or nothing, and once only.
+ * @param known what the sender knows of the project
  * @throws Problem 409 where a record is no longer as the change found it; its `current` lists those records as they are
  */
-export async function keepChange(projectId: string, change: Change): Promise<{ revision: number }> {
-  return inTransaction(async (tx) => {
-    // The project's row is the lock: changes to one project are kept one after another.
-    const [project] = await tx.select().from(projects).where(eq(projects.id, projectId)).for('update')
-    if (!project) throw notFound('The project')
-    const [known] = await tx
-      .select({ revision: changes.revision })
-      .from(changes)
-      .where(and(eq(changes.projectId, projectId), eq(changes.id, change.id)))
-    if (known) return known
-    await refuseConflicts(tx, projectId, change)
-    const revision = project.revision + 1
-    await tx.insert(changes).values({ projectId, revision, ...change })
-    await writeRecords(tx, projectId, change)
-    await tx.update(projects).set({ revision, changedAt: new Date() }).where(eq(projects.id, projectId))
-    await announce(projectId, { type: 'change', revision }, tx)
-    return { revision }
-  })
+export async function keepChange(projectId: string, change: Change, known: KnownState = {}): Promise<KeptAnswer> {
+  try {
+    const answer = await inTransaction((tx) => keepIn(tx, projectId, change, known))
+    if (answer.kept) memory.add(projectId, answer.epoch, answer.revision, { edits: answer.kept })
+    const { revision, epoch, asSent } = answer
+    return { revision, epoch, asSent }
+  } catch (error) {
+    if (error instanceof HistoryLost) return beginAnotherHistory(projectId)
+    throw error
+  }
 }
 
-async function refuseConflicts(tx: Transaction, projectId: string, change: Change): Promise<void> {
-  const ids = change.edits.map(({ id }) => id)
-  const rows = await tx
-    .select()
-    .from(records)
-    .where(and(eq(records.projectId, projectId), inArray(records.id, ids)))
-  const current = new Map(rows.map(({ id, data }) => [id, data]))
-  const conflicts = change.edits.filter(({ id, before }) => !isDeepStrictEqual(current.get(id) ?? null, before))
-  if (conflicts.length === 0) return
-  throw new Problem(
-    409,
-    'changed-meanwhile',
-    `“${change.label}” touches something that was changed in another window meanwhile.`,
-    {
-      current: conflicts.map(({ id }) => ({ id, record: current.get(id) ?? null })),
-    },
+/** Somebody knows more of a history than there is. */
+class HistoryLost extends Error {}
+
+async function keepIn(
+  tx: Transaction,
+  projectId: string,
+  change: Change,
+  known: KnownState,
+): Promise<KeptAnswer & { readonly kept: Change['edits'] | null }> {
+  // The project's row is the lock: changes to one project are kept one after another.
+  const project = await lockedProject(tx, projectId)
+  const epoch = agreedEpoch(project, known)
+  const [before] = await tx
+    .select({ revision: changes.revision })
+    .from(changes)
+    .where(and(eq(changes.projectId, projectId), eq(changes.id, change.id)))
+  if (before) return { revision: before.revision, epoch, asSent: false, kept: null }
+  if (change.cause !== 'edit') await mustBeKept(tx, projectId, change)
+  const now = await memory.at(tx, projectId, epoch, project.revision)
+  const decision = decide(change, now, () => crypto.randomUUID())
+  if (decision.kind === 'conflict')
+    throw new Problem(
+      409,
+      'changed-meanwhile',
+      `“${change.label}” touches something that was changed in another window meanwhile.`,
+      { current: decision.current },
+    )
+  if (decision.kind === 'refused') throw new Problem(422, 'not-whole', decision.sentence)
+  const revision = project.revision + 1
+  await write(tx, projectId, revision, { ...change, edits: decision.edits })
+  return { revision, epoch, asSent: decision.asSent, kept: decision.edits }
+}
+
+interface LockedProject {
+  readonly revision: number
+  readonly epoch: string
+}
+
+async function lockedProject(tx: Transaction, projectId: string): Promise<LockedProject> {
+  const { rows } = await tx.$client.query<LockedProject>(
+    'select revision, epoch from project where id = $1 and deleted_at is null for update',
+    [projectId],
+  )
+  if (!rows[0]) throw notFound('The project')
+  return rows[0]
+}
+
+/**
+ * The history by which the project counts.
+ * @throws Problem where the sender counts by another one, HistoryLost where it knows more of it than there is
+ */
+function agreedEpoch({ epoch, revision }: LockedProject, known: KnownState): string {
+  if (known.epoch !== undefined && known.epoch !== epoch) throw anotherHistory()
+  if (known.epoch !== undefined && (known.revision ?? 0) > revision) throw new HistoryLost()
+  return epoch
+}
+
+const anotherHistory = () =>
+  new Problem(409, 'another-history', 'The project was put back to an older state. It is opened again as it is now.')
+
+/** A database that was put back goes on from an older state: from there on revisions count something else. */
+async function beginAnotherHistory(projectId: string): Promise<never> {
+  await database().update(projects).set({ epoch: crypto.randomUUID() }).where(eq(projects.id, projectId))
+  throw anotherHistory()
+}
+
+/** @throws Problem where what is to be undone or redone was never kept */
+async function mustBeKept(tx: Transaction, projectId: string, { of, cause, label }: Change): Promise<void> {
+  const [found] =
+    of === null
+      ? []
+      : await tx
+          .select({ revision: changes.revision })
+          .from(changes)
+          .where(and(eq(changes.projectId, projectId), eq(changes.id, of)))
+  if (!found) throw new Problem(422, 'nothing-to-undo', `There is no “${label}” to ${cause}.`)
+}
+
+/** Writes a change and what it does to the records: few statements, however many edits. */
+async function write(tx: Transaction, projectId: string, revision: number, change: Change): Promise<void> {
+  const { id, label, cause, of, edits } = change
+  const text = JSON.stringify(edits)
+  const { $client: client } = tx
+  await client.query(
+    `insert into change (project_id, revision, id, label, cause, "of", edits, version) values ($1, $2, $3, $4, $5, $6, $7, $8)`,
+    [projectId, revision, id, label, cause, of, text, MODEL_VERSION],
+  )
+  const removed = edits.filter(({ after }) => after === null).map((edit) => edit.id)
+  if (removed.length > 0)
+    await client.query('delete from record where project_id = $1 and id = any($2)', [projectId, removed])
+  if (removed.length < edits.length)
+    await client.query(
+      `insert into record (project_id, id, data, version)
+         select $1, edit->>'id', edit->'after', $3 from jsonb_array_elements($2::jsonb) edit where edit->'after' <> 'null'
+       on conflict (project_id, id) do update set data = excluded.data, version = excluded.version`,
+      [projectId, text, MODEL_VERSION],
+    )
+  await client.query(
+    `with moved as (update project set revision = $2, changed_at = now() where id = $1)
+     select pg_notify('calque_project', $3)`,
+    [projectId, revision, JSON.stringify({ projectId, event: { type: 'change', revision } })],
   )
 }
 
-async function writeRecords(tx: Transaction, projectId: string, { edits }: Change): Promise<void> {
-  const last = new Map<string, ProjectRecord | null>(edits.map(({ id, after }) => [id, after]))
-  const removed = [...last].filter(([, after]) => !after).map(([id]) => id)
-  if (removed.length > 0)
-    await tx.delete(records).where(and(eq(records.projectId, projectId), inArray(records.id, removed)))
-  const put = [...last].flatMap(([id, data]) => (data ? [{ projectId, id, data }] : []))
-  for (let at = 0; at < put.length; at += ROWS_AT_ONCE)
-    await tx
-      .insert(records)
-      .values(put.slice(at, at + ROWS_AT_ONCE))
-      .onConflictDoUpdate({ target: [records.projectId, records.id], set: { data: sql`excluded.data` } })
+/** Which of some changes are kept: each with its revision. */
+export async function knownChanges(
+  projectId: string,
+  ids: readonly string[],
+): Promise<{ epoch: string; known: { id: string; revision: number }[] }> {
+  const { epoch } = await liveProject(projectId)
+  const known = await database()
+    .select({ id: changes.id, revision: changes.revision })
+    .from(changes)
+    .where(and(eq(changes.projectId, projectId), inArray(changes.id, [...ids])))
+  return { epoch, known }
 }
 
 /** What was done, latest first, without what it changed: for choosing a state to look at. */
 export async function listHistory(projectId: string, before: number): Promise<HistoryEntry[]> {
+  await liveProject(projectId)
   const rows = await database()
     .select({
       revision: changes.revision,
@@ -94,18 +191,16 @@ export async function stateAt(
   revision: number,
 ): Promise<{ revision: number; records: ProjectRecord[] }> {
   return inTransaction(async (tx) => {
-    const [project] = await tx.select().from(projects).where(eq(projects.id, projectId)).for('share')
+    const [project] = await tx
+      .select()
+      .from(projects)
+      .where(and(eq(projects.id, projectId), isNull(projects.deletedAt)))
+      .for('share')
     if (!project) throw notFound('The project')
     if (revision > project.revision) throw notFound('That state of the project')
-    const now = await tx.select({ data: records.data }).from(records).where(eq(records.projectId, projectId))
-    let state: ReadonlyMap<string, ProjectRecord> = new Map(now.map(({ data }) => [data.id, data]))
+    let state = await memory.at(tx, projectId, project.epoch, project.revision)
     for (let before = project.revision + 1; before > revision + 1; ) {
-      const page = await tx
-        .select({ revision: changes.revision, edits: changes.edits })
-        .from(changes)
-        .where(and(eq(changes.projectId, projectId), lt(changes.revision, before), gt(changes.revision, revision)))
-        .orderBy(desc(changes.revision))
-        .limit(PAGE)
+      const page = await pageOf(tx, projectId, { above: revision, below: before, latestFirst: true })
       state = applyChanges(
         state,
         page.map(({ edits }) => ({ edits: invertEdits(edits) })),
@@ -116,31 +211,45 @@ export async function stateAt(
   })
 }
 
-/** Changes after a revision, oldest first. */
-export async function changesSince(projectId: string, revision: number): Promise<KeptChange[]> {
-  return database()
-    .select(KEPT)
-    .from(changes)
-    .where(and(eq(changes.projectId, projectId), gt(changes.revision, revision)))
-    .orderBy(asc(changes.revision))
-    .limit(PAGE)
+/**
+ * Changes after a revision, oldest first, a page of them.
+ * @param epoch the history that the revision counts, where the caller knows it
+ * @throws Problem where that is another one now
+ */
+export async function changesSince(projectId: string, revision: number, epoch?: string): Promise<KeptChange[]> {
+  const project = await liveProject(projectId)
+  if (epoch !== undefined && epoch !== project.epoch) throw anotherHistory()
+  if (epoch !== undefined && revision > project.revision) return beginAnotherHistory(projectId)
+  return pageOf(database(), projectId, { above: revision, below: null, latestFirst: false })
 }
 
-/** Changes before a revision, latest first: what an undo stack is made of. */
+/** Changes before a revision, latest first, a page of them: what an undo stack is made of. */
 export async function changesBefore(projectId: string, revision: number): Promise<KeptChange[]> {
-  return database()
-    .select(KEPT)
-    .from(changes)
-    .where(and(eq(changes.projectId, projectId), lt(changes.revision, revision)))
-    .orderBy(desc(changes.revision))
-    .limit(PAGE)
+  await liveProject(projectId)
+  return pageOf(database(), projectId, { above: 0, below: revision, latestFirst: true })
 }
 
-const KEPT = {
-  revision: changes.revision,
-  id: changes.id,
-  label: changes.label,
-  cause: changes.cause,
-  of: changes.of,
-  edits: changes.edits,
+interface Span {
+  readonly above: number
+  /** Null for no end. */
+  readonly below: number | null
+  readonly latestFirst: boolean
+}
+
+/** At least one change where there is any, and as many as a page holds. */
+async function pageOf(
+  db: Pick<Database, '$client'>,
+  projectId: string,
+  { above, below, latestFirst }: Span,
+): Promise<KeptChange[]> {
+  const order = latestFirst ? 'desc' : 'asc'
+  const { rows } = await db.$client.query<KeptChange & { version: number }>(
+    `select revision, id, label, cause, "of", edits, version from (
+       select *, sum(octet_length(edits::text)) over (order by revision ${order}) - octet_length(edits::text) as before
+         from (select * from change where project_id = $1 and revision > $2 and revision < $3
+                 order by revision ${order} limit ${PAGE}) page
+     ) sized where before < ${PAGE_BYTES} order by revision ${order}`,
+    [projectId, above, below ?? 2 ** 31 - 1],
+  )
+  return rows.map(({ version, edits, ...rest }) => ({ ...rest, edits: upgradedEdits(edits, version) }))
 }

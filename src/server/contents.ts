@@ -1,47 +1,37 @@
 import { createHash } from 'node:crypto'
-import { and, asc, between, eq } from 'drizzle-orm'
+import { and, asc, between, eq, sql } from 'drizzle-orm'
 import { SourceError, type SourceProblem } from '@/core/sheet/problem'
 import { type Database, database, type Transaction } from './database/client'
 import { contentChunks, contents } from './database/schema'
+import type { Staged } from './staging'
 
 const CHUNK_BYTES = 1 << 20
 
-/** More arrived than is accepted. */
-export class TooLargeError extends Error {}
+/**
+ * Stores a staged file, unless the same content is there already; what was lost or damaged is mended by the same bytes
+ * given again.
+ */
+export async function storeStaged(tx: Transaction, staged: Staged, mediaType: string): Promise<void> {
+  const { hash, size } = staged
+  const [fresh] = await claim(tx, [{ hash, size, mediaType }])
+  if (!fresh && (await verifyContent(hash, tx)) === null) return
+  if (!fresh) await tx.delete(contentChunks).where(eq(contentChunks.hash, hash))
+  let index = 0
+  for await (const bytes of rechunk(staged.read()))
+    await tx.insert(contentChunks).values({ hash, index: index++, bytes })
+}
 
 /**
- * Stores what a stream brings, unless the same content is there already.
- * Inside a transaction: a stream that breaks off leaves nothing behind.
- * @throws TooLargeError beyond `limitBytes`
+ * Names contents as needed now. @returns the hashes of those that were not there; their pieces are to be written
  */
-export async function storeStream(
-  tx: Transaction,
-  stream: AsyncIterable<Uint8Array>,
-  mediaType: string,
-  limitBytes: number,
-): Promise<{ hash: string; size: number }> {
-  const sum = createHash('sha256')
-  // The name is known only at the end, so the pieces stand under a passing one until then.
-  const passing = `incoming-${crypto.randomUUID()}`
-  await tx.insert(contents).values({ hash: passing, size: 0, mediaType })
-  let size = 0
-  let index = 0
-  for await (const chunk of rechunk(stream)) {
-    size += chunk.length
-    if (size > limitBytes) throw new TooLargeError()
-    sum.update(chunk)
-    await tx.insert(contentChunks).values({ hash: passing, index: index++, bytes: chunk })
-  }
-  const hash = sum.digest('hex')
-  const inserted = await tx.insert(contents).values({ hash, size, mediaType }).onConflictDoNothing().returning()
-  const sound = inserted.length === 0 && (await verifyContent(hash, tx)) === null
-  if (!sound) {
-    // What was lost or damaged is mended by the same bytes given again.
-    await tx.delete(contentChunks).where(eq(contentChunks.hash, hash))
-    await tx.update(contentChunks).set({ hash }).where(eq(contentChunks.hash, passing))
-  }
-  await tx.delete(contents).where(eq(contents.hash, passing))
-  return { hash, size }
+async function claim(tx: Transaction, wanted: readonly (typeof contents.$inferInsert)[]): Promise<string[]> {
+  const rows = await tx
+    .insert(contents)
+    .values([...wanted])
+    .onConflictDoUpdate({ target: contents.hash, set: { usedAt: sql`now()` } })
+    // A row that was not updated but inserted has no transaction that ended it.
+    .returning({ hash: contents.hash, fresh: sql<boolean>`xmax = 0` })
+  return rows.filter(({ fresh }) => fresh).map(({ hash }) => hash)
 }
 
 const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
@@ -58,12 +48,12 @@ export async function storeAll(tx: Transaction, all: readonly Uint8Array[], medi
   const named = new Map(hashes.map((hash, i) => [hash, all[i]!]))
   const sorted = [...named].sort(([a], [b]) => (a < b ? -1 : 1))
   if (sorted.length === 0) return []
-  const inserted = await tx
-    .insert(contents)
-    .values(sorted.map(([hash, { length }]) => ({ hash, size: length, mediaType })))
-    .onConflictDoNothing()
-    .returning({ hash: contents.hash })
-  const fresh = new Set(inserted.map(({ hash }) => hash))
+  const fresh = new Set(
+    await claim(
+      tx,
+      sorted.map(([hash, { length }]) => ({ hash, size: length, mediaType })),
+    ),
+  )
   let pieces: (typeof contentChunks.$inferInsert)[] = []
   let held = 0
   const send = async () => {
@@ -109,9 +99,33 @@ async function* rechunk(stream: AsyncIterable<Uint8Array>): AsyncGenerator<Buffe
   if (held > 0) yield Buffer.concat(pending)
 }
 
-export async function findContent(hash: string): Promise<{ size: number; mediaType: string } | null> {
+interface Found {
+  readonly size: number
+  readonly mediaType: string
+}
+
+async function findContent(hash: string): Promise<Found | null> {
   const [found] = await database().select().from(contents).where(eq(contents.hash, hash))
   return found ?? null
+}
+
+/**
+ * A content that some project outside of the trash holds: as a file, or as what its pages are drawn from. Nothing else is
+ * given out, whoever knows its hash.
+ */
+export async function heldContent(hash: string): Promise<Found | null> {
+  const { rows } = await database().$client.query<Found>(
+    `with holding (source_id) as (
+       select id from source where content_hash = $1
+       union all select source_id from sheet where picture_hash = $1 or linework_hash = $1
+       union all select s.source_id from sheet_print p join sheet s on s.id = p.sheet_id where p.hash = $1
+     )
+     select size::float8 as size, media_type as "mediaType" from content
+       where hash = $1 and exists (select 1 from holding h join source f on f.id = h.source_id
+         join project p on p.id = f.project_id where p.deleted_at is null)`,
+    [hash],
+  )
+  return rows[0] ?? null
 }
 
 /** The bytes from `from` up to and without `to`, piece by piece. */

@@ -1,7 +1,8 @@
-import { desc, eq, sql } from 'drizzle-orm'
+import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
 import { FIRST_LEVEL } from '@/core/model/level/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import { USUAL_SETTINGS } from '@/core/model/settings/schema'
+import { MODEL_VERSION, upgraded } from '@/core/model/versions/registry'
 import type { SourceView } from '@/core/project/views'
 import { database, inTransaction } from './database/client'
 import { projects, records } from './database/schema'
@@ -24,6 +25,8 @@ export interface ProjectSnapshot {
   id: string
   name: string
   revision: number
+  /** Names the history that the revision counts. */
+  epoch: string
   records: ProjectRecord[]
   sources: SourceView[]
 }
@@ -43,6 +46,7 @@ export async function listProjects(): Promise<ProjectSummary[]> {
         where r.project_id = project.id and r.data->>'kind' = 'underlay' order by (r.data->>'order')::float limit 1)`,
     })
     .from(projects)
+    .where(isNull(projects.deletedAt))
     .orderBy(desc(projects.changedAt))
   return rows.map((row) => ({ ...row, changedAt: row.changedAt.toISOString() }))
 }
@@ -51,34 +55,96 @@ export async function createProject(name: string, id: string = crypto.randomUUID
   await inTransaction(async (tx) => {
     await tx.insert(projects).values({ id, name })
     for (const data of [USUAL_SETTINGS, FIRST_LEVEL])
-      await tx.insert(records).values({ projectId: id, id: data.id, data })
+      await tx.insert(records).values({ projectId: id, id: data.id, data, version: MODEL_VERSION })
   })
   return { id }
 }
 
 export async function renameProject(id: string, name: string): Promise<void> {
-  const changed = await database().update(projects).set({ name }).where(eq(projects.id, id)).returning()
+  const changed = await database()
+    .update(projects)
+    .set({ name })
+    .where(and(eq(projects.id, id), isNull(projects.deletedAt)))
+    .returning()
   if (changed.length === 0) throw notFound('The project')
 }
 
+/** Days that a project lies in the trash before it goes for good. */
+export const TRASH_DAYS = 30
+
+export interface TrashedProject {
+  id: string
+  name: string
+  deletedAt: string
+  /** When it goes for good. */
+  goesAt: string
+}
+
+/** Puts a project into the trash, from where it can be restored for TRASH_DAYS. */
 export async function deleteProject(id: string): Promise<void> {
-  await database().delete(projects).where(eq(projects.id, id))
+  const gone = await database()
+    .update(projects)
+    .set({ deletedAt: new Date() })
+    .where(and(eq(projects.id, id), isNull(projects.deletedAt)))
+    .returning()
+  if (gone.length === 0) throw notFound('The project')
+}
+
+/** What lies in the trash, what was put there last first. */
+export async function listTrash(): Promise<TrashedProject[]> {
+  const rows = await database()
+    .select({ id: projects.id, name: projects.name, deletedAt: projects.deletedAt })
+    .from(projects)
+    .where(isNotNull(projects.deletedAt))
+    .orderBy(desc(projects.deletedAt))
+  return rows.map(({ id, name, deletedAt }) => ({
+    id,
+    name,
+    deletedAt: deletedAt!.toISOString(),
+    goesAt: new Date(deletedAt!.getTime() + TRASH_DAYS * 86_400_000).toISOString(),
+  }))
+}
+
+export async function restoreProject(id: string): Promise<void> {
+  const back = await database()
+    .update(projects)
+    .set({ deletedAt: null })
+    .where(and(eq(projects.id, id), isNotNull(projects.deletedAt)))
+    .returning()
+  if (back.length === 0) throw notFound('The project')
+}
+
+/** Removes a project of the trash for good; its files go once nothing else holds them. */
+export async function removeForGood(id: string): Promise<void> {
+  const gone = await database()
+    .delete(projects)
+    .where(and(eq(projects.id, id), isNotNull(projects.deletedAt)))
+    .returning()
+  if (gone.length === 0) throw notFound('The project')
 }
 
 /** Everything that a client needs to open a project, all of one revision. */
 export async function openProject(id: string): Promise<ProjectSnapshot> {
   const { project, rows } = await inTransaction(async (tx) => {
     await tx.execute(sql`set transaction isolation level repeatable read, read only`)
-    const [project] = await tx.select().from(projects).where(eq(projects.id, id))
+    const [project] = await tx
+      .select()
+      .from(projects)
+      .where(and(eq(projects.id, id), isNull(projects.deletedAt)))
     if (!project) throw notFound('The project')
-    return { project, rows: await tx.select({ data: records.data }).from(records).where(eq(records.projectId, id)) }
+    const rows = await tx
+      .select({ data: records.data, version: records.version })
+      .from(records)
+      .where(eq(records.projectId, id))
+    return { project, rows }
   })
   await verifySources(id)
   return {
     id,
     name: project.name,
     revision: project.revision,
-    records: rows.map(({ data }) => data),
+    epoch: project.epoch,
+    records: rows.map(({ data, version }) => upgraded(data, version)),
     sources: await listSources(id),
   }
 }

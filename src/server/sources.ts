@@ -1,17 +1,19 @@
 import { and, asc, eq, getTableColumns, ilike, inArray, isNull, lt, or, sql } from 'drizzle-orm'
 import type { ScaleProposal } from '@/core/fit/proposal/propose'
 import type { SheetView, SourceView } from '@/core/project/views'
-import { HEAD_BYTES, kindOf, type SourceKind } from '@/core/sheet/kinds'
+import { HEAD_BYTES, kindOf } from '@/core/sheet/kinds'
 import { matchPages, type PageMatch } from '@/core/sheet/likeness'
-import { PROBLEM_SENTENCES, SourceError, type SourceProblem } from '@/core/sheet/problem'
+import { PROBLEM_SENTENCES, type SourceProblem } from '@/core/sheet/problem'
 import { storable } from '@/core/text/storable'
-import { storeStream, TooLargeError } from './contents'
+import { storeStaged } from './contents'
 import { database, inTransaction, type Transaction } from './database/client'
-import { contentChunks, contents, projects, type SourceStatus, sheets, sources } from './database/schema'
+import { contentChunks, contents, type SourceStatus, sheets, sources } from './database/schema'
 import { announce } from './events'
 import { enqueue, type Job, LOOKED_AT, pageJobs, stopJobs } from './jobs'
+import { liveProject, liveSource } from './live'
 import { notFound, Problem } from './problem'
 import { seal } from './secrets'
+import { type Staged, StalledError, stage, TooLargeError } from './staging'
 
 /** The largest file accepted; said before anybody sends it. */
 export const UPLOAD_LIMIT_MB = 200
@@ -130,13 +132,15 @@ export async function addSource(
   { supersedes, again }: BringInOptions = {},
 ): Promise<BroughtIn> {
   const name = tidyName(givenName)
+  await liveProject(projectId)
+  const staged = await arrived(stream, name)
   try {
+    const told = kindOf(staged.head)
+    if (!told) throw new Problem(422, 'unknown-kind', PROBLEM_SENTENCES['unknown-kind'](name))
+    const { kind, mediaType } = told
+    const { hash } = staged
     const brought = await inTransaction(async (tx): Promise<BroughtIn> => {
-      const [project] = await tx.select().from(projects).where(eq(projects.id, projectId))
-      if (!project) throw notFound('The project')
-      const checked = checkedStart(stream)
-      const { kind, mediaType } = await checked.kind
-      const { hash } = await storeStream(tx, checked.bytes, mediaType, UPLOAD_LIMIT_MB << 20)
+      await storeStaged(tx, staged, mediaType)
       if (again) return giveAgain(tx, projectId, again, hash, name)
       const [known] = await tx
         .select({ id: sources.id })
@@ -153,13 +157,29 @@ export async function addSource(
     })
     await announce(projectId, { type: 'sources' })
     return brought
+  } finally {
+    await staged.discard()
+  }
+}
+
+/** @throws Problem where it does not arrive, or is too large */
+async function arrived(stream: AsyncIterable<Uint8Array>, name: string): Promise<Staged> {
+  try {
+    return await stage(stream, { limitBytes: UPLOAD_LIMIT_MB << 20, headBytes: HEAD_BYTES })
   } catch (error) {
-    if (error instanceof SourceError) throw new Problem(422, error.problem, PROBLEM_SENTENCES[error.problem](name))
     if (error instanceof TooLargeError)
       throw new Problem(
         413,
         'too-large',
         `${name} is larger than ${UPLOAD_LIMIT_MB} MB. Save only the pages that are needed to a PDF of their own and bring in that.`,
+      )
+    if (error instanceof StalledError)
+      throw new Problem(408, 'stalled', `${name} stopped arriving and was not taken. Send it again.`)
+    if ((error as { code?: string }).code === 'ENOSPC')
+      throw new Problem(
+        507,
+        'disk-full',
+        `There is no room for ${name} on the server’s disk. Free some and send it again.`,
       )
     throw error
   }
@@ -221,35 +241,9 @@ async function giveAgain(
   return { id: sourceId, known: true }
 }
 
-/** Tells the kind of a file by its beginning, and passes all of it on. */
-function checkedStart(stream: AsyncIterable<Uint8Array>): {
-  kind: Promise<{ kind: SourceKind; mediaType: string }>
-  bytes: AsyncIterable<Uint8Array>
-} {
-  const iterator = stream[Symbol.asyncIterator]()
-  const start = (async () => {
-    let head = new Uint8Array(0)
-    while (head.length < HEAD_BYTES) {
-      const { value, done } = await iterator.next()
-      if (done) break
-      head = new Uint8Array(Buffer.concat([head, value]))
-    }
-    return head
-  })()
-  const kind = start.then((head) => {
-    const found = kindOf(head)
-    if (!found) throw new SourceError('unknown-kind')
-    return found
-  })
-  async function* all() {
-    yield await start
-    for (let next = await iterator.next(); !next.done; next = await iterator.next()) yield next.value
-  }
-  return { kind, bytes: all() }
-}
-
 /** Takes the password for a protected file and reads it again. */
 export async function unlockSource(id: string, password: string): Promise<void> {
+  await liveSource(id)
   const projectId = await inTransaction(async (tx) => {
     const [source] = await tx
       .update(sources)
@@ -265,6 +259,7 @@ export async function unlockSource(id: string, password: string): Promise<void> 
 
 /** Removes a file with its pages; work on it that is under way is ended. */
 export async function removeSource(id: string): Promise<void> {
+  await liveSource(id)
   const source = await inTransaction(async (tx) => {
     const [removed] = await tx.delete(sources).where(eq(sources.id, id)).returning()
     await stopJobs(tx, id)
@@ -313,6 +308,7 @@ async function changeReading(
   id: string,
   work: (tx: Transaction, source: typeof sources.$inferSelect) => Promise<SourceStatus>,
 ): Promise<void> {
+  await liveSource(id)
   const projectId = await inTransaction(async (tx) => {
     // The file before its pages, as readers do: pages locked in two orders would end in a deadlock.
     const [source] = await tx.select().from(sources).where(eq(sources.id, id)).for('update')
@@ -354,8 +350,7 @@ export async function prefer(
 /** Which page of a newer file takes the place of each page of the one that it supersedes. */
 export async function matchRevision(id: string): Promise<PageMatch[]> {
   const db = database()
-  const [source] = await db.select().from(sources).where(eq(sources.id, id))
-  if (!source) throw notFound('The file')
+  const source = await liveSource(id)
   if (!source.supersedes) return []
   const pagesOf = (sourceId: string) =>
     db
@@ -371,6 +366,7 @@ const EXCERPT = 60
 
 /** Pages on which a text stands, each with the line that it stands in. */
 export async function findPages(projectId: string, text: string): Promise<{ sheetId: string; line: string }[]> {
+  await liveProject(projectId)
   const pattern = `%${text.replace(/[\\%_]/g, '\\$&')}%`
   const rows = await database()
     .select({ sheetId: sheets.id, words: sheets.words })
@@ -391,15 +387,20 @@ export async function proposalOf(
   sheetId: string,
 ): Promise<{ proposal: ScaleProposal | null /** Whether its figures are still being read. */; lettering: boolean }> {
   const { proposal, lettering } = sheets
-  const [sheet] = await database().select({ proposal, lettering }).from(sheets).where(eq(sheets.id, sheetId))
+  const [sheet] = await database()
+    .select({ proposal, lettering, sourceId: sheets.sourceId })
+    .from(sheets)
+    .where(eq(sheets.id, sheetId))
   if (!sheet) throw notFound('The page')
-  return sheet
+  await liveSource(sheet.sourceId)
+  return { proposal: sheet.proposal, lettering: sheet.lettering }
 }
 
 /** Says how many pixels to the inch a page has, in place of what its file says; null goes back to that. */
 export async function setResolution(sheetId: string, dpi: number | null): Promise<void> {
-  const [sheet] = await database().update(sheets).set({ dpiSet: dpi }).where(eq(sheets.id, sheetId)).returning()
+  const [sheet] = await database().select({ sourceId: sheets.sourceId }).from(sheets).where(eq(sheets.id, sheetId))
   if (!sheet) throw notFound('The page')
-  const [source] = await database().select().from(sources).where(eq(sources.id, sheet.sourceId))
-  if (source) await announce(source.projectId, { type: 'sources' })
+  const source = await liveSource(sheet.sourceId)
+  await database().update(sheets).set({ dpiSet: dpi }).where(eq(sheets.id, sheetId))
+  await announce(source.projectId, { type: 'sources' })
 }

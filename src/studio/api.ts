@@ -2,8 +2,10 @@ import type { ScaleProposal } from '@/core/fit/proposal/propose'
 import type { Change, KeptChange } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
+import { MODEL_VERSION } from '@/core/model/versions/registry'
 import type { HistoryEntry, LibrarySymbol, SheetView, SourceView } from '@/core/project/views'
 import type { PageMatch } from '@/core/sheet/likeness'
+import type { KnownAt } from '@/core/sync/server'
 
 export type { SheetView, SourceView }
 
@@ -22,8 +24,18 @@ export interface ProjectSnapshot {
   id: string
   name: string
   revision: number
+  epoch: string
   records: ProjectRecord[]
   sources: SourceView[]
+}
+
+export interface TrashedProject {
+  id: string
+  name: string
+  /** ISO 8601, as what follows. */
+  deletedAt: string
+  /** When it goes for good. */
+  goesAt: string
 }
 
 /** The largest file that the server accepts. */
@@ -35,8 +47,17 @@ export class ApiError extends Error {
     readonly status: number,
     readonly detail: string,
     readonly body: Record<string, unknown> = {},
+    /** After what time it may be tried again, where the server says so. */
+    readonly retryAfterMs: number | null = null,
   ) {
     super(detail)
+  }
+
+  /** The kind of problem, as the last part of its type URI. */
+  get type(): string {
+    return String(this.body.type ?? '')
+      .split('/')
+      .at(-1)!
   }
 }
 
@@ -53,7 +74,13 @@ async function call<T>(path: string, init?: RequestInit): Promise<T> {
   const body = (await response.json().catch(() => null)) as unknown
   if (response.ok) return body as T
   const problem = (body ?? {}) as Record<string, unknown>
-  throw new ApiError(response.status, String(problem.detail ?? 'The server could not do that. Try again.'), problem)
+  const seconds = Number(response.headers.get('retry-after') ?? Number.NaN)
+  throw new ApiError(
+    response.status,
+    String(problem.detail ?? 'The server could not do that. Try again.'),
+    problem,
+    Number.isFinite(seconds) ? seconds * 1000 : null,
+  )
 }
 
 const send = (method: string, body?: unknown): RequestInit => ({
@@ -65,6 +92,9 @@ const send = (method: string, body?: unknown): RequestInit => ({
 export const contentUrl = (hash: string): string => `/api/contents/${hash}`
 
 export const api = {
+  trash: () => call<TrashedProject[]>('/api/trash'),
+  restoreProject: (id: string) => call<void>(`/api/trash/${id}/restore`, send('POST')),
+  removeForGood: (id: string) => call<void>(`/api/trash/${id}`, send('DELETE')),
   projects: () => call<ProjectSummary[]>('/api/projects'),
   createProject: (name: string) => call<{ id: string }>('/api/projects', send('POST', { name })),
   /** A new project of an archive. */
@@ -98,10 +128,18 @@ export const api = {
   library: () => call<LibrarySymbol[]>('/api/library'),
   keepInLibrary: (symbol: SymbolRecord) => call<LibrarySymbol>('/api/library', send('POST', symbol)),
   removeFromLibrary: (id: string) => call<void>(`/api/library/${id}`, send('DELETE')),
-  keepChange: (projectId: string, change: Change) =>
-    call<{ revision: number }>(`/api/projects/${projectId}/changes`, send('POST', change)),
-  changesSince: (projectId: string, revision: number) =>
-    call<KeptChange[]>(`/api/projects/${projectId}/changes?since=${revision}`),
+  keepChange: (projectId: string, change: Change, { epoch, revision }: KnownAt) =>
+    call<{ revision: number; asSent: boolean }>(
+      `/api/projects/${projectId}/changes?epoch=${epoch}&revision=${revision}`,
+      send('POST', { ...change, version: MODEL_VERSION }),
+    ),
+  knownChanges: (projectId: string, ids: readonly string[]) =>
+    call<{ known: { id: string; revision: number }[] }>(
+      `/api/projects/${projectId}/changes/known`,
+      send('POST', { ids }),
+    ),
+  changesSince: (projectId: string, { epoch, revision }: KnownAt) =>
+    call<KeptChange[]>(`/api/projects/${projectId}/changes?since=${revision}&epoch=${epoch}`),
   changesBefore: (projectId: string, revision: number) =>
     call<KeptChange[]>(`/api/projects/${projectId}/changes?before=${revision}`),
 }

@@ -1,4 +1,7 @@
 import { type AnySchema, type InferType, ValidationError } from 'yup'
+import { ChangeError } from '@/core/model/change/read'
+import { type DatabaseFailure, failureOf } from '@/server/database/errors'
+import { faultOf, log } from '@/server/log'
 import { Problem } from '@/server/problem'
 
 /** Runs a handler; problems and invalid input become problem details (RFC 9457), anything else a plain 500. */
@@ -9,17 +12,6 @@ export async function answer(work: () => Promise<unknown>): Promise<Response> {
   } catch (error) {
     return problemResponse(asProblem(error))
   }
-}
-
-/** The JSON body of a request, checked. */
-export async function bodyOf<S extends AnySchema>(request: Request, schema: S): Promise<InferType<S>> {
-  let body: unknown
-  try {
-    body = await request.json()
-  } catch {
-    throw new Problem(400, 'not-json', 'The request holds no JSON. Send the fields as a JSON object.')
-  }
-  return check(body, schema)
 }
 
 /** The figures of a query, by name. */
@@ -34,18 +26,42 @@ export async function check<S extends AnySchema>(fields: unknown, schema: S): Pr
 function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error
   if (error instanceof ValidationError)
-    return new Problem(400, 'invalid', `The request is not valid: ${error.errors.join('; ')}.`, {
+    return new Problem(400, 'invalid', `The request is not valid: ${sentenceOf(error.errors)}`, {
       errors: error.errors,
     })
-  const { code } = error as { code?: string }
-  if (code === 'ECONNREFUSED' || code === 'ECONNRESET' || code === '57P01' || code === '57P03')
-    return new Problem(
-      503,
-      'no-database',
-      'The database does not answer. What you do is kept in this window and sent when it is back.',
-    )
-  console.error(error)
+  if (error instanceof ChangeError)
+    return new Problem(400, 'invalid', `The request is not valid: ${sentenceOf(error.faults)}`, {
+      errors: error.faults,
+    })
+  const failure = failureOf(error)
+  if (failure) return FAILURES[failure]
+  log.error(faultOf(error), 'a request failed')
   return new Problem(500, 'failed', 'Something went wrong on the server. Nothing was changed; try again.')
+}
+
+const sentenceOf = (faults: readonly string[]): string => {
+  const [first, ...more] = faults
+  const rest = more.length > 2 ? [...more.slice(0, 2), `and ${more.length - 2} more`] : more
+  return `${[first, ...rest].join('; ').replace(/\.$/, '')}.`
+}
+
+const FAILURES: Readonly<Record<Exclude<DatabaseFailure, null>, Problem>> = {
+  away: new Problem(
+    503,
+    'no-database',
+    'The database does not answer. What you do is kept in this window and sent when it is back.',
+  ),
+  full: new Problem(
+    507,
+    'disk-full',
+    'The disk of the database is full. Nothing that was kept is lost; free some space and try again.',
+  ),
+  busy: new Problem(503, 'busy', 'The database is busy with something else. Try again in a moment.'),
+  unfit: new Problem(
+    422,
+    'unfit',
+    'Something in it can’t be kept: a character that no text can hold, or a number beyond all bounds.',
+  ),
 }
 
 function problemResponse({ status, type, detail, more }: Problem): Response {

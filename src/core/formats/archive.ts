@@ -1,7 +1,10 @@
 import { array, boolean, type InferType, mixed, number, object, string, ValidationError } from 'yup'
 import { finite, idSchema } from '../model/fields'
 import { type ProjectRecord, validateRecord } from '../model/registry'
+import { NewerModelError } from '../model/versions/migration'
+import { upgraded } from '../model/versions/registry'
 import { SOURCE_KINDS, type SourceKind } from '../sheet/kinds'
+import { storable } from '../text/storable'
 
 /** Where an archive says what it holds. */
 export const MANIFEST = 'project.json'
@@ -40,6 +43,8 @@ const archiveSchema = object({
   version: number()
     .oneOf([1] as const)
     .required(),
+  /** The version of the model in which its records are written; the first where nothing is said. */
+  model: number().integer().min(1),
   name: string().trim().min(1).max(200).required(),
   records: array(mixed().required()).required(),
   sources: array(sourceSchema.required()).max(10_000).required(),
@@ -63,8 +68,11 @@ export function readManifest(text: string): ArchiveManifest {
   }
   try {
     const manifest = archiveSchema.validateSync(json, { strict: true })
-    return { ...manifest, records: manifest.records.map(validateRecord) }
+    const from = manifest.model ?? 1
+    const records = manifest.records.map((record) => storable(validateRecord(upgraded(record as ProjectRecord, from))))
+    return storable({ ...manifest, records })
   } catch (error) {
+    if (error instanceof NewerModelError) throw new ArchiveError('It was made with a newer Calque than this one.')
     if (error instanceof ValidationError)
       throw new ArchiveError(`Its ${MANIFEST} is no project of Calque: ${error.errors[0]!.replace(/\.$/, '')}.`)
     throw error

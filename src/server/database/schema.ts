@@ -90,7 +90,7 @@ export const sources = pgTable(
     checkedAt: timestamp({ withTimezone: true }),
     createdAt: now(),
   },
-  (table) => [index().on(table.projectId)],
+  (table) => [index().on(table.projectId), index().on(table.contentHash)],
 )
 
 /** `waiting` for its picture, `reading` once it has one, `stopped` where the person stopped that. */
@@ -135,7 +135,25 @@ export const sheets = pgTable(
     pictureHash: text().references(() => contents.hash),
     lineworkHash: text().references(() => contents.hash),
   },
-  (table) => [uniqueIndex().on(table.sourceId, table.number)],
+  (table) => [
+    uniqueIndex().on(table.sourceId, table.number),
+    index().on(table.pictureHash),
+    index().on(table.lineworkHash),
+  ],
+)
+
+/** What pages are drawn from as printed (see `print`), so that it can be told who needs a content. */
+export const sheetPrints = pgTable(
+  'sheet_print',
+  {
+    sheetId: text()
+      .notNull()
+      .references(() => sheets.id, { onDelete: 'cascade' }),
+    hash: text()
+      .notNull()
+      .references(() => contents.hash),
+  },
+  (table) => [primaryKey({ columns: [table.sheetId, table.hash] }), index().on(table.hash)],
 )
 
 /** The present state of everything in a project. */
@@ -147,6 +165,8 @@ export const records = pgTable(
       .references(() => projects.id, { onDelete: 'cascade' }),
     id: text().notNull(),
     data: jsonb().$type<ProjectRecord>().notNull(),
+    /** The form in which it was written: see core/model/versions. */
+    version: integer().notNull().default(1),
   },
   (table) => [primaryKey({ columns: [table.projectId, table.id] })],
 )
@@ -171,6 +191,8 @@ export const changes = pgTable(
     cause: text().$type<Change['cause']>().notNull(),
     of: text(),
     edits: jsonb().$type<Change['edits']>().notNull(),
+    /** The form in which its records were written. */
+    version: integer().notNull().default(1),
     madeAt: timestamp({ withTimezone: true }).notNull().default(sql`clock_timestamp()`),
   },
   (table) => [primaryKey({ columns: [table.projectId, table.revision] }), uniqueIndex().on(table.projectId, table.id)],

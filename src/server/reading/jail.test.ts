@@ -23,7 +23,7 @@ it('what runs in the jail reaches no socket, no file outside and no 6 GB', async
     const { port } = server.address() as { port: number }
     const [program, ...args] = jail.command(script, 1500)
     const child = spawn(program!, [...args, String(port), secret, folder], {
-      env: { CALQUE_DATABASE_URL: 'postgres://somebody', PATH: process.env.PATH },
+      env: { ...process.env, CALQUE_DATABASE_URL: 'postgres://somebody' },
       stdio: ['ignore', 'pipe', 'ignore'],
     })
     let said = ''

@@ -5,7 +5,7 @@ import type { SourceProblem } from '@/core/sheet/problem'
 import { storable } from '@/core/text/storable'
 import { storeAll, storeBytes } from '../contents'
 import { database, inTransaction, type Transaction } from '../database/client'
-import { sheets, sources } from '../database/schema'
+import { sheetPrints, sheets, sources } from '../database/schema'
 import { announce } from '../events'
 import { enqueue, type Job, pageJobs } from '../jobs'
 import type { OpenedFile, ReadLines } from './reader/tasks'
@@ -157,6 +157,7 @@ export async function keepLines({ sheet, source }: FoundSheet, read: ReadLines):
     const lineworkHash = await storeBytes(tx, bytes, 'application/octet-stream')
     const print = await storePrint(tx, parts, source.contentHash, sheet.number)
     const pictured = picture && { pictureHash: await storeBytes(tx, picture, 'image/jpeg') }
+    await holdPrint(tx, sheet.id, print)
     await tx
       .update(sheets)
       .set({ status: 'ready', problem: null, lineworkHash, print, ...pictured, ...storable(findings), lettering })
@@ -173,6 +174,13 @@ async function storePrint(tx: Transaction, parts: PrintParts, sourceHash: string
   for (const { pyramid, map } of tiles)
     stored.push({ map, hash: await storeBytes(tx, pyramid, 'application/octet-stream') })
   return { pdf: hash ? { hash, page } : null, tiles: stored }
+}
+
+/** Says that a page needs what it is drawn from. */
+async function holdPrint(tx: Transaction, sheetId: string, { pdf, tiles }: Print): Promise<void> {
+  await tx.delete(sheetPrints).where(eq(sheetPrints.sheetId, sheetId))
+  const hashes = new Set([...(pdf ? [pdf.hash] : []), ...tiles.map(({ hash }) => hash)])
+  if (hashes.size > 0) await tx.insert(sheetPrints).values([...hashes].map((hash) => ({ sheetId, hash })))
 }
 
 /** Writes down what the figures in a page's picture say of its scale; null where they say nothing. */

@@ -111,29 +111,33 @@ export class Reader {
     const { seconds, memoryMb } = this.limits
     const watch = setInterval(() => residentMb(child.pid) > memoryMb && end('out-of-memory'), LOOK_AT_MEMORY_EVERY_MS)
     let slow = setTimeout(end, seconds * 1000, 'too-slow')
+    let finish: (fallen: Fallen | null) => void = () => undefined
+    // A reader that ends by itself was ended by its jail: it wanted more memory than there is.
+    const gone = () => finish({ index: left.has(at) ? at : [...left][0]!, problem: reason ?? 'out-of-memory' })
+    const hear = (said: ReaderWord) => {
+      if (said.word === 'begun') {
+        at = indices[said.index]!
+        clearTimeout(slow)
+        slow = setTimeout(end, seconds * 1000, 'too-slow')
+      }
+      if (said.word !== 'ended') return
+      const index = indices[said.index]!
+      left.delete(index)
+      settling.push(settle(index, said.outcome))
+      if (left.size === 0) finish(null)
+    }
     const fallen = await new Promise<Fallen | null>((resolve) => {
-      // A reader that ends by itself was ended by its jail: it wanted more memory than there is.
-      const gone = () => resolve({ index: left.has(at) ? at : [...left][0]!, problem: reason ?? 'out-of-memory' })
+      finish = resolve
       child.once('exit', gone)
-      child.on('message', (said: ReaderWord) => {
-        if (said.word === 'begun') {
-          at = indices[said.index]!
-          clearTimeout(slow)
-          slow = setTimeout(end, seconds * 1000, 'too-slow')
-        }
-        if (said.word !== 'ended') return
-        const index = indices[said.index]!
-        left.delete(index)
-        settling.push(settle(index, said.outcome))
-        if (left.size === 0) resolve(null)
-      })
+      child.on('message', hear)
       const tasks = indices.map((index) => asked.tasks[index]!)
       child.send({ ...asked, tasks }, (error) => error && gone())
     })
     this.current = null
     clearTimeout(slow)
     clearInterval(watch)
-    child.removeAllListeners('message')
+    child.off('exit', gone)
+    child.off('message', hear)
     await Promise.all(settling)
     return fallen
   }
@@ -151,10 +155,14 @@ export class Reader {
     child.on('exit', () => {
       if (this.child === child) this.child = null
     })
+    child.on('error', () => undefined)
     await new Promise<void>((resolve, reject) => {
-      child.once('message', () => resolve())
-      child.once('exit', () => reject(new Error('A reader ended before it began.')))
-      child.once('error', reject)
+      const early = () => reject(new Error('A reader ended before it began.'))
+      child.once('exit', early)
+      child.once('message', () => {
+        child.off('exit', early)
+        resolve()
+      })
     })
     return child
   }

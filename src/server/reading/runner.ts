@@ -1,5 +1,6 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import type PgBoss from 'pg-boss'
+import { collectContents, emptyTrash } from '../collect'
 import { pool } from '../database/client'
 import { listenOn } from '../database/listen'
 import { JOB_NAMES, JOBS_CHANNEL, type Job, type JobName, STOP, startedQueue } from '../jobs'
@@ -85,6 +86,21 @@ async function keepUp(boss: PgBoss): Promise<never> {
   }
 }
 
+/** How often what nobody needs is cleared away. */
+const CLEAR_EVERY_MS = 10 * 60_000
+
+async function clearUp(): Promise<never> {
+  for (;;) {
+    await sleep(CLEAR_EVERY_MS)
+    try {
+      await emptyTrash()
+      await collectContents()
+    } catch (error) {
+      log.warn(faultOf(error), 'clearing up')
+    }
+  }
+}
+
 let wake: () => void = () => undefined
 let waiting: Promise<void> | null = null
 function wakened(): Promise<void> {
@@ -134,4 +150,4 @@ listenOn(
 )
 // Whoever brings in the first file should not wait for them to load.
 for (const reader of readers) void reader.warm().catch((error: unknown) => log.error(faultOf(error), 'a reader'))
-await Promise.all([keepUp(boss), ...readers.map((reader, i) => work(boss, reader, i === 0))])
+await Promise.all([keepUp(boss), clearUp(), ...readers.map((reader, i) => work(boss, reader, i === 0))])

@@ -4,9 +4,9 @@ import type { Affine } from '@/core/geometry/affine'
 import { bulgeOf, endOf, startOf } from '@/core/geometry/piece/piece'
 import type { Edit } from '@/core/model/change/change'
 import type { Dimension } from '@/core/model/dimension/schema'
+import { belongingsOf } from '@/core/model/hosts'
 import { placeOpening, whyNotFit } from '@/core/model/opening/place'
 import type { Opening } from '@/core/model/opening/schema'
-import type { ProjectRecord } from '@/core/model/registry'
 import { isDrawn, isShape, kindOf, mapped, type Shape } from '@/core/model/shapes'
 import { alongOf } from '@/core/model/wall/line'
 import type { Wall } from '@/core/model/wall/schema'
@@ -41,28 +41,17 @@ function followed(anchor: Dimension['anchors'][number], shape: Dimension, i: num
   return former.on && ids.has(former.on.id) ? { ...anchor, on: former.on } : anchor
 }
 
-/** What a shape belongs to and goes with: an opening to its wall, a plate to the member that it closes, bolts to their plate. */
-function hostOf(record: ProjectRecord): string | undefined {
-  if (record.kind === 'opening') return record.wallId
-  if (record.kind === 'plate') return record.on?.to
-  return record.kind === 'bolts' ? record.plateId : undefined
-}
-
 /** Shapes together with what belongs to them. */
 export function withBelongings(shapes: readonly Shape[]): Shape[] {
   const { records } = useProject.getState()
-  const all = new Map(shapes.map((shape) => [shape.id, shape]))
-  const loose = [...records.values()].filter(isShape).filter((shape) => hostOf(shape) !== undefined)
-  // Bolts belong to plates, which belong to members.
-  for (let grown = true; grown; ) {
-    grown = false
-    for (const shape of loose)
-      if (!all.has(shape.id) && all.has(hostOf(shape)!)) {
-        all.set(shape.id, shape)
-        grown = true
-      }
-  }
-  return [...all.values()]
+  const belonging = belongingsOf(
+    shapes.map(({ id }) => id),
+    records,
+  ).flatMap((id) => {
+    const record = records.get(id)
+    return record && isShape(record) ? [record] : []
+  })
+  return [...shapes, ...belonging]
 }
 
 /** Copies with new ids; what refers to others among them refers to their copies. */

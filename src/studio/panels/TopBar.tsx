@@ -23,6 +23,7 @@ import { fitState } from '../sheets/fit-state'
 import { STEP_WORDS, STEPS, type Step } from '../steps'
 import { redoNow, undoNow } from '../undo'
 import { NameField } from './NameField'
+import { RefusedChanges } from './RefusedChanges'
 
 export function TopBar() {
   const name = useProject((project) => project.name)
@@ -51,6 +52,7 @@ export function TopBar() {
       </Box>
       <Steps />
       <Box sx={{ flexGrow: 1 }} />
+      <RefusedChanges />
       <KeptState />
       <UndoButtons />
       <UnitChoice />

@@ -1,16 +1,29 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
 import type { Change } from '@/core/model/change/change'
+import type { Refused, SyncHold } from '@/core/sync/server'
 
 interface OutboxSchema extends DBSchema {
   changes: { key: number; value: { projectId: string; change: Change } }
+  refused: { key: string; value: { projectId: string; refused: Refused } }
 }
 
 let opened: Promise<IDBPDatabase<OutboxSchema>> | null = null
 
 function open(): Promise<IDBPDatabase<OutboxSchema>> {
-  opened ??= openDB<OutboxSchema>('calque', 1, {
-    // Without an index: for that the browser reads through each change once more as it is added.
-    upgrade: (db) => void db.createObjectStore('changes', { autoIncrement: true }),
+  opened ??= openDB<OutboxSchema>('calque', 2, {
+    upgrade: (db, from) => {
+      // Without an index: for that the browser reads through each change once more as it is added.
+      if (from < 1) db.createObjectStore('changes', { autoIncrement: true })
+      if (from < 2) db.createObjectStore('refused')
+    },
+    // Another window has a newer Calque: this one lets go, so that it can begin.
+    blocking: (_, __, event) => (event.target as IDBDatabase).close(),
+    terminated: () => {
+      opened = null
+    },
+  })
+  opened.catch(() => {
+    opened = null
   })
   return opened
 }
@@ -18,9 +31,9 @@ function open(): Promise<IDBPDatabase<OutboxSchema>> {
 /** Under which key each change is held that was added or listed here, by the change's id. */
 const keys = new Map<string, number>()
 
-/** Changes that the server has not kept yet, held by the browser across reloads and crashes. */
-export const outbox = {
-  async list(projectId: string): Promise<Change[]> {
+/** What the browser holds of a project across reloads and crashes: changes that the server has not kept, or refused. */
+export const outboxOf = (projectId: string): SyncHold => ({
+  async waiting() {
     const { store } = (await open()).transaction('changes')
     const [found, held] = await Promise.all([store.getAllKeys(), store.getAll()])
     held.forEach(({ change }, i) => {
@@ -29,17 +42,30 @@ export const outbox = {
     return held.filter((each) => each.projectId === projectId).map(({ change }) => change)
   },
 
-  async add(projectId: string, change: Change): Promise<void> {
+  async add(change) {
     // Strict: on the disk before it counts as held, not only on its way there.
     const transaction = (await open()).transaction('changes', 'readwrite', { durability: 'strict' })
     const [key] = await Promise.all([transaction.store.add({ projectId, change }), transaction.done])
     keys.set(change.id, key)
   },
 
-  async remove(changeId: string): Promise<void> {
+  async remove(changeId) {
     const key = keys.get(changeId)
     if (key === undefined) return
     await (await open()).delete('changes', key)
     keys.delete(changeId)
   },
-}
+
+  async refused() {
+    const all = await (await open()).getAll('refused')
+    return all.filter((each) => each.projectId === projectId).map(({ refused }) => refused)
+  },
+
+  async refuse(refused) {
+    await (await open()).put('refused', { projectId, refused }, refused.change.id)
+  },
+
+  async forget(changeId) {
+    await (await open()).delete('refused', changeId)
+  },
+})

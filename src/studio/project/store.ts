@@ -1,22 +1,21 @@
 import { create } from 'zustand'
-import { applyChanges, type Change, type Edit, invertChange, type KeptChange } from '@/core/model/change/change'
+import { type Change, type Edit, invertChange } from '@/core/model/change/change'
 import { NO_STACKS, pushChange, type UndoStacks } from '@/core/model/change/history'
 import { inParts, isOfOneWhole, partId } from '@/core/model/change/parts'
 import { keptByRecords } from '@/core/model/kept'
 import type { ProjectRecord } from '@/core/model/registry'
+import { isSameRecord } from '@/core/model/same-record'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { withFollowers } from '@/core/model/work-plane/follow'
-import { withRelations } from '@/core/sketch/follow'
-import { ApiError, api, type SourceView } from '../api'
-import { outbox } from './outbox'
+import { completed } from '@/core/sync/complete'
+import type { Refused } from '@/core/sync/server'
+import { type Later, SyncSession, type SyncState } from '@/core/sync/session'
+import { storable } from '@/core/text/storable'
+import { api, type ProjectSnapshot, type SourceView } from '../api'
+import { listenTo } from './events'
+import { outboxOf } from './outbox'
+import { syncServerOf } from './sync-server'
 
 type Records = ReadonlyMap<string, ProjectRecord>
-
-/** A change that another window overtook: the person says which of the two holds. */
-export interface Conflict {
-  readonly change: Change
-  readonly current: readonly { id: string; record: ProjectRecord | null }[]
-}
 
 /** A state of the project that was, while it is looked at. */
 export interface PastState {
@@ -25,26 +24,14 @@ export interface PastState {
   readonly records: Records
 }
 
-export interface ProjectState {
+export interface ProjectState extends SyncState {
   readonly id: string
   readonly name: string
-  /** What is shown: everything kept, with what waits on top. */
-  readonly records: Records
-  /** What the server has kept at `revision`. */
-  readonly kept: Records
-  readonly revision: number
-  /** Made here and not kept yet, oldest first. */
-  readonly waiting: readonly Change[]
-  /** Ids of those that the browser holds by now, come what may. */
-  readonly held: ReadonlySet<string>
-  /** Whether the server answered when last asked. */
-  readonly online: boolean
   readonly stacks: UndoStacks
   /** What the stacks follow from, oldest first: the history as far as it was fetched, and what was done here since. */
   readonly told: readonly Change[]
   /** The revision down to which the history was fetched; 1 where that is all of it. */
   readonly toldFrom: number
-  readonly conflict: Conflict | null
   /** A sentence for the person about what just happened. */
   readonly notice: string | null
   readonly sources: readonly SourceView[]
@@ -57,7 +44,9 @@ const CLOSED: ProjectState = {
   name: '',
   records: new Map(),
   kept: new Map(),
+  epoch: '',
   revision: 0,
+  refused: [],
   waiting: [],
   held: new Set(),
   online: true,
@@ -74,37 +63,64 @@ export const useProject = create<ProjectState>(() => CLOSED)
 
 const { getState: get, setState: set } = useProject
 
-const overlay = (kept: Records, waiting: readonly Change[]): Records => applyChanges(kept, waiting)
-
 export const underlaysOf = keptByRecords((records: Records): readonly Underlay[] =>
   [...records.values()].filter((record) => record.kind === 'underlay').sort((a, b) => a.order - b.order),
 )
 
+/** The session of the project that is open. */
+let session: SyncSession | null = null
+/** Counts openings: one that takes longer than the next one comes to nothing. */
+let openings = 0
+
+const later: Later = (work, ms) => {
+  const timer = setTimeout(work, ms)
+  return () => clearTimeout(timer)
+}
+
 /** Opens a project: what the server has, with what this browser still holds for it. */
 export async function openProject(id: string): Promise<void> {
+  const opening = ++openings
+  session?.end()
+  session = null
   set({ ...CLOSED })
-  const [snapshot, waiting] = await Promise.all([api.project(id), outbox.list(id)])
-  const latest = waiting.length > 0 ? await api.changesBefore(id, snapshot.revision + 1) : []
-  const kept: Records = new Map(snapshot.records.map((record) => [record.id, record]))
-  const known = new Set(latest.map((change) => change.id))
-  const unsent = waiting.filter((change) => !known.has(change.id))
+  const server = syncServerOf(id)
+  let about: ProjectSnapshot | null = null
+  const opened = await SyncSession.open(
+    { ...server, open: async () => (about = await api.project(id)) },
+    outboxOf(id),
+    later,
+    (state) => opening === openings && session && takeState(state),
+  )
+  const { epoch, revision, waiting } = opened.now
+  const latest = waiting.length > 0 ? await api.changesBefore(id, revision + 1).catch(() => []) : []
+  if (opening !== openings) return opened.end()
+  session = opened
+  const { name, sources } = about!
   set({
     ...CLOSED,
+    ...opened.now,
     id,
-    name: snapshot.name,
-    sources: snapshot.sources,
-    kept,
-    revision: snapshot.revision,
-    waiting: unsent,
-    held: new Set(unsent.map((change) => change.id)),
-    records: overlay(kept, unsent),
-    ...toldBy([...latest.toReversed(), ...unsent]),
-    toldFrom: latest.at(-1)?.revision ?? snapshot.revision + 1,
+    name,
+    sources,
+    ...toldBy([...latest.toReversed(), ...waiting]),
+    toldFrom: latest.at(-1)?.revision ?? revision + 1,
+    epoch,
   })
-  for (const change of waiting) if (known.has(change.id)) await outbox.remove(change.id)
-  void sendWaiting()
+  void opened.send()
   whenIdle(() => void reachFurtherBack())
 }
+
+/** Takes in what the session came to. After a history that was put back, what can be undone is told anew. */
+function takeState(state: SyncState): void {
+  const { epoch, told, waiting } = get()
+  const gone = new Set(waiting.filter((change) => !state.waiting.includes(change)).map(({ id }) => id))
+  const refused = state.refused.filter(({ change }) => gone.has(change.id)).map(({ change }) => change.id)
+  if (epoch !== state.epoch) set({ ...state, ...toldBy(state.waiting), toldFrom: state.revision + 1, notice: PUT_BACK })
+  else if (refused.length > 0) set({ ...state, ...toldBy(told.filter(({ id }) => !refused.includes(id))) })
+  else set(state)
+}
+
+const PUT_BACK = 'The server was put back to an older state of this project, which is shown now.'
 
 /** The board comes first: what can be undone may be as large as the project itself. Undo does not wait for this. */
 function whenIdle(work: () => void): void {
@@ -157,9 +173,7 @@ export async function commitParts(
 /** The changes that an edit is told in, with all that follows from it. */
 function changesFor(id: string, label: string, edits: readonly Omit<Edit, 'before'>[]): readonly Change[] {
   const { records } = get()
-  const newId = () => crypto.randomUUID()
-  const { edits: followed, refused } = withFollowers(edits, records, newId)
-  const all = withRelations(followed, records, newId)
+  const { edits: all, refused } = completed(edits.map(storable), records, () => crypto.randomUUID())
   if (refused > 0)
     tell('Members of a plane that follows another one change with those. Free the plane to change them by themselves.')
   const full = all.map(({ id: each, after }) => ({ id: each, before: records.get(each) ?? null, after }))
@@ -207,19 +221,6 @@ export function bringBack(): void {
   commit('Bring back a past state', edits)
 }
 
-/** Both come from JSON or can go there: the order of fields may differ. */
-function isSameRecord(a: unknown, b: unknown): boolean {
-  if (a === b) return true
-  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
-  const [keysA, keysB] = [a, b].map((each) =>
-    Object.keys(each).filter((key) => each[key as keyof typeof each] !== undefined),
-  )
-  return (
-    keysA!.length === keysB!.length &&
-    keysA!.every((key) => isSameRecord((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]))
-  )
-}
-
 export async function undo(): Promise<Change | null> {
   if (get().past) return null
   if (get().stacks.undo.length === 0) await reachFurtherBack()
@@ -251,13 +252,9 @@ function push(...changes: readonly Change[]): void {
 }
 
 function show(changes: readonly Change[]): void {
-  const { waiting, records, stacks, told } = get()
-  set({
-    waiting: [...waiting, ...changes],
-    records: applyChanges(records, changes),
-    told: [...told, ...changes],
-    stacks: changes.reduce(pushChange, stacks),
-  })
+  const { stacks, told } = get()
+  set({ told: [...told, ...changes], stacks: changes.reduce(pushChange, stacks) })
+  session?.show(changes)
 }
 
 const LARGE = 2000
@@ -265,12 +262,8 @@ const LARGE = 2000
 async function holdAndSend(id: string, changes: readonly Change[]): Promise<void> {
   // A very large change takes the browser a while to write: it is shown first.
   if (changes.some(({ edits }) => edits.length > LARGE)) await new Promise((resolve) => setTimeout(resolve))
-  for (const change of changes)
-    await outbox.add(id, change).then(
-      () => set({ held: new Set(get().held).add(change.id) }),
-      () => undefined,
-    )
-  await sendWaiting()
+  if (get().id === id) await session?.holdAndSend(changes)
+  else for (const change of changes) await outboxOf(id).add(change)
 }
 
 /** Whether nothing can be undone or redone by what is at hand. */
@@ -295,95 +288,31 @@ async function takeOlder(): Promise<void> {
 
 const toldBy = (told: readonly Change[]) => ({ told, stacks: told.reduce(pushChange, NO_STACKS) })
 
-let sending = false
-/** The latest revision that the server announced; what was announced while sending is fetched afterwards. */
-let announced = 0
-let retryTimer: ReturnType<typeof setTimeout> | null = null
-const RETRY_MS = 2000
-
-/** Sends what waits, one after another, until it is all kept or the server does not answer. */
-export async function sendWaiting(): Promise<void> {
-  if (sending) return
-  sending = true
-  if (retryTimer) clearTimeout(retryTimer)
-  try {
-    for (let next = get().waiting[0]; next && !get().conflict; next = get().waiting[0]) {
-      const { id } = get()
-      try {
-        const { revision } = await api.keepChange(id, next)
-        if (get().id !== id) return
-        set({ online: true })
-        if (revision === get().revision + 1) takeIn([{ ...next, revision }])
-        else await catchUp()
-        await outbox.remove(next.id)
-      } catch (error) {
-        const refused = error instanceof ApiError && error.status < 500
-        if (!refused) {
-          set({ online: false })
-          retryTimer = setTimeout(() => void sendWaiting(), RETRY_MS)
-          return
-        }
-        await refuse(next, error)
-      }
-    }
-  } finally {
-    sending = false
-    void hear()
-  }
-}
-
-/** Takes in what other windows did, unless it comes with the answers to what is being sent. */
-async function hear(): Promise<void> {
-  if (announced > get().revision && !sending) await catchUp().catch(() => undefined)
-}
-
-async function refuse(change: Change, error: ApiError): Promise<void> {
-  if (error.status === 409) {
-    await catchUp()
-    set({ conflict: { change, current: error.body.current as Conflict['current'] } })
-    return
-  }
-  await drop(change)
-  set({ notice: `“${change.label}” was not kept: ${error.detail}` })
-}
-
 /** Answers a conflict: what was done here is done again on top of the other's work, or given up. */
 export async function settleConflict(keep: 'mine' | 'theirs'): Promise<void> {
-  const { conflict } = get()
-  if (!conflict) return
-  await drop(conflict.change)
-  set({ conflict: null })
-  if (keep === 'mine') commit(conflict.change.label, conflict.change.edits)
-  void sendWaiting()
+  const change = await session?.takeConflict()
+  if (!change) return
+  set(toldBy(get().told.filter(({ id }) => id !== change.id)))
+  if (keep === 'mine') again(change)
+  void session?.send()
 }
 
-async function drop(change: Change): Promise<void> {
-  const { kept, waiting, told } = get()
-  const without = (list: readonly Change[]) => list.filter((each) => each.id !== change.id)
-  const rest = without(waiting)
-  set({ waiting: rest, records: overlay(kept, rest), ...toldBy(without(told)) })
-  await outbox.remove(change.id)
+/** Does once more what a change did, on top of everything as it is now. */
+function again({ label, edits }: Change): void {
+  commit(
+    label,
+    edits.map(({ id, after }) => ({ id, after })),
+  )
 }
 
-/** Takes in changes that the server has kept, own and others', in order. */
-function takeIn(changes: readonly KeptChange[]): void {
-  const { kept, waiting, revision } = get()
-  const fresh = changes.filter((change) => change.revision > revision)
-  if (fresh.length === 0) return
-  const own = new Set(fresh.map(({ id }) => id))
-  const rest = waiting.filter(({ id }) => !own.has(id))
-  const next = applyChanges(kept, fresh)
-  set({ kept: next, revision: fresh.at(-1)!.revision, waiting: rest, records: overlay(next, rest) })
+/** Sends a change once more that was refused, on top of everything as it is now. */
+export function sendAgain({ change }: Refused): void {
+  again(change)
+  void session?.forget(change.id)
 }
 
-/** Fetches what was kept since this window last heard. */
-export async function catchUp(): Promise<void> {
-  const { id, revision } = get()
-  const changes = await api.changesSince(id, revision)
-  if (get().id !== id || changes.length === 0) return
-  takeIn(changes)
-  await catchUp()
-}
+/** Gives up what was refused. */
+export const forgetRefused = ({ change }: Refused): void => void session?.forget(change.id)
 
 /** Pages that are read announce themselves by hundreds; the list is fetched this often at most. */
 const SOURCES_EVERY_MS = 300
@@ -418,21 +347,14 @@ export const tell = (notice: string | null): void => set({ notice })
 
 /** Hears what other windows do, and whether the server is there. @returns a function that stops listening */
 export function follow(id: string): () => void {
-  announced = 0
-  const events = new EventSource(`/api/projects/${id}/events`)
-  events.onopen = () => {
-    set({ online: true })
-    void Promise.allSettled([catchUp(), refreshSources(), sendWaiting()])
-  }
-  events.onerror = () => set({ online: false })
-  events.onmessage = ({ data }) => {
-    const event = JSON.parse(data as string) as { type: 'change'; revision: number } | { type: 'sources' }
-    if (event.type === 'sources') {
-      void refreshSourcesSoon()
-    } else {
-      announced = event.revision
-      void hear()
-    }
-  }
-  return () => events.close()
+  const lookAgain = () => void Promise.allSettled([session?.again(), refreshSources()])
+  return listenTo(id, {
+    opened: lookAgain,
+    lost: () => set({ online: false }),
+    heard: (event) => {
+      if (event.type === 'sources') void refreshSourcesSoon()
+      else if (event.type === 'change') void session?.hear(event.revision)
+      else lookAgain()
+    },
+  })
 }

@@ -22,6 +22,7 @@ import { palette } from '../board/palette'
 import { STEP_SENTENCES, STEP_WORDS, STEPS } from '../steps'
 import { NewProject } from './NewProject'
 import { TakeInArchive } from './TakeInArchive'
+import { Trash } from './Trash'
 
 export function ProjectList() {
   const router = useRouter()
@@ -40,7 +41,10 @@ export function ProjectList() {
     mutationFn: api.deleteProject,
     onSuccess: () => {
       setLeaving(null)
-      return queries.invalidateQueries({ queryKey: ['projects'] })
+      return Promise.all([
+        queries.invalidateQueries({ queryKey: ['projects'] }),
+        queries.invalidateQueries({ queryKey: ['trash'] }),
+      ])
     },
   })
 
@@ -89,10 +93,11 @@ export function ProjectList() {
       {projects.data?.length === 0 && (
         <Typography color="text.secondary">No project yet. Name one above, then drop a PDF onto it.</Typography>
       )}
+      <Trash />
       <WayThrough />
       <Dialog open={leaving !== null} onClose={() => setLeaving(null)}>
         <DialogTitle>Delete “{leaving?.name}”?</DialogTitle>
-        <DialogContent>Its files, its tracing and its whole history go with it. This can’t be undone.</DialogContent>
+        <DialogContent>It goes into the trash, from where you can restore it for 30 days.</DialogContent>
         <DialogActions>
           <Button onClick={() => setLeaving(null)}>Keep it</Button>
           <Button color="error" variant="contained" onClick={() => leaving && remove.mutate(leaving.id)}>

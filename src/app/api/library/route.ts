@@ -1,6 +1,7 @@
 import { type SymbolRecord, symbolSchema } from '@/core/model/symbol/schema'
 import { keepInLibrary, listLibrary } from '@/server/library'
-import { answer, bodyOf } from '../answer'
+import { answer } from '../answer'
+import { bodyOf } from '../body'
 
 export const GET = () => answer(listLibrary)
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { ProjectRecord } from '../registry'
-import { applyChange, type Change, changeSchema, invertChange } from './change'
+import { applyChange, type Change, invertChange } from './change'
 import { NO_STACKS, pushChange, type UndoStacks } from './history'
 
 const wall = (id: string, x: number): ProjectRecord => ({
@@ -88,39 +88,5 @@ describe('a history of edits, undos and redos', () => {
     stacks = pushChange(stacks, invertChange(edit('one'), 'two'))
     expect(stacks.redo).toHaveLength(1)
     expect(pushChange(stacks, edit('three')).redo).toEqual([])
-  })
-})
-
-describe('changeSchema', () => {
-  const good = {
-    id: 'c',
-    label: 'Trace wall',
-    cause: 'edit',
-    of: null,
-    edits: [{ id: 'a', before: null, after: wall('a', 5) }],
-  }
-  const withWall = (more: object) => ({ ...good, edits: [{ ...good.edits[0], after: { ...wall('a', 5), ...more } }] })
-
-  it('takes a good change, and one that removes', () => {
-    expect(changeSchema.isValidSync(good, { strict: true })).toBe(true)
-    const removal = { ...good, edits: [{ id: 'a', before: wall('a', 5), after: null }] }
-    expect(changeSchema.isValidSync(removal, { strict: true })).toBe(true)
-  })
-
-  it.each([
-    ['no edits', { ...good, edits: [] }],
-    ['an id of another kind', { ...good, id: 'a/b' }],
-    ['a cause that is none', { ...good, cause: 'whim' }],
-    ['fields that nobody knows', { ...good, colour: 'red' }],
-    ['a record under another id', { ...good, edits: [{ ...good.edits[0], id: 'b' }] }],
-    ['a kind that nobody knows', withWall({ kind: 'moat' })],
-    ['a thickness of nothing', withWall({ thicknessMm: 0 })],
-    ['a thickness in words', withWall({ thicknessMm: '200' })],
-    ['a point at infinity', withWall({ end: { x: Infinity, y: 0 } })],
-    ['a point that is none', withWall({ end: { x: 1 } })],
-    ['a point beyond the earth', withWall({ end: { x: 1e12, y: 0 } })],
-    ['more than a wall holds', withWall({ smell: 'paint' })],
-  ])('refuses %s', (_, change) => {
-    expect(changeSchema.isValidSync(change, { strict: true })).toBe(false)
   })
 })

@@ -1,6 +1,4 @@
-import { array, type InferType, lazy, mixed, object, string } from 'yup'
-import { idSchema } from '../fields'
-import { type ProjectRecord, validateRecord } from '../registry'
+import type { ProjectRecord } from '../registry'
 
 /** One record before and after; null before it was made, null after it was removed. */
 export interface Edit {
@@ -29,40 +27,6 @@ export interface KeptChange extends Change {
 
 /** What one change may touch at most; what touches more is told in parts. */
 export const MOST_EDITS = 50_000
-
-const recordOrNull = lazy((value) =>
-  value === null
-    ? mixed<ProjectRecord>().nullable().defined()
-    : mixed<ProjectRecord>()
-        .required()
-        .test('record', 'Not a record of this project.', function (candidate) {
-          try {
-            validateRecord(candidate)
-            return true
-          } catch (error) {
-            return this.createError({ message: `${this.path}: ${(error as Error).message}` })
-          }
-        }),
-)
-
-export const changeSchema = object({
-  id: idSchema.required(),
-  label: string().max(120).required(),
-  cause: string<Change['cause']>().oneOf(['edit', 'undo', 'redo']).required(),
-  of: idSchema.nullable().defined(),
-  edits: array(
-    object({ id: idSchema.required(), before: recordOrNull, after: recordOrNull })
-      .test('same-id', 'An edit is of one record.', ({ id, before, after }) =>
-        [before, after].every((record) => !record || (record as ProjectRecord).id === id),
-      )
-      .noUnknown(),
-  )
-    .min(1)
-    .max(MOST_EDITS)
-    .required(),
-}).noUnknown()
-
-export type ChangeInput = InferType<typeof changeSchema>
 
 /** What takes edits back, the last one first. */
 export const invertEdits = (edits: readonly Edit[]): Edit[] =>

@@ -11,6 +11,9 @@ export const partId = (whole: string, part: number): string => `${whole}_part${p
 /** The change of which this is a part; itself where it is whole. */
 const wholeOf = (changeId: string): string => changeId.replace(PART, '')
 
+/** Whether a change, by its id, is one part of several. */
+export const isPart = (changeId: string): boolean => PART.test(changeId)
+
 /** Whether two changes, by their ids, are parts of one. */
 export const isOfOneWhole = (a: string, b: string): boolean => wholeOf(a) === wholeOf(b)
 

@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream'
 import { object, string } from 'yup'
-import { findContent, readContent } from '@/server/contents'
+import { heldContent, readContent } from '@/server/contents'
 import { notFound, Problem } from '@/server/problem'
 import { answer, check } from '../../answer'
 
@@ -13,11 +13,11 @@ const hashParams = object({
 /** What is made here: pictures of pages, linework and tiles. All else is somebody's file, which no browser is to open on our origin. */
 const OWN = new Set(['image/jpeg', 'application/octet-stream'])
 
-/** Bytes by their SHA-256. They never change, so they may be kept for a year; ranges are answered. */
+/** Bytes by their SHA-256, of what some project holds. They never change, so they may be kept for a year; ranges are answered. */
 export const GET = (request: Request, { params }: { params: Promise<{ hash: string }> }) =>
   answer(async () => {
     const { hash } = await check(await params, hashParams)
-    const found = await findContent(hash)
+    const found = await heldContent(hash)
     if (!found) throw notFound('The file')
     const { size, mediaType } = found
     const range = rangeOf(request.headers.get('range'), size)

@@ -1,6 +1,7 @@
 import { object } from 'yup'
 import { deleteProject, openProject, renameProject } from '@/server/projects'
-import { answer, bodyOf, check } from '../../answer'
+import { answer, check } from '../../answer'
+import { bodyOf } from '../../body'
 import { type IdContext, idParams, nameField } from '../../fields'
 
 export const GET = (_: Request, { params }: IdContext) =>

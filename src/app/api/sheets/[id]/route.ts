@@ -1,6 +1,7 @@
 import { number, object } from 'yup'
 import { setResolution } from '@/server/sources'
-import { answer, bodyOf, check } from '../../answer'
+import { answer, check } from '../../answer'
+import { bodyOf } from '../../body'
 import { type IdContext, idParams } from '../../fields'
 
 const resolutionBody = object({ dpi: number().min(1).max(10_000).nullable().defined() }).noUnknown()

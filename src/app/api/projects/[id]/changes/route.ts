@@ -1,10 +1,14 @@
-import { object } from 'yup'
-import { type Change, changeSchema } from '@/core/model/change/change'
+import { number, object, string } from 'yup'
+import { readChange } from '@/core/model/change/read'
 import { changesBefore, changesSince, keepChange } from '@/server/changes'
-import { answer, bodyOf, check, figuresOf } from '../../../answer'
+import { answer, check } from '../../../answer'
+import { jsonOf } from '../../../body'
 import { type IdContext, idParams, revisionField } from '../../../fields'
 
-const query = object({ since: revisionField(), before: revisionField() }).test(
+/** Which history somebody counts by: see `epoch` of a project. */
+const epochField = string().max(64)
+
+const query = object({ since: revisionField(), before: revisionField(), epoch: epochField }).test(
   'one',
   'say either “since” or “before”',
   ({ since, before }) => (since === undefined) !== (before === undefined),
@@ -14,12 +18,29 @@ const query = object({ since: revisionField(), before: revisionField() }).test(
 export const GET = (request: Request, { params }: IdContext) =>
   answer(async () => {
     const { id } = await check(await params, idParams)
-    const { since, before } = await check(figuresOf(request), query)
-    return since !== undefined ? changesSince(id, since) : changesBefore(id, before!)
+    const { since, before, epoch } = await check(fieldsOf(request, 'since', 'before'), query)
+    return since !== undefined ? changesSince(id, since, epoch) : changesBefore(id, before!)
   })
 
+/** Megabytes of a change: 50,000 lines, or a few with very many points. */
+const CHANGE_LIMIT_MB = 128
+
+const at = object({ epoch: epochField, revision: number().integer().min(0) })
+
+/** Keeps a change. Who says with `?epoch=&revision=` what it knows of the project is told where that is another history. */
 export const POST = (request: Request, { params }: IdContext) =>
   answer(async () => {
     const { id } = await check(await params, idParams)
-    return keepChange(id, (await bodyOf(request, changeSchema)) as Change)
+    const known = await check(fieldsOf(request, 'revision'), at)
+    const change = await readChange(await jsonOf(request, CHANGE_LIMIT_MB), othersTurn)
+    return keepChange(id, change, known)
   })
+
+const othersTurn = () => new Promise<void>((resolve) => setImmediate(resolve))
+
+/** Fields of a query, those that are named as numbers. */
+function fieldsOf(request: Request, ...numbers: readonly string[]): Record<string, unknown> {
+  const fields: Record<string, unknown> = Object.fromEntries(new URL(request.url).searchParams)
+  for (const name of numbers) if (fields[name] !== undefined) fields[name] = Number(fields[name])
+  return fields
+}

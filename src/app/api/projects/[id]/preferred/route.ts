@@ -1,7 +1,8 @@
 import { array, object, string } from 'yup'
 import { idSchema } from '@/core/model/fields'
 import { prefer } from '@/server/sources'
-import { answer, bodyOf, check } from '../../../answer'
+import { answer, check } from '../../../answer'
+import { bodyOf } from '../../../body'
 import { type IdContext, idParams } from '../../../fields'
 
 const preferBody = object({

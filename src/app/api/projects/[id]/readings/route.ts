@@ -1,6 +1,7 @@
 import { object, string } from 'yup'
 import { takeReading } from '@/server/readings'
-import { answer, bodyOf, check } from '../../../answer'
+import { answer, check } from '../../../answer'
+import { bodyOf } from '../../../body'
 import { type IdContext, idParams } from '../../../fields'
 
 const body = object({ length: string().trim().min(1).max(100).required(), note: string().max(200) }).noUnknown()

@@ -1,8 +1,10 @@
 import { object, string } from 'yup'
 import { idSchema } from '@/core/model/fields'
+import { liveProject } from '@/server/live'
 import { Problem } from '@/server/problem'
 import { addSource, listSources, UPLOAD_LIMIT_MB } from '@/server/sources'
 import { answer, check } from '../../../answer'
+import { piecesOf } from '../../../body'
 import { type IdContext, idParams } from '../../../fields'
 
 const uploadQuery = object({
@@ -12,7 +14,10 @@ const uploadQuery = object({
 }).noUnknown()
 
 export const GET = (_: Request, { params }: IdContext) =>
-  answer(async () => listSources((await check(await params, idParams)).id))
+  answer(async () => {
+    const { id } = await liveProject((await check(await params, idParams)).id)
+    return listSources(id)
+  })
 
 /** Takes a file as the body of the request; its name comes as `?name=`, what it supersedes or gives again beside it. */
 export const POST = (request: Request, { params }: IdContext) =>
@@ -25,7 +30,6 @@ export const POST = (request: Request, { params }: IdContext) =>
         'too-large',
         `${name} is larger than ${UPLOAD_LIMIT_MB} MB. Save only the pages that are needed to a PDF of their own and bring in that.`,
       )
-    const body = request.body ?? new Blob([]).stream()
-    const brought = await addSource(id, name, body as unknown as AsyncIterable<Uint8Array>, options)
+    const brought = await addSource(id, name, piecesOf(request), options)
     return Response.json(brought, { status: brought.known ? 200 : 201 })
   })

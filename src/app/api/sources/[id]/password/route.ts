@@ -1,6 +1,7 @@
 import { object, string } from 'yup'
 import { unlockSource } from '@/server/sources'
-import { answer, bodyOf, check } from '../../../answer'
+import { answer, check } from '../../../answer'
+import { bodyOf } from '../../../body'
 import { type IdContext, idParams } from '../../../fields'
 
 const passwordBody = object({ password: string().min(1).max(500).required() }).noUnknown()

@@ -1,6 +1,7 @@
 import { object, string } from 'yup'
 import { resumeReading, stopReading } from '@/server/sources'
-import { answer, bodyOf, check } from '../../../answer'
+import { answer, check } from '../../../answer'
+import { bodyOf } from '../../../body'
 import { type IdContext, idParams } from '../../../fields'
 
 const stateBody = object({

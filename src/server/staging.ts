@@ -1,0 +1,83 @@
+import { createHash, randomUUID } from 'node:crypto'
+import { createReadStream } from 'node:fs'
+import { mkdir, open, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+/** More arrived than is accepted. */
+export class TooLargeError extends Error {}
+
+/** Nothing arrived for a while. */
+export class StalledError extends Error {}
+
+/** A file that arrived whole, on the disk of this machine, before anything of the database is held for it. */
+export interface Staged {
+  readonly hash: string
+  readonly size: number
+  /** Its beginning. */
+  readonly head: Uint8Array
+  read(): AsyncIterable<Uint8Array>
+  /** Gives the room back. */
+  discard(): Promise<void>
+}
+
+/** How long a sender may say nothing. */
+const SILENT_MS = 30_000
+
+/**
+ * Takes what a stream brings. What breaks off leaves nothing behind.
+ * @param headBytes how much of its beginning is wanted
+ * @throws TooLargeError beyond `limitBytes`, StalledError
+ */
+export async function stage(
+  stream: AsyncIterable<Uint8Array>,
+  { limitBytes, headBytes, silentMs = SILENT_MS }: { limitBytes: number; headBytes: number; silentMs?: number },
+): Promise<Staged> {
+  const folder = join(tmpdir(), 'calque-uploads')
+  await mkdir(folder, { recursive: true, mode: 0o700 })
+  const path = join(folder, randomUUID())
+  const discard = () => rm(path, { force: true })
+  const file = await open(path, 'wx', 0o600)
+  const sum = createHash('sha256')
+  const head: Uint8Array[] = []
+  let size = 0
+  try {
+    for await (const piece of untilSilent(stream, silentMs)) {
+      if (size < headBytes) head.push(piece)
+      size += piece.length
+      if (size > limitBytes) throw new TooLargeError()
+      sum.update(piece)
+      await file.write(piece)
+    }
+  } catch (error) {
+    await discard()
+    throw error
+  } finally {
+    await file.close()
+  }
+  return {
+    hash: sum.digest('hex'),
+    size,
+    head: new Uint8Array(Buffer.concat(head).subarray(0, headBytes)),
+    read: () => createReadStream(path, { highWaterMark: 1 << 20 }),
+    discard,
+  }
+}
+
+async function* untilSilent(stream: AsyncIterable<Uint8Array>, ms: number): AsyncGenerator<Uint8Array> {
+  const iterator = stream[Symbol.asyncIterator]()
+  try {
+    for (;;) {
+      let timer: ReturnType<typeof setTimeout> | undefined
+      const silence = new Promise<never>((_, reject) => {
+        timer = setTimeout(() => reject(new StalledError()), ms)
+      })
+      const next = await Promise.race([iterator.next(), silence]).finally(() => clearTimeout(timer))
+      if (next.done) return
+      yield next.value
+    }
+  } finally {
+    // Not waited for: a stream that says nothing does not end either.
+    void iterator.return?.()
+  }
+}
