@@ -11,6 +11,8 @@ const config: NextConfig = {
     'pg-boss',
     '@napi-rs/canvas',
     'pdfjs-dist',
+    'pino',
+    'prom-client',
     'sharp',
     'replicad',
     'replicad-opencascadejs',

@@ -14,6 +14,8 @@ const PROGRAMS = [
   'src/server/database/migrate.ts',
   'src/server/reading/reader/main.ts',
   'src/server/reading/runner.ts',
+  'src/server/making/maker/main.ts',
+  'src/server/making/runner.ts',
   'src/server/web/main.ts',
   'tests/bench/main.ts',
   'tests/bench/read-page.ts',

@@ -3,7 +3,7 @@ export interface RunningStack {
   databaseUrl: string
   stop(): Promise<void>
   /** The process of a part now. */
-  pidOf(part: 'web' | 'readers' | 'postgres'): number | undefined
+  pidOf(part: 'web' | 'readers' | 'makers' | 'postgres'): number | undefined
   /** Kills the web server without warning and waits until it is there again. */
   restartWeb(): Promise<void>
 }

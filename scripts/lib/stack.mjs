@@ -12,7 +12,7 @@ import { fail } from './say.mjs'
 import { Supervised } from './supervise.mjs'
 
 /** Parts are ended before those that they need. */
-const ENDING_ORDER = ['web', 'readers', 'postgres']
+const ENDING_ORDER = ['web', 'makers', 'readers', 'postgres']
 
 /** A Calque that is being started, runs, or is being stopped. */
 export class Stack {
@@ -98,7 +98,7 @@ export class Stack {
     return this.stopping
   }
 
-  /** The process of a part now: `web`, `readers` or `postgres`. */
+  /** The process of a part now: `web`, `readers`, `makers` or `postgres`. */
   pidOf(key) {
     return this.parts[key]?.pid
   }

@@ -1,29 +1,24 @@
 import { asc, eq, inArray } from 'drizzle-orm'
-import JSZip from 'jszip'
-import { ArchiveError, type ArchiveManifest, MANIFEST, readManifest } from '@/core/formats/archive'
-import type { ProjectRecord } from '@/core/model/registry'
+import type { ArchiveManifest } from '@/core/formats/archive'
 import { MODEL_VERSION } from '@/core/model/versions/registry'
-import { kindOf } from '@/core/sheet/kinds'
-import { loadContent, storeBytes } from './contents'
+import type { OpenedArchive } from './archive-file'
+import { storeBytes } from './contents'
 import { database, inTransaction } from './database/client'
 import { projects, records, sheets, sources } from './database/schema'
+import type { HandedProject } from './hand-over/write'
 import { enqueue, pageJobs } from './jobs'
-import { Problem } from './problem'
 import { seal } from './secrets'
 
-/** A project with the files that it is drawn from, as one archive. @throws SourceError where bytes of a file are lost */
-export async function writeArchive(project: {
-  readonly id: string
-  readonly name: string
-  readonly records: readonly ProjectRecord[]
-}): Promise<Uint8Array> {
+/** What an archive of a project says of itself, and the contents of the files that belong into it, in the same order. */
+export async function archiveOf(
+  project: HandedProject,
+): Promise<{ manifest: ArchiveManifest; contentHashes: readonly string[] }> {
   const db = database()
   const files = await db.select().from(sources).where(eq(sources.projectId, project.id)).orderBy(asc(sources.createdAt))
   const ids = files.map(({ id }) => id)
   const pages = ids.length
     ? await db.select().from(sheets).where(inArray(sheets.sourceId, ids)).orderBy(asc(sheets.number))
     : []
-  const zip = new JSZip()
   const manifest: ArchiveManifest = {
     format: 'calque-archive',
     version: 1,
@@ -55,23 +50,11 @@ export async function writeArchive(project: {
         })),
     })),
   }
-  zip.file(MANIFEST, JSON.stringify(manifest, null, 1))
-  // Plans are packed already.
-  for (const [i, { contentHash }] of files.entries())
-    zip.file(manifest.sources[i]!.file, await loadContent(contentHash), { compression: 'STORE' })
-  return zip.generateAsync({ type: 'uint8array', compression: 'DEFLATE' })
+  return { manifest, contentHashes: files.map(({ contentHash }) => contentHash) }
 }
 
-/**
- * Makes a new project of an archive: the same records, its files stored and read again.
- * @throws Problem where it is none, or lacks a file; nothing is kept then
- */
-export async function takeInArchive(bytes: Uint8Array): Promise<{ id: string }> {
-  const { manifest, files } = await opened(bytes).catch((error: unknown) => {
-    if (error instanceof ArchiveError)
-      throw new Problem(422, 'no-archive', `This archive can’t be taken in. ${error.message}`)
-    throw error
-  })
+/** Makes a new project of an archive: the same records, its files stored and read again. */
+export async function keepArchive({ manifest, files }: OpenedArchive): Promise<{ id: string }> {
   const id = crypto.randomUUID()
   // The same archive can be taken in twice: what has an id of its own in the database gets a new one.
   const renamed = new Map<string, string>()
@@ -121,29 +104,3 @@ export async function takeInArchive(bytes: Uint8Array): Promise<{ id: string }> 
 
 /** Rows that one statement carries. */
 const ROWS_AT_ONCE = 1000
-
-interface ArchivedFile {
-  readonly bytes: Uint8Array
-  readonly mediaType: string
-}
-
-/** @throws ArchiveError */
-async function opened(bytes: Uint8Array): Promise<{ manifest: ArchiveManifest; files: readonly ArchivedFile[] }> {
-  const zip = await JSZip.loadAsync(bytes).catch(() => {
-    throw new ArchiveError('It is no ZIP file, or a damaged one.')
-  })
-  const text = await zip.file(MANIFEST)?.async('string')
-  if (text === undefined) throw new ArchiveError(`There is no ${MANIFEST} in it.`)
-  const manifest = readManifest(text)
-  const ids = new Set(manifest.records.map((record) => record.id))
-  if (ids.size < manifest.records.length) throw new ArchiveError('Two of its records have the same id.')
-  const files: ArchivedFile[] = []
-  for (const { file, name, kind } of manifest.sources) {
-    const found = await zip.file(file)?.async('uint8array')
-    if (!found) throw new ArchiveError(`The file ${name} is not in it.`)
-    const told = kindOf(found)
-    if (told?.kind !== kind) throw new ArchiveError(`The file ${name} is no ${kind.toUpperCase()}.`)
-    files.push({ bytes: found, mediaType: told.mediaType })
-  }
-  return { manifest, files }
-}

@@ -1,12 +1,14 @@
 import { and, desc, eq, inArray, isNull, lt, sql } from 'drizzle-orm'
 import { applyChanges, type Change, invertEdits, type KeptChange } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
+import { isSameRecord } from '@/core/model/same-record'
 import { MODEL_VERSION, upgradedEdits } from '@/core/model/versions/registry'
 import type { HistoryEntry } from '@/core/project/views'
 import { decide } from '@/core/sync/decide'
 import { type Database, database, inTransaction, type Transaction } from './database/client'
 import { changes, projects } from './database/schema'
 import { liveProject } from './live'
+import { saves } from './metrics'
 import { notFound, Problem } from './problem'
 import { ProjectMemory } from './project-memory'
 
@@ -38,10 +40,12 @@ export interface KeptAnswer {
  * @throws Problem 409 where a record is no longer as the change found it; its `current` lists those records as they are
  */
 export async function keepChange(projectId: string, change: Change, known: KnownState = {}): Promise<KeptAnswer> {
+  const end = saves.startTimer()
   try {
     const answer = await inTransaction((tx) => keepIn(tx, projectId, change, known))
     if (answer.kept) memory.add(projectId, answer.epoch, answer.revision, { edits: answer.kept })
     const { revision, epoch, asSent } = answer
+    end()
     return { revision, epoch, asSent }
   } catch (error) {
     if (error instanceof HistoryLost) return beginAnotherHistory(projectId)
@@ -62,10 +66,13 @@ async function keepIn(
   const project = await lockedProject(tx, projectId)
   const epoch = agreedEpoch(project, known)
   const [before] = await tx
-    .select({ revision: changes.revision })
+    .select({ revision: changes.revision, edits: changes.edits, version: changes.version })
     .from(changes)
     .where(and(eq(changes.projectId, projectId), eq(changes.id, change.id)))
-  if (before) return { revision: before.revision, epoch, asSent: false, kept: null }
+  if (before) {
+    const asSent = isSameRecord(upgradedEdits(before.edits, before.version), change.edits)
+    return { revision: before.revision, epoch, asSent, kept: null }
+  }
   if (change.cause !== 'edit') await mustBeKept(tx, projectId, change)
   const now = await memory.at(tx, projectId, epoch, project.revision)
   const decision = decide(change, now, () => crypto.randomUUID())

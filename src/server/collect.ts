@@ -1,6 +1,6 @@
 import { and, isNotNull, lt, sql } from 'drizzle-orm'
 import { database } from './database/client'
-import { projects } from './database/schema'
+import { makings, projects } from './database/schema'
 import { TRASH_DAYS } from './projects'
 
 /** What nothing refers to is kept for so long after somebody last said that it is needed. */
@@ -18,6 +18,16 @@ export async function emptyTrash(days: number = TRASH_DAYS): Promise<number> {
   return gone.length
 }
 
+/** Hours after which a file that was made is not asked for any more. */
+const MAKINGS_HOURS = 24
+
+/** Forgets files that were made for somebody a while ago. */
+export async function forgetMakings(hours: number = MAKINGS_HOURS): Promise<void> {
+  await database()
+    .delete(makings)
+    .where(lt(makings.createdAt, sql`now() - make_interval(hours => ${hours})`))
+}
+
 /**
  * Removes contents that nothing refers to. Whoever stores one names it as needed and refers to it in the same
  * transaction, which holds its row: so a content goes only before that begins or after it came to nothing.
@@ -31,6 +41,7 @@ export async function collectContents(graceMinutes: number = GRACE_MINUTES): Pro
           and not exists (select 1 from source where content_hash = c.hash)
           and not exists (select 1 from sheet where picture_hash = c.hash or linework_hash = c.hash)
           and not exists (select 1 from sheet_print where hash = c.hash)
+          and not exists (select 1 from making where input_hash = c.hash or result_hash = c.hash)
         limit ${AT_ONCE} for update skip locked)
       and used_at < now() - make_interval(mins => ${graceMinutes}::int)`)
     gone += rowCount ?? 0

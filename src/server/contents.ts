@@ -128,6 +128,9 @@ export async function heldContent(hash: string): Promise<Found | null> {
   return rows[0] ?? null
 }
 
+/** Bytes of a content; 0 of one that is not there. */
+export const sizeOf = async (hash: string): Promise<number> => (await findContent(hash))?.size ?? 0
+
 /** The bytes from `from` up to and without `to`, piece by piece. */
 export async function* readContent(hash: string, from: number, to: number): AsyncGenerator<Uint8Array> {
   const db = database()

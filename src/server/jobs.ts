@@ -20,6 +20,12 @@ export interface Jobs {
   letters: PageJob
   verify: { sourceId: string }
 }
+/** What makers do beside that: files to hand over, archives to take in. */
+export interface MakingJob {
+  readonly name: 'make'
+  readonly data: { readonly makingId: string }
+  readonly priority?: number
+}
 export type JobName = keyof Jobs
 
 /** In the order in which they are taken: pictures before lines, since people choose by them. */
@@ -43,7 +49,7 @@ const kept = globalThis as unknown as { calqueQueue?: Promise<PgBoss> }
 export async function makeQueues(): Promise<void> {
   const boss = new PgBoss({ connectionString: databaseUrl(), migrate: true, supervise: false, schedule: false })
   await boss.start()
-  for (const name of JOB_NAMES) await boss.createQueue(name)
+  for (const name of [...JOB_NAMES, 'make']) await boss.createQueue(name)
   await boss.stop({ graceful: false })
 }
 
@@ -66,7 +72,7 @@ export type Job = {
 }[JobName]
 
 /** Queues work in the same transaction as the rows that it is about. @param priority larger comes first */
-export async function enqueue(tx: Transaction, jobs: readonly Job[], priority = 0): Promise<void> {
+export async function enqueue(tx: Transaction, jobs: readonly (Job | MakingJob)[], priority = 0): Promise<void> {
   if (jobs.length === 0) return
   kept.calqueQueue ??= startedQueue({ keeper: false })
   const boss = await kept.calqueQueue
@@ -99,10 +105,10 @@ export const pageJobs = (sourceId: string, sheetIds: readonly string[]): Job[] =
     })),
   )
 
-/** Tells the readers to end what they do for a source. */
-export async function stopJobs(tx: Transaction, sourceId: string): Promise<void> {
-  await tx.execute(sql`select pg_notify(${JOBS_CHANNEL}, ${STOP + sourceId})`)
+/** Tells runners to end what they do for a source or for a request. */
+export async function stopJobs(tx: Transaction, id: string): Promise<void> {
+  await tx.execute(sql`select pg_notify(${JOBS_CHANNEL}, ${STOP + id})`)
 }
 
-/** Before the id of a source on the readers' channel: end what is done for it. */
+/** Before the id of a source or of a request on the runners' channel: end what is done for it. */
 export const STOP = 'stop:'

@@ -1,7 +1,7 @@
 import { and, asc, eq, getTableColumns, ilike, inArray, isNull, lt, or, sql } from 'drizzle-orm'
 import type { ScaleProposal } from '@/core/fit/proposal/propose'
 import type { SheetView, SourceView } from '@/core/project/views'
-import { HEAD_BYTES, kindOf } from '@/core/sheet/kinds'
+import { kindOf } from '@/core/sheet/kinds'
 import { matchPages, type PageMatch } from '@/core/sheet/likeness'
 import { PROBLEM_SENTENCES, type SourceProblem } from '@/core/sheet/problem'
 import { storable } from '@/core/text/storable'
@@ -13,7 +13,7 @@ import { enqueue, type Job, LOOKED_AT, pageJobs, stopJobs } from './jobs'
 import { liveProject, liveSource } from './live'
 import { notFound, Problem } from './problem'
 import { seal } from './secrets'
-import { type Staged, StalledError, stage, TooLargeError } from './staging'
+import { arrived } from './staging'
 
 /** The largest file accepted; said before anybody sends it. */
 export const UPLOAD_LIMIT_MB = 200
@@ -133,7 +133,11 @@ export async function addSource(
 ): Promise<BroughtIn> {
   const name = tidyName(givenName)
   await liveProject(projectId)
-  const staged = await arrived(stream, name)
+  const staged = await arrived(stream, {
+    name,
+    limitMb: UPLOAD_LIMIT_MB,
+    advice: 'Save only the pages that are needed to a PDF of their own and bring in that.',
+  })
   try {
     const told = kindOf(staged.head)
     if (!told) throw new Problem(422, 'unknown-kind', PROBLEM_SENTENCES['unknown-kind'](name))
@@ -159,29 +163,6 @@ export async function addSource(
     return brought
   } finally {
     await staged.discard()
-  }
-}
-
-/** @throws Problem where it does not arrive, or is too large */
-async function arrived(stream: AsyncIterable<Uint8Array>, name: string): Promise<Staged> {
-  try {
-    return await stage(stream, { limitBytes: UPLOAD_LIMIT_MB << 20, headBytes: HEAD_BYTES })
-  } catch (error) {
-    if (error instanceof TooLargeError)
-      throw new Problem(
-        413,
-        'too-large',
-        `${name} is larger than ${UPLOAD_LIMIT_MB} MB. Save only the pages that are needed to a PDF of their own and bring in that.`,
-      )
-    if (error instanceof StalledError)
-      throw new Problem(408, 'stalled', `${name} stopped arriving and was not taken. Send it again.`)
-    if ((error as { code?: string }).code === 'ENOSPC')
-      throw new Problem(
-        507,
-        'disk-full',
-        `There is no room for ${name} on the server’s disk. Free some and send it again.`,
-      )
-    throw error
   }
 }
 

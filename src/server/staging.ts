@@ -3,6 +3,8 @@ import { createReadStream } from 'node:fs'
 import { mkdir, open, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { HEAD_BYTES } from '@/core/sheet/kinds'
+import { Problem } from './problem'
 
 /** More arrived than is accepted. */
 export class TooLargeError extends Error {}
@@ -79,5 +81,34 @@ async function* untilSilent(stream: AsyncIterable<Uint8Array>, ms: number): Asyn
   } finally {
     // Not waited for: a stream that says nothing does not end either.
     void iterator.return?.()
+  }
+}
+
+/** What arrives, how much of it is taken, and what to do where it is more. */
+export interface Arriving {
+  readonly name: string
+  readonly limitMb: number
+  readonly advice: string
+}
+
+/** Takes what somebody sends. @throws Problem where it does not arrive, or is too large */
+export async function arrived(stream: AsyncIterable<Uint8Array>, { name, limitMb, advice }: Arriving): Promise<Staged> {
+  try {
+    return await stage(stream, { limitBytes: limitMb * 2 ** 20, headBytes: HEAD_BYTES })
+  } catch (error) {
+    if (error instanceof TooLargeError)
+      throw new Problem(413, 'too-large', `${name} is larger than ${limitMb} MB. ${advice}`)
+    if (error instanceof StalledError)
+      throw new Problem(408, 'stalled', `${name} stopped arriving and was not taken. Send it again.`)
+    if ((error as { code?: string }).code === 'ENOSPC')
+      throw new Problem(
+        507,
+        'disk-full',
+        `There is no room for ${name} on the server’s disk. Free some and send it again.`,
+      )
+    const { code, name: kind } = error as { code?: string; name?: string }
+    if (code === 'ECONNRESET' || kind === 'AbortError' || kind === 'ResponseAborted')
+      throw new Problem(400, 'broken-off', `${name} did not arrive whole and was not taken. Send it again.`)
+    throw error
   }
 }

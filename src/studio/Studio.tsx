@@ -21,6 +21,7 @@ import { OpeningTypesDialog } from './building/OpeningTypesDialog'
 import { WallTypesDialog } from './building/WallTypesDialog'
 import { RefitDialog } from './fit/RefitDialog'
 import { PastBanner } from './history/PastBanner'
+import { MakingNotes } from './making/MakingNotes'
 import { CopyFrameDialog } from './members/CopyFrameDialog'
 import { followPlanes } from './members/planes'
 import { SectionDialog } from './members/SectionDialog'
@@ -149,6 +150,7 @@ export function Studio({ projectId }: { projectId: string }) {
       <SectionDialog />
       <CopyFrameDialog />
       {/* A new sentence stands for its own time, whatever was said before. */}
+      <MakingNotes />
       <Snackbar
         key={notice}
         open={notice !== null}

@@ -1,4 +1,5 @@
 import type { ScaleProposal } from '@/core/fit/proposal/propose'
+import type { HandOverChoice, MakingView } from '@/core/formats/making'
 import type { Change, KeptChange } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
@@ -121,6 +122,11 @@ export const api = {
     call<{ proposal: ScaleProposal | null; lettering: boolean }>(`/api/sheets/${sheetId}/proposal`),
   setResolution: (sheetId: string, dpi: number | null) => call<void>(`/api/sheets/${sheetId}`, send('PATCH', { dpi })),
   removeSource: (sourceId: string) => call<void>(`/api/sources/${sourceId}`, send('DELETE')),
+  /** Asks for a file of a project; see `making` for how it stands. */
+  askFor: (projectId: string, format: string, on: HandOverChoice) =>
+    call<MakingView>(`/api/projects/${projectId}/makings`, send('POST', { format, on })),
+  making: (id: string) => call<MakingView>(`/api/makings/${id}`),
+  stopMaking: (id: string) => call<void>(`/api/makings/${id}`, send('DELETE')),
   history: (projectId: string, before: number) =>
     call<HistoryEntry[]>(`/api/projects/${projectId}/history?before=${before}`),
   stateAt: (projectId: string, revision: number) =>

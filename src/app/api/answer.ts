@@ -2,6 +2,7 @@ import { type AnySchema, type InferType, ValidationError } from 'yup'
 import { ChangeError } from '@/core/model/change/read'
 import { type DatabaseFailure, failureOf } from '@/server/database/errors'
 import { faultOf, log } from '@/server/log'
+import { faults } from '@/server/metrics'
 import { Problem } from '@/server/problem'
 
 /** Runs a handler; problems and invalid input become problem details (RFC 9457), anything else a plain 500. */
@@ -36,6 +37,7 @@ function asProblem(error: unknown): Problem {
   const failure = failureOf(error)
   if (failure) return FAILURES[failure]
   log.error(faultOf(error), 'a request failed')
+  faults.inc()
   return new Problem(500, 'failed', 'Something went wrong on the server. Nothing was changed; try again.')
 }
 

@@ -15,6 +15,7 @@ import {
 } from 'drizzle-orm/pg-core'
 import type { ScaleProposal } from '@/core/fit/proposal/propose'
 import type { StatedRatio } from '@/core/fit/stated-ratio'
+import type { MakingRequest } from '@/core/formats/making'
 import type { Change } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
@@ -217,4 +218,25 @@ export const takenJobs = pgTable('taken_job', {
 export const serverState = pgTable('server_state', {
   name: text().primaryKey(),
   value: text().notNull(),
+})
+
+export type MakingStatus = 'waiting' | 'working' | 'done' | 'failed' | 'stopped'
+
+/** Work that takes a while and that somebody asked for: a file to hand over, an archive to take in. */
+export const makings = pgTable('making', {
+  id: text().primaryKey(),
+  /** Whose result it is; none for an archive that becomes a project of its own. */
+  projectId: text().references(() => projects.id, { onDelete: 'cascade' }),
+  request: jsonb().$type<MakingRequest>().notNull(),
+  /** What it is made of, where that came with the request. */
+  inputHash: text().references(() => contents.hash),
+  status: text().$type<MakingStatus>().notNull().default('waiting'),
+  /** From 0 to 1. */
+  progress: doublePrecision().notNull().default(0),
+  /** Why it could not be done. */
+  problem: jsonb().$type<{ type: string; detail: string }>(),
+  /** The file that it came to, or the project. */
+  resultHash: text().references(() => contents.hash),
+  resultProject: text(),
+  createdAt: now(),
 })

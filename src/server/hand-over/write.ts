@@ -11,8 +11,8 @@ import { writeGbxml } from '@/core/formats/gbxml/write'
 import { writeGlb } from '@/core/formats/gltf/write'
 import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over'
 import { writeIfc } from '@/core/formats/ifc/write'
+import type { HandOverChoice } from '@/core/formats/making'
 import { svgOfGroups } from '@/core/formats/svg/drawing'
-import type { PaperName } from '@/core/formats/svg/paper'
 import { type PlanSheet, PlanSheetError, planGroups, writePlanSvg } from '@/core/formats/svg/write-plan'
 import type { Point } from '@/core/geometry/vector'
 import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
@@ -21,7 +21,6 @@ import { displayOf } from '@/core/model/settings/schema'
 import { workPlanesOf } from '@/core/model/work-plane/schema'
 import { TABLES, tablesOf } from '@/core/tables/registry'
 import type { LengthDisplay } from '@/core/units/format'
-import { writeArchive } from '../archive'
 import {
   drawingOfPart,
   dxfOfFace,
@@ -42,20 +41,7 @@ export interface HandedProject {
   readonly records: readonly ProjectRecord[]
 }
 
-/** What of a project is handed over, and how a plan is laid on paper; the lowest level on A3, at the largest scale that fits, where nothing is said. */
-export interface PaperChoice {
-  readonly level?: string | undefined
-  /** The work plane, where one is handed over as DXF: its id or its name; the first one where nothing is said. */
-  readonly plane?: string | undefined
-  /** The part, where one is handed over: its id or its name; the first one where nothing is said. */
-  readonly part?: string | undefined
-  /** The face of it, where one is handed over: a word, or its middle in parts of the size; the upper one where nothing is said. */
-  readonly face?: string | undefined
-  readonly paper?: PaperName | undefined
-  readonly scale?: number | undefined
-}
-
-type Writer = (project: HandedProject, on: PaperChoice) => string | Uint8Array | Promise<string | Uint8Array>
+type Writer = (project: HandedProject, on: HandOverChoice) => string | Uint8Array | Promise<string | Uint8Array>
 
 const byId = ({ records }: HandedProject) => new Map(records.map((record) => [record.id, record]))
 const built = (project: HandedProject) => buildingOf(byId(project))
@@ -69,7 +55,7 @@ function cornerOf(project: HandedProject): Point {
 const USUAL_PAPER = 'A3'
 
 /** What of a project is drawn on which paper. @throws PlanSheetError */
-function planSheet(project: HandedProject, { level, paper = USUAL_PAPER, scale }: PaperChoice): PlanSheet {
+function planSheet(project: HandedProject, { level, paper = USUAL_PAPER, scale }: HandOverChoice): PlanSheet {
   const records = byId(project)
   const levels = levelsOf(records)
   if (level !== undefined && ![...levels, ...workPlanesOf(records)].some(({ id }) => id === level))
@@ -85,7 +71,7 @@ function planSheet(project: HandedProject, { level, paper = USUAL_PAPER, scale }
 /** A plan by what makes a file of it. */
 function drawnPlan<T>(
   project: HandedProject,
-  on: PaperChoice,
+  on: HandOverChoice,
   draw: (records: ReadonlyMap<string, ProjectRecord>, display: LengthDisplay, sheet: PlanSheet) => T,
 ): T {
   const records = byId(project)
@@ -93,7 +79,7 @@ function drawnPlan<T>(
 }
 
 /** The work plane that is asked for. @throws PlanSheetError */
-function planeId(project: HandedProject, { plane }: PaperChoice): string {
+function planeId(project: HandedProject, { plane }: HandOverChoice): string {
   const planes = workPlanesOf(byId(project))
   const found = plane === undefined ? planes[0] : planes.find(({ id, name }) => id === plane || name === plane)
   if (!found)
@@ -147,7 +133,6 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   'xlsx-part': (project, on) => xlsxOfPart(byId(project), on.part),
   '3mf': (project, on) => threeMfOfPart(byId(project), on.part),
   stl: (project, on) => stlOfPart(byId(project), on.part),
-  archive: writeArchive,
   ...Object.fromEntries(
     TABLES.map((kind): [string, Writer] => [
       `csv-${kind.name}`,
@@ -163,8 +148,10 @@ export const formatNamed = (name: string): HandOverFormat | undefined =>
 export async function handOver(
   project: HandedProject,
   format: HandOverFormat,
-  on: PaperChoice = {},
+  on: HandOverChoice = {},
 ): Promise<Uint8Array> {
-  const made = await WRITERS[format.name]!(project, on)
+  const write = WRITERS[format.name]
+  if (!write) throw new Error(`${format.name} is not made of records alone.`)
+  const made = await write(project, on)
   return typeof made === 'string' ? new TextEncoder().encode(made) : made
 }

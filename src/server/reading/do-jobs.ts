@@ -12,6 +12,7 @@ import {
   keepLetters,
   keepLines,
   keepOpened,
+  keepUnopened,
   keepUnread,
   PictureStore,
   type Source,
@@ -96,7 +97,9 @@ function keepPage(name: keyof typeof DONE, page: FoundSheet, outcome: Outcome, p
       () => keepLetters(page.sheet.id, null),
     )
   const failed = async (problem: SourceProblem) => {
-    if (problem !== 'stopped') await keepUnread(page, problem)
+    // A file that came in an archive is opened first when its pages are read.
+    if (problem === 'password-needed' || problem === 'password-wrong') await keepUnopened(page.source, problem)
+    else if (problem !== 'stopped') await keepUnread(page, problem)
   }
   if (name !== 'picture') return settled<ReadLines>(outcome, (read) => keepLines(page, read), failed)
   return settled<Uint8Array>(outcome, async (picture) => pictures.add({ ...page, picture }), failed)

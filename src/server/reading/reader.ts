@@ -1,8 +1,6 @@
-import { type ChildProcess, spawn } from 'node:child_process'
-import { readFileSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
+import type { ChildProcess } from 'node:child_process'
 import { SourceError, type SourceProblem } from '@/core/sheet/problem'
-import { jailFor } from './jail'
+import { residentMb, startJailed } from '../jailed'
 import type { Asked, Outcome, ReaderWord, Task } from './reader/tasks'
 
 export interface ReaderLimits {
@@ -31,8 +29,6 @@ interface Fallen {
   readonly problem: SourceProblem
 }
 
-/** Beyond what a page is given, so that a page ends by its own measure and only a runaway by the jail's. */
-const JAIL_MEMORY_FACTOR = 1.5
 const LOOK_AT_MEMORY_EVERY_MS = 500
 
 /** A reader in its jail. What hangs it or eats its memory costs the reader, nothing else: the next task starts another. */
@@ -41,10 +37,10 @@ export class Reader {
   private opened: string | null = null
   private current: { readonly sourceId: string; end(problem: SourceProblem): void } | null = null
 
-  /** @param root the project's folder */
+  /** @param script the bundle of reader/main.ts */
   constructor(
+    private readonly script: string,
     private readonly limits: ReaderLimits,
-    private readonly root = process.cwd(),
   ) {}
 
   /**
@@ -143,38 +139,11 @@ export class Reader {
   }
 
   private async start(): Promise<ChildProcess> {
-    const script = fileURLToPath(new URL('./reader/main.js', import.meta.url))
-    const dataMb = Math.ceil(this.limits.memoryMb * JAIL_MEMORY_FACTOR)
-    const [program, ...args] = jailFor(this.root).command(script, dataMb)
-    const child = spawn(program!, args, {
-      cwd: this.root,
-      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-      serialization: 'advanced',
-    })
+    const child = await startJailed(this.script, this.limits.memoryMb)
     this.opened = null
     child.on('exit', () => {
       if (this.child === child) this.child = null
     })
-    child.on('error', () => undefined)
-    await new Promise<void>((resolve, reject) => {
-      const early = () => reject(new Error('A reader ended before it began.'))
-      child.once('exit', early)
-      child.once('message', () => {
-        child.off('exit', early)
-        resolve()
-      })
-    })
     return child
-  }
-}
-
-/** Memory of a process and of all that it started, in MB; 0 where the system does not tell. */
-function residentMb(pid: number | undefined): number {
-  try {
-    const own = Number(readFileSync(`/proc/${pid}/statm`, 'utf8').split(' ')[1]) / 256
-    const children = readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').split(' ').filter(Boolean)
-    return children.reduce((sum, child) => sum + residentMb(Number(child)), own)
-  } catch {
-    return 0
   }
 }

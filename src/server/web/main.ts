@@ -1,6 +1,8 @@
 import { randomBytes } from 'node:crypto'
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import next from 'next'
+import { faultOf, log } from '../log'
+import { metricsText, requests } from '../metrics'
 import { type Refusal, refusalOf } from './guard'
 import { COMMON_HEADERS, contentPolicy, DATA_POLICY } from './security-headers'
 
@@ -24,7 +26,12 @@ const server = createServer((request, response) => {
   const refusal = refusalOf({ method: request.method ?? 'GET', url, headers: request.headers }, hosts)
   if (refusal) return refuse(request, response, refusal)
   request.headers['content-security-policy'] = setPolicy(url, response)
-  void handle(request, response)
+  if (url === '/metrics') return void tellMetrics(request, response)
+  measure(request, response)
+  handle(request, response).catch((error: unknown) => {
+    log.error(faultOf(error), 'a request failed')
+    response.destroy()
+  })
 })
 // Whoever sends nothing for a while is not waited for; a large file over a slow line takes as long as it takes.
 server.requestTimeout = 0
@@ -39,6 +46,39 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const)
     server.closeIdleConnections()
     setTimeout(() => server.closeAllConnections(), DRAIN_MS).unref()
   })
+
+/** What an address is for: ids and names in it would make a figure of each. */
+function kindOf(url: string): string {
+  const [, first, second, , last] = url.split('?')[0]!.split('/')
+  if (first !== 'api') return first === '_next' ? 'parts' : 'page'
+  return last && /^[a-z-]+$/.test(last) ? `${second}/${last}` : (second ?? 'api')
+}
+
+function measure(request: IncomingMessage, response: ServerResponse): void {
+  const { method = 'GET', url = '/' } = request
+  // Streams of events end when somebody leaves.
+  if (url.includes('/events')) return
+  const end = requests.startTimer({ method, what: kindOf(url) })
+  response.once('finish', () => end({ status: response.statusCode }))
+}
+
+/** Only for programs on this machine: figures tell how much others do. */
+async function tellMetrics(request: IncomingMessage, response: ServerResponse): Promise<void> {
+  const from = request.socket.remoteAddress ?? ''
+  if (!/^(127\.|::1$|::ffff:127\.)/.test(from))
+    return refuse(request, response, {
+      status: 403,
+      type: 'not-from-here',
+      detail: 'Figures are told only to programs on the machine of the server.',
+    })
+  try {
+    const { type, text } = await metricsText()
+    response.writeHead(200, { 'content-type': type }).end(text)
+  } catch (error) {
+    log.warn(faultOf(error), 'metrics')
+    response.writeHead(503).end()
+  }
+}
 
 /** How long answers under way may take once the server is told to end. */
 const DRAIN_MS = 3000

@@ -1,7 +1,6 @@
 'use client'
 
 import Box from '@mui/material/Box'
-import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
@@ -14,6 +13,7 @@ import { tablesOf } from '@/core/tables/registry'
 import { type Table, totalsOf } from '@/core/tables/table'
 import type { LengthDisplay } from '@/core/units/format'
 import { select, toolContext } from '../bench-store'
+import { HandOverButton } from '../making/HandOverButton'
 import { OneOf } from '../panels/OneOf'
 import { useProject } from '../project/store'
 import { CuttingFields } from './CuttingFields'
@@ -62,24 +62,23 @@ export function TablesPanel() {
           onChange={setName}
         />
         <Box sx={{ flex: 1 }} />
-        <Button
-          size="small"
-          component="a"
-          sx={{ whiteSpace: 'nowrap', flexShrink: 0 }}
-          href={`/api/projects/${id}/hand-over/csv-${table.name}`}
-          download
-        >
-          Save CSV
-        </Button>
-        <Button
-          size="small"
-          component="a"
-          sx={{ whiteSpace: 'nowrap', flexShrink: 0 }}
-          href={`/api/projects/${id}/hand-over/xlsx`}
-          download
-        >
-          Save XLSX
-        </Button>
+        {(
+          [
+            [`csv-${table.name}`, 'CSV'],
+            ['xlsx', 'XLSX'],
+          ] as const
+        ).map(([format, word]) => (
+          <HandOverButton
+            key={format}
+            size="small"
+            sx={{ whiteSpace: 'nowrap', flexShrink: 0 }}
+            projectId={id}
+            format={format}
+            word={word}
+          >
+            Save {word}
+          </HandOverButton>
+        ))}
       </Stack>
       <Stack direction="row" sx={{ alignItems: 'center', gap: 2, pt: 0.5 }}>
         <TextField

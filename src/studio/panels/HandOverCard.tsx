@@ -1,18 +1,19 @@
 'use client'
 
-import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over'
-import { PAPERS, RATIOS } from '@/core/formats/svg/paper'
+import type { HandOverChoice } from '@/core/formats/making'
+import { PAPERS, type PaperName, RATIOS } from '@/core/formats/svg/paper'
 import { isBuildingElement } from '@/core/model/building-shapes'
 import { levelsOf } from '@/core/model/level/schema'
 import { partsOf } from '@/core/model/part/schema'
 import { isDrawn } from '@/core/model/shapes'
 import { workPlanesOf } from '@/core/model/work-plane/schema'
+import { HandOverButton } from '../making/HandOverButton'
 import { underlaysOf, useProject } from '../project/store'
 
 /** What goes out, in words. */
@@ -130,13 +131,17 @@ export function HandOverCard() {
   const parts = partsOf(records)
   const [part, setPart] = useOneOf(parts)
   const [paper, setPaper] = useState<Paper>({ level: '', paper: 'A3', scale: '' })
-  const query = new URLSearchParams(Object.entries(paper).filter(([, value]) => value !== '')).toString()
+  const onPaper: HandOverChoice = {
+    paper: paper.paper as PaperName,
+    ...(paper.level !== '' && { level: paper.level }),
+    ...(paper.scale !== '' && { scale: Number(paper.scale) }),
+  }
   const formats: readonly HandOverFormat[] = HAND_OVER_FORMATS
   const empty = [...counts.values()].every((count) => count === 0)
   const nothingFor = ({ ofPlane, ofPart }: HandOverFormat) =>
     ofPart ? parts.length === 0 : empty || (ofPlane === true && planes.length === 0)
-  const choiceOf = ({ onPaper, ofPlane, ofPart }: HandOverFormat) =>
-    onPaper ? query : ofPlane && plane ? `plane=${plane}` : ofPart && part ? `part=${part}` : ''
+  const choiceOf = (format: HandOverFormat): HandOverChoice =>
+    format.onPaper ? onPaper : format.ofPlane && plane ? { plane } : format.ofPart && part ? { part } : {}
   const unfitted = underlaysOf(records).filter(({ dimensions }) => dimensions.length === 0)
   return (
     <>
@@ -156,12 +161,13 @@ export function HandOverCard() {
         <Stack key={format.name} sx={{ py: 1, borderTop: 1, borderColor: 'divider' }}>
           <Stack direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
             <Typography variant="h3">{format.word}</Typography>
-            <Button
+            <HandOverButton
               size="small"
               variant={format.name === 'ifc' || format.name === 'dxf' ? 'contained' : 'outlined'}
-              component="a"
-              href={`/api/projects/${id}/hand-over/${format.name}?${choiceOf(format)}`}
-              download
+              projectId={id}
+              format={format.name}
+              word={format.word}
+              on={choiceOf(format)}
               disabled={waiting > 0 || nothingFor(format)}
               // Several formats end alike.
               aria-label={
@@ -171,7 +177,7 @@ export function HandOverCard() {
               }
             >
               Save {shortOf(format.extension)}
-            </Button>
+            </HandOverButton>
           </Stack>
           <Typography color="text.secondary" sx={{ fontSize: 12.5 }}>
             {format.about}

@@ -6,6 +6,7 @@ import { priceBookOf } from '@/core/model/price-book/schema'
 import { KG_M3_PER_MM3, materialNamed } from '@/core/part/materials'
 import { formatLength } from '@/core/units/format'
 import { toolContext } from '../bench-store'
+import { HandOverButton } from '../making/HandOverButton'
 import { useProject } from '../project/store'
 import { keepAsSymbol } from './keep-symbol'
 import { usePartSolid } from './part-solid'
@@ -78,17 +79,18 @@ export function PartFacts({ part }: { part: Part }) {
             Keep as symbol
           </Button>
           {FILES.map(([format, word]) => (
-            <Button
+            <HandOverButton
               key={format}
               size="small"
               variant="outlined"
-              component="a"
-              download
               disabled={waiting > 0}
-              href={`/api/projects/${id}/hand-over/${format}?part=${part.id}`}
+              projectId={id}
+              format={format}
+              word={word}
+              on={{ part: part.id }}
             >
               Save {word}
-            </Button>
+            </HandOverButton>
           ))}
         </Stack>
       )}

@@ -7,6 +7,7 @@ import type { Edges } from '@/core/model/part/steps'
 import type { FeatureNumber, SolidFeature } from '@/core/part/solid/features'
 import { formatLength, type LengthDisplay, partDisplay } from '@/core/units/format'
 import { toolContext } from '../bench-store'
+import { HandOverButton } from '../making/HandOverButton'
 import { useProject } from '../project/store'
 import { dropPicked, pickNext, solidDistance, solidFeature, usePartSolid } from './part-solid'
 import { addSteps } from './parts'
@@ -87,15 +88,16 @@ export function SolidBar({ part }: { part: Part }) {
             </Button>
           ))}
         {known.length === 1 && only?.form === 'flat' && (
-          <Button
+          <HandOverButton
             size="small"
             variant="outlined"
-            component="a"
-            download
-            href={`/api/projects/${projectId}/hand-over/dxf-face?part=${part.id}&face=${[only.at.x, only.at.y, only.at.z].map((each) => each.toFixed(6)).join(',')}`}
+            projectId={projectId}
+            format="dxf-face"
+            word="DXF of a face"
+            on={{ part: part.id, face: [only.at.x, only.at.y, only.at.z].map((each) => each.toFixed(6)).join(',') }}
           >
             Save DXF of it
-          </Button>
+          </HandOverButton>
         )}
         {known.length > 0 && (
           <Button size="small" onClick={dropPicked}>

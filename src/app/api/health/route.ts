@@ -1,10 +1,7 @@
-import { pool } from '@/server/database/client'
+import { health } from '@/server/health'
 import { answer } from '../answer'
 
 export const dynamic = 'force-dynamic'
 
-export const GET = () =>
-  answer(async () => {
-    await pool().query('select 1')
-    return { status: 'well' }
-  })
+/** Whether server and database answer, and how it stands with the readers. */
+export const GET = () => answer(health)

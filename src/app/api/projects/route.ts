@@ -1,24 +1,37 @@
 import { object } from 'yup'
-import { takeInArchive } from '@/server/archive'
+import { askToTakeIn, madeBy } from '@/server/making/making'
 import { createProject, listProjects } from '@/server/projects'
+import { arrived } from '@/server/staging'
 import { answer } from '../answer'
-import { bodyOf, bytesOf } from '../body'
+import { bodyOf, piecesOf } from '../body'
 import { nameField } from '../fields'
 
 export const dynamic = 'force-dynamic'
 
 export const GET = () => answer(listProjects)
 
-/** The largest archive that is taken in; it is unpacked in memory. */
+/** The largest archive that is taken in. */
 const ARCHIVE_LIMIT_MB = 1000
 
 /** A new project by its name, or by an archive as the body. */
 export const POST = (request: Request) =>
   answer(async () => {
-    if (request.headers.get('content-type') === 'application/zip') {
-      const bytes = await bytesOf(request, ARCHIVE_LIMIT_MB, 'This archive')
-      return Response.json(await takeInArchive(bytes), { status: 201 })
-    }
+    const type = request.headers.get('content-type')?.split(';')[0]
+    if (type === 'application/zip') return Response.json({ id: await takenIn(request) }, { status: 201 })
     const { name } = await bodyOf(request, object({ name: nameField }).noUnknown())
     return Response.json(await createProject(name), { status: 201 })
   })
+
+async function takenIn(request: Request): Promise<string> {
+  const archive = await arrived(piecesOf(request), {
+    name: 'This archive',
+    limitMb: ARCHIVE_LIMIT_MB,
+    advice: 'Take files out of the project that it does not need, and save it again.',
+  })
+  try {
+    const { resultProject } = await madeBy(await askToTakeIn(archive), request.signal)
+    return resultProject!
+  } finally {
+    await archive.discard()
+  }
+}

@@ -1,9 +1,10 @@
 import { eq, inArray, sql } from 'drizzle-orm'
 import type PgBoss from 'pg-boss'
-import { database } from '../database/client'
-import { runners, takenJobs } from '../database/schema'
-import type { Job } from '../jobs'
-import { keepFailure } from './keep'
+import { database } from './database/client'
+import { runners, takenJobs } from './database/schema'
+import type { Job, MakingJob } from './jobs'
+import { giveUpMaking } from './making/do-making'
+import { keepFailure } from './reading/keep'
 
 /** How often a runner says that it is there, and after what silence the others take it for gone. By the database's clock. */
 export const BEAT_MS = 1500
@@ -12,7 +13,7 @@ const SILENT_SECONDS = 6
 /** A job as it was taken from the queue. */
 export interface Taken {
   readonly id: string
-  readonly job: Job
+  readonly job: Job | MakingJob
   /** How many times it may still be tried after this. */
   readonly triesLeft: number
 }
@@ -41,7 +42,7 @@ export async function noteDone(taken: readonly Taken[]): Promise<void> {
 /** Gives jobs back to the queue, which tries them again after a pause; the page of one that was tried often enough says so. */
 export async function giveBack(boss: PgBoss, taken: readonly Taken[]): Promise<void> {
   for (const { id, job, triesLeft } of taken) {
-    if (triesLeft <= 0) await keepFailure(job, 'gave-up')
+    if (triesLeft <= 0) await (job.name === 'make' ? giveUpMaking(job.data.makingId) : keepFailure(job, 'gave-up'))
     await boss.fail(job.name, id)
   }
   await noteDone(taken)

@@ -1,0 +1,17 @@
+import { health } from '@/server/health'
+import { Problem } from '@/server/problem'
+import { answer } from '../../answer'
+
+export const dynamic = 'force-dynamic'
+
+/** Readers say that they are there every second or two. */
+const SILENT_SECONDS = 15
+
+/** Whether everything that people need is there: database, queue and readers. */
+export const GET = () =>
+  answer(async () => {
+    const now = await health()
+    if (now.readerSeenSeconds === null || now.readerSeenSeconds > SILENT_SECONDS)
+      throw new Problem(503, 'no-readers', 'Nobody reads files at present. What is brought in waits.')
+    return { ...now, status: 'ready' }
+  })

@@ -1,0 +1,67 @@
+import { eq } from 'drizzle-orm'
+import { archiveOf, keepArchive } from '../archive'
+import { loadContent, storeBytes } from '../contents'
+import { database, inTransaction } from '../database/client'
+import { makings } from '../database/schema'
+import { formatNamed } from '../hand-over/write'
+import { Problem } from '../problem'
+import { openProject } from '../projects'
+import { type Maker, MakingProblem, MakingStopped } from './maker'
+
+/** Does what somebody asked for and writes down what it came to. @throws what is our own fault, to be tried again */
+export async function doMaking(maker: Maker, id: string): Promise<void> {
+  const [making] = await database().select().from(makings).where(eq(makings.id, id))
+  if (!making || (making.status !== 'waiting' && making.status !== 'working')) return
+  await keep(id, { status: 'working', progress: 0.05 })
+  try {
+    if (making.request.kind === 'take-in') await takeIn(maker, id, making.inputHash!)
+    else await handOut(maker, making as typeof making & { request: { kind: 'hand-over' } })
+  } catch (error) {
+    if (error instanceof MakingStopped) return keep(id, { status: 'stopped' })
+    if (error instanceof MakingProblem || error instanceof Problem)
+      return keep(id, { status: 'failed', problem: { type: error.type, detail: error.detail } })
+    throw error
+  }
+}
+
+async function takeIn(maker: Maker, id: string, inputHash: string): Promise<void> {
+  const opened = await maker.make(id, { kind: 'unpack', bytes: await loadContent(inputHash) })
+  await keep(id, { progress: 0.6 })
+  const { id: resultProject } = await keepArchive(opened)
+  await keep(id, { status: 'done', progress: 1, resultProject, inputHash: null })
+}
+
+async function handOut(
+  maker: Maker,
+  { id, projectId, request }: typeof makings.$inferSelect & { request: { kind: 'hand-over' } },
+): Promise<void> {
+  const project = await openProject(projectId!)
+  const format = formatNamed(request.format)!
+  await keep(id, { progress: 0.2 })
+  const bytes = format.withSources
+    ? await maker.make(id, { kind: 'pack', ...(await partsOfArchive(project)) })
+    : await maker.make(id, { kind: 'hand-over', project, format: format.name, on: request.on })
+  await keep(id, { progress: 0.9 })
+  await inTransaction(async (tx) => {
+    const resultHash = await storeBytes(tx, bytes, format.mime)
+    await tx.update(makings).set({ status: 'done', progress: 1, resultHash }).where(eq(makings.id, id))
+  })
+}
+
+async function partsOfArchive(project: Parameters<typeof archiveOf>[0]) {
+  const { manifest, contentHashes } = await archiveOf(project)
+  const files: Uint8Array[] = []
+  for (const hash of contentHashes) files.push(await loadContent(hash))
+  return { manifest, files }
+}
+
+const keep = async (id: string, fields: Partial<typeof makings.$inferInsert>): Promise<void> => {
+  await database().update(makings).set(fields).where(eq(makings.id, id))
+}
+
+/** Writes down that it failed for good, and not by any fault of whoever asked. */
+export const giveUpMaking = (id: string): Promise<void> =>
+  keep(id, {
+    status: 'failed',
+    problem: { type: 'failed', detail: 'It failed three times, and not by anything that you did. Try again.' },
+  })
