@@ -58,6 +58,9 @@ export class Stack {
       giveWay(readers.pid)
       return readers
     })
+    this.keep('makers', 'The making of files', () =>
+      runProgram('src/server/making/runner.ts', [], { env, cwd: ROOT, detached: true }),
+    )
     if (seed) await this.must('demo/seed.ts', env, 'The demo project could not be loaded. What stands above says why.')
     this.keep('web', 'The web server', () =>
       runProgram('src/server/web/main.ts', [], {

@@ -134,10 +134,10 @@ export const api = {
   library: () => call<LibrarySymbol[]>('/api/library'),
   keepInLibrary: (symbol: SymbolRecord) => call<LibrarySymbol>('/api/library', send('POST', symbol)),
   removeFromLibrary: (id: string) => call<void>(`/api/library/${id}`, send('DELETE')),
-  keepChange: (projectId: string, change: Change, { epoch, revision }: KnownAt) =>
+  keepChange: (projectId: string, change: Change, at: KnownAt) =>
     call<{ revision: number; asSent: boolean }>(
-      `/api/projects/${projectId}/changes?epoch=${epoch}&revision=${revision}`,
-      send('POST', { ...change, version: MODEL_VERSION }),
+      `/api/projects/${projectId}/changes`,
+      send('POST', { ...change, version: MODEL_VERSION, at }),
     ),
   knownChanges: (projectId: string, ids: readonly string[]) =>
     call<{ known: { id: string; revision: number }[] }>(

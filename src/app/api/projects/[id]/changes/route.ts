@@ -1,4 +1,4 @@
-import { number, object, string } from 'yup'
+import { object, string } from 'yup'
 import { readChange } from '@/core/model/change/read'
 import { changesBefore, changesSince, keepChange } from '@/server/changes'
 import { answer, check } from '../../../answer'
@@ -25,15 +25,18 @@ export const GET = (request: Request, { params }: IdContext) =>
 /** Megabytes of a change: 50,000 lines, or a few with very many points. */
 const CHANGE_LIMIT_MB = 128
 
-const at = object({ epoch: epochField, revision: number().integer().min(0) })
+const at = object({ epoch: epochField.required(), revision: revisionField().required() }).noUnknown().default(undefined)
 
-/** Keeps a change. Who says with `?epoch=&revision=` what it knows of the project is told where that is another history. */
+/** Keeps a change. Who says with `at` what it knows of the project (`epoch`, `revision`) is told where that is another history. */
 export const POST = (request: Request, { params }: IdContext) =>
   answer(async () => {
     const { id } = await check(await params, idParams)
-    const known = await check(fieldsOf(request, 'revision'), at)
-    const change = await readChange(await jsonOf(request, CHANGE_LIMIT_MB), othersTurn)
-    return keepChange(id, change, known)
+    const body = await jsonOf(request, CHANGE_LIMIT_MB)
+    const { at: given, ...rest } = typeof body === 'object' && body !== null ? (body as Record<string, unknown>) : {}
+    const known = await check(given, at)
+    const { revision, epoch, asSent } = await keepChange(id, await readChange(rest, othersTurn), known)
+    // What was added is told to whoever asks for nothing more; who counts by a history is told of that too.
+    return known ? { revision, epoch, asSent } : { revision, ...(!asSent && { asSent }) }
   })
 
 const othersTurn = () => new Promise<void>((resolve) => setImmediate(resolve))
