@@ -6,7 +6,7 @@ import { createServer } from 'node:net'
 import { dirname, join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
 import { postgresFolder } from './debian.mjs'
-import { writeWhole } from './files.mjs'
+import { ensureFolder, writeWhole } from './files.mjs'
 import { tied } from './processes.mjs'
 import { prepareRoles } from './roles.mjs'
 import { fail } from './say.mjs'
@@ -21,7 +21,7 @@ const LONGEST_START_MS = 60_000
  * @returns URLs for the application and for the owner of the tables, and the supervised part
  */
 export async function startPostgres(home, { onStart = () => undefined, onGiveUp = fail } = {}) {
-  makeFolder(home)
+  ensureFolder(home)
   const data = join(home, 'postgres')
   const keysFile = join(home, 'database.json')
   const asServer = unprivileged(home)
@@ -82,21 +82,6 @@ export async function startPostgres(home, { onStart = () => undefined, onGiveUp 
 }
 
 const newPassword = () => randomBytes(18).toString('base64url')
-
-function makeFolder(home) {
-  try {
-    mkdirSync(home, { recursive: true })
-    writeWhole(join(home, 'probe'), '')
-    rmSync(join(home, 'probe'), { force: true })
-  } catch (error) {
-    fail(`${cannotWrite(home, error.code)} Nothing was changed.`)
-  }
-}
-
-function cannotWrite(home, code) {
-  if (code === 'ENOSPC') return `The disk on which ${home} lies is full. Free some space and start again.`
-  return `The folder ${home} can’t be written to (${code}). See that it belongs to you and that its disk is not read-only, then start again.`
-}
 
 /** @returns port and passwords of a cluster that is there */
 function readKeys(keysFile, data) {

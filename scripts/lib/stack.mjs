@@ -3,6 +3,7 @@ import { rmSync, writeFileSync } from 'node:fs'
 import { constants, setPriority } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
+import { ensureFolder } from './files.mjs'
 import { freePort, isFree, serverKeyFile, startPostgres } from './postgres.mjs'
 import { ended, signalGroup } from './processes.mjs'
 import { runProgram } from './programs.mjs'
@@ -10,6 +11,7 @@ import { ROOT } from './root.mjs'
 import { takeFolder } from './running.mjs'
 import { fail } from './say.mjs'
 import { Supervised } from './supervise.mjs'
+import { keepNoting, wasPutBack } from './watermark.mjs'
 
 /** Parts are ended before those that they need. */
 const ENDING_ORDER = ['web', 'makers', 'readers', 'postgres']
@@ -26,10 +28,12 @@ export class Stack {
     this.parts = {}
     this.folder = null
     this.stopping = null
+    this.endNoting = null
   }
 
   async start() {
     const { home, port, dev, seed, onGiveUp } = this.options
+    ensureFolder(home)
     this.folder = await takeFolder(home, this.address)
     if (!(await isFree(port))) {
       this.folder.giveBack()
@@ -48,11 +52,14 @@ export class Stack {
       CALQUE_KEY_FILE: serverKeyFile(home),
       NEXT_TELEMETRY_DISABLED: '1',
     }
+    const putBack = await wasPutBack(home, postgres.superuserUrl)
+    if (putBack) console.log('The database was put back to an older state: open windows are told.')
     await this.must(
       'src/server/database/migrate.ts',
-      { ...env, CALQUE_DATABASE_URL: postgres.ownerUrl },
+      { ...env, CALQUE_DATABASE_URL: postgres.ownerUrl, ...(putBack && { CALQUE_PUT_BACK: '1' }) },
       'The database could not be brought to its present form; it is as it was before. What stands above says why.',
     )
+    this.endNoting = keepNoting(home, postgres.superuserUrl)
     this.keep('readers', 'The reading of files', () => {
       const readers = runProgram('src/server/reading/runner.ts', [], { env, cwd: ROOT, detached: true })
       giveWay(readers.pid)
@@ -95,7 +102,10 @@ export class Stack {
   /** Stops all that was started, in order. */
   stop() {
     this.stopping ??= (async () => {
-      for (const key of ENDING_ORDER) await this.parts[key]?.stop()
+      for (const key of ENDING_ORDER) {
+        if (key === 'postgres') await this.endNoting?.()
+        await this.parts[key]?.stop()
+      }
       this.folder?.giveBack()
     })()
     return this.stopping
@@ -148,7 +158,7 @@ export async function runAgainstFresh(name, program, { port, seed, args = [] }) 
   const home = join(ROOT, '.calque', name)
   rmSync(home, { recursive: true, force: true })
   return withStack({ home, port: await freePort(port), seed }, ({ address }) =>
-    ended(runProgram(program, args, { cwd: ROOT, env: { CALQUE_ADDRESS: address } })),
+    ended(runProgram(program, args, { cwd: ROOT, env: { CALQUE_ADDRESS: address, CALQUE_HOME: home } })),
   )
 }
 

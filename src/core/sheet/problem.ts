@@ -14,6 +14,7 @@ export type SourceProblem =
   | 'no-such-page'
   | 'page-broken'
   | 'page-too-large'
+  | 'page-too-deep'
   | 'too-slow'
   | 'out-of-memory'
   | 'file-too-slow'
@@ -46,6 +47,8 @@ export const PROBLEM_SENTENCES: Record<SourceProblem, (file: string) => string> 
   'no-such-page': (file) => `${file} has no page of that number.`,
   'page-broken': (file) =>
     `A page of ${file} can't be read. The other pages can be used; print this one to a new PDF and bring that in.`,
+  'page-too-deep': (file) =>
+    `A page of ${file} is built in a way that no drawing is (more than 10,000 saved states within one another) and was not read. Print it to a new PDF and bring that in.`,
   'page-too-large': (file) =>
     `A page of ${file} is larger than any sheet can be. Print it to a real paper size and bring that in.`,
   'too-slow': (file) =>

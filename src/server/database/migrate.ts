@@ -1,9 +1,9 @@
-import { eq, isNotNull } from 'drizzle-orm'
+import { eq, isNotNull, sql } from 'drizzle-orm'
 import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import { makeQueues } from '../jobs'
 import { isSealed, seal } from '../secrets'
 import { database, pool } from './client'
-import { sources } from './schema'
+import { projects, sources } from './schema'
 
 /** From the project's folder, in which this is run. */
 const MIGRATIONS = 'src/server/database/migrations'
@@ -11,6 +11,7 @@ const MIGRATIONS = 'src/server/database/migrations'
 /** Brings the database to the present schema; run before the server starts. */
 await migrate(database(), { migrationsFolder: MIGRATIONS })
 await sealPasswords()
+if (process.env.CALQUE_PUT_BACK) await beginOtherHistories()
 await makeQueues()
 await pool().end()
 
@@ -26,4 +27,9 @@ async function sealPasswords(): Promise<void> {
         .update(sources)
         .set({ password: seal(password, id) })
         .where(eq(sources.id, id))
+}
+
+/** The database was put back to an older state: revisions from here on count something else than windows know. */
+async function beginOtherHistories(): Promise<void> {
+  await database().update(projects).set({ epoch: sql`gen_random_uuid()::text` })
 }

@@ -5,6 +5,7 @@ import { boxOf, corners, intersect, isEmpty, mapBox } from '../../geometry/box'
 import type { Point } from '../../geometry/vector'
 import { type Clip, isInside, narrow } from '../clip'
 import { Flag, isVisible, type Linework, type SheetLayer } from '../linework'
+import { SourceError } from '../problem'
 import { Recorder } from '../recorder'
 import { CLIP_FLATNESS_PT } from '../tolerance'
 import {
@@ -21,6 +22,9 @@ import { showText } from './text'
 
 /** Pieces of a tiling drawn at most; a finer hatch stays a fill with its outline. */
 const TILING_MOST_OPERATORS = 200_000
+
+/** Graphics states within one another; ISO 32000 (annex C) asks readers for 28. A small file could ask for gigabytes. */
+const DEEPEST_STATES = 10_000
 
 /** Path pieces as pdf.js packs them. */
 const Draw = { moveTo: 0, lineTo: 1, curveTo: 2, quadraticCurveTo: 3, closePath: 4 } as const
@@ -77,6 +81,7 @@ export class Interpreter {
       case ops.constructPath:
         return this.path(args[0], (args[1] as Float32Array[])[0])
       case ops.save:
+        if (this.stack.length >= DEEPEST_STATES) throw new SourceError('page-too-deep')
         this.stack.push({ ...state })
         return
       case ops.restore:

@@ -154,6 +154,17 @@ export class PdfFile {
     const waiting: Promise<void>[] = []
     let queue = Promise.resolve()
     let queued = 0
+    let refused: SourceError | null = null
+    /** What goes beyond bounds ends the reading: pdf.js stops where it is when its operators can't be handed on. */
+    const take = (list: OperatorList) => {
+      if (refused) throw refused
+      try {
+        interpreter.execute(list)
+      } catch (error) {
+        if (error instanceof SourceError) refused = error
+        throw error
+      }
+    }
     this.reader.current = {
       font: (name) => {
         const known = new Promise<void>((resolve) =>
@@ -166,10 +177,10 @@ export class PdfFile {
         waiting.push(known)
       },
       operators: (list) => {
-        if (waiting.length === 0 && queued === 0) return interpreter.execute(list)
+        if (waiting.length === 0 && queued === 0) return take(list)
         queued++
         queue = Promise.all([queue, ...waiting]).then(() => {
-          interpreter.execute(list)
+          take(list)
           queued--
         })
       },
@@ -177,9 +188,10 @@ export class PdfFile {
     try {
       await page.getOperatorList()
       await queue
+      if (refused) throw refused
       return interpreter.finish()
     } catch (error) {
-      throw problemOf(error)
+      throw problemOf(refused ?? error)
     } finally {
       this.reader.current = null
       page.cleanup()

@@ -135,6 +135,19 @@ describe('bad drawings', () => {
       ),
       'drawing-too-large',
     ],
+    [
+      'empty blocks that multiply beyond bounds',
+      drawing(
+        insert('B0'),
+        blocks(
+          ...Array.from(
+            { length: 30 },
+            (_, i) => [`B${i}`, i === 29 ? '' : insert(`B${i + 1}`).repeat(3)] as [string, string],
+          ),
+        ),
+      ),
+      'drawing-too-large',
+    ],
     ['nothing in it', drawing(''), 'empty-drawing'],
     ['groups that are none', new TextEncoder().encode('0\nSECTION\n2\nENTITIES\nx\ny\n'), 'broken-drawing'],
     ['the binary form', new TextEncoder().encode('Some Binary DXF\r\n\x1a\0'), 'binary-dxf'],

@@ -123,12 +123,15 @@ function entitiesOf(records: readonly DxfRecord[]): Entity[] {
 const DEEPEST = 32
 /** Copies of one arrayed insert at most. */
 const MOST_COPIES = 10_000
+/** Entities that are gone through at most, inserts of inserts and what draws nothing included. */
+const MOST_VISITED = 5_000_000
 
 class DrawingReader {
   private readonly drawn: Drawn = { lines: [], curves: [], texts: [] }
   private readonly maker = new EntityMaker()
   /** What stands on the layout rather than in the model. */
   private readonly onLayout: Entity[] = []
+  private visited = 0
 
   constructor(
     private readonly looks: Looks,
@@ -155,6 +158,7 @@ class DrawingReader {
   private draw(entities: readonly Entity[], map: Affine, insert: Look | null, within: readonly string[]): void {
     for (const entity of entities) {
       const { record } = entity
+      if (++this.visited > MOST_VISITED) throw new SourceError('drawing-too-large')
       if (record.number(60) === 1) continue
       const look = this.looks.of(record, insert)
       const pen = new Pen(this.drawn, map, look, within)
@@ -196,6 +200,7 @@ class DrawingReader {
 
   private block(name: string, { map, look, within }: Pen): void {
     const block = this.blocks.get(name)
+    if (++this.visited > MOST_VISITED) throw new SourceError('drawing-too-large')
     if (!block || within.includes(name) || within.length >= DEEPEST) return
     this.draw(block.entities, map, look, [...within, name])
   }

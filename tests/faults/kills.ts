@@ -1,0 +1,213 @@
+import { spawnSync } from 'node:child_process'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { audit, Editor, json, newProject, pause, quantile } from './editor'
+
+/** What is killed, in turn. */
+const VICTIMS = ['web', 'reader', 'readers', 'backend', 'postgres', 'makers'] as const
+type Victim = (typeof VICTIMS)[number]
+
+/** A Calque that is to be struck: where it answers, and the folder in which it says what runs. */
+export interface Target {
+  readonly address: string
+  readonly home: string
+}
+
+export interface KillReport {
+  readonly kills: number
+  readonly acknowledged: number
+  readonly lost: number
+  readonly doubled: number
+  readonly projects: number
+  readonly replayed: number
+  /** Longest time until everything was ready again, in seconds, by what was killed. */
+  readonly backWithinSeconds: Readonly<Record<string, number>>
+  /** Files that were brought in meanwhile, and how many of them came to an end. */
+  readonly files: number
+  readonly filesDone: number
+}
+
+/**
+ * Kills one part after another while people edit and files are read, and looks afterwards whether anything is lost.
+ * @param kills how many @param mostSeconds of the whole
+ */
+export async function kill(
+  target: Target,
+  kills: number,
+  mostSeconds: number,
+  file: { name: string; bytes: Uint8Array },
+): Promise<KillReport> {
+  const { address } = target
+  const projects = await Promise.all(['one', 'two'].map((name) => newProject(address, name)))
+  const editors = Array.from({ length: 8 }, (_, i) => new Editor(address, projects[i % 2]!, `e${i}`))
+  const editing = editors.map((editor) => editor.edit(20))
+  const back = new Map<Victim, number>()
+  const ends = performance.now() + mostSeconds * 1000
+  let killed = 0
+  let files = 0
+  while (killed < kills && performance.now() < ends) {
+    const victim = VICTIMS[killed % VICTIMS.length]!
+    if (killed % 10 === 0 && (await bringIn(address, projects[0]!, file, files))) files++
+    if (!strike(target, victim)) {
+      await pause(100)
+      continue
+    }
+    killed++
+    const began = performance.now()
+    // It takes a moment until what was killed is not there.
+    await pause(50)
+    await ready(address)
+    back.set(victim, Math.max(back.get(victim) ?? 0, (performance.now() - began) / 1000))
+    await pause(100)
+  }
+  for (const editor of editors) editor.end()
+  await Promise.all(editing)
+  const filesDone = await finished(address, projects[0]!, files)
+  const audits = await Promise.all(
+    projects.map((project, i) =>
+      audit(
+        address,
+        project,
+        editors.filter((_, j) => j % 2 === i),
+      ),
+    ),
+  )
+  return {
+    kills: killed,
+    acknowledged: editors.reduce((sum, { acknowledged }) => sum + acknowledged.length, 0),
+    lost: audits.reduce((sum, { lost }) => sum + lost, 0),
+    doubled: audits.reduce((sum, { doubled, gaps }) => sum + doubled + gaps, 0),
+    projects: projects.length,
+    replayed: audits.filter(({ replays }) => replays).length,
+    backWithinSeconds: Object.fromEntries([...back].map(([victim, seconds]) => [victim, Number(seconds.toFixed(1))])),
+    files,
+    filesDone,
+  }
+}
+
+/** @returns whether there was something to kill */
+function strike(target: Target, victim: Victim): boolean {
+  const parts = partsOf(target)
+  const pid =
+    victim === 'reader'
+      ? childrenOf(parts.readers)[0]
+      : victim === 'backend'
+        ? backendOf(parts.postgres)
+        : parts[victim]
+  if (!pid) return false
+  try {
+    process.kill(pid, 'SIGKILL')
+    return true
+  } catch {
+    return false
+  }
+}
+
+const childrenOf = (pid: number | undefined): number[] => {
+  try {
+    return readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').split(' ').filter(Boolean).map(Number)
+  } catch {
+    return []
+  }
+}
+
+/** The processes of the parts, as they are noted beside the database. */
+function partsOf({ home }: Target): Partial<Record<string, number>> {
+  const { parts } = JSON.parse(readFileSync(join(home, 'running.json'), 'utf8')) as { parts: Record<string, string> }
+  return Object.fromEntries(Object.entries(parts).map(([name, mark]) => [name, Number(mark.split(':')[0])]))
+}
+
+/** A process of the database that serves somebody. */
+const backendOf = (pid: number | undefined): number | undefined =>
+  childrenOf(pid).find((child) =>
+    spawnSync('ps', ['-o', 'args=', '-p', String(child)], { encoding: 'utf8' }).stdout.includes('calque_app'),
+  )
+
+async function ready(address: string): Promise<void> {
+  for (;;) {
+    const well = await fetch(`${address}/api/health/ready`, { signal: AbortSignal.timeout(2000) }).then(
+      ({ ok }) => ok,
+      () => false,
+    )
+    if (well) return
+    await pause(50)
+  }
+}
+
+async function bringIn(
+  address: string,
+  project: string,
+  { name, bytes }: { name: string; bytes: Uint8Array },
+  count: number,
+): Promise<boolean> {
+  // Each is another file: a note at its end, which no reader minds.
+  const own = Buffer.concat([bytes, Buffer.from(`\n% ${count}\n`)])
+  const answer = await fetch(`${address}/api/projects/${project}/sources?name=${count}-${name}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream' },
+    body: own,
+  }).catch(() => null)
+  return answer?.ok ?? false
+}
+
+/** Waits until all files are read. @returns how many of them are, without a fault of ours */
+async function finished(address: string, project: string, files: number): Promise<number> {
+  interface Seen {
+    status: string
+    canTryAgain: boolean
+    sheets: { status: string; canTryAgain: boolean }[]
+  }
+  let done = 0
+  for (let tries = 0; tries < 240; tries++) {
+    const sources = (await json(`${address}/api/projects/${project}/sources`)) as Seen[]
+    done = sources.filter(
+      ({ status, sheets }) => status === 'ready' && sheets.every((sheet) => sheet.status === 'ready'),
+    ).length
+    if (done >= files) return done
+    await pause(500)
+  }
+  return done
+}
+
+export interface SaveReport {
+  readonly saves: number
+  readonly medianMs: number
+  readonly p95Ms: number
+  readonly lost: number
+  readonly doubled: number
+}
+
+/** Many people edit at once, with no other load. @param pauseMs between two edits of one of them */
+export async function manyEditors(
+  address: string,
+  {
+    editors: count,
+    projects: projectCount,
+    seconds,
+    pauseMs,
+  }: Record<'editors' | 'projects' | 'seconds' | 'pauseMs', number>,
+): Promise<SaveReport> {
+  const projects = await Promise.all(Array.from({ length: projectCount }, (_, i) => newProject(address, `many ${i}`)))
+  const editors = Array.from({ length: count }, (_, i) => new Editor(address, projects[i % projectCount]!, `m${i}`))
+  const editing = editors.map((editor) => editor.edit(pauseMs))
+  await pause(seconds * 1000)
+  for (const editor of editors) editor.end()
+  await Promise.all(editing)
+  const audits = await Promise.all(
+    projects.map((project, i) =>
+      audit(
+        address,
+        project,
+        editors.filter((_, j) => j % projectCount === i),
+      ),
+    ),
+  )
+  const saves = editors.flatMap(({ savesMs }) => savesMs)
+  return {
+    saves: saves.length,
+    medianMs: quantile(saves, 0.5),
+    p95Ms: quantile(saves, 0.95),
+    lost: audits.reduce((sum, { lost }) => sum + lost, 0),
+    doubled: audits.reduce((sum, { doubled, gaps }) => sum + doubled + gaps, 0),
+  }
+}
