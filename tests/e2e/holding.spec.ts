@@ -42,14 +42,22 @@ const keep = (page: Page, project: string, id: string) =>
     data: { id, label: 'Trace wall', cause: 'edit', of: null, edits: [{ id, before: null, after: wall(id, 5) }] },
   })
 
+/** Opens a project as one who traces. */
+async function open(page: Page, project: string): Promise<StudioPage> {
+  await page.goto(`${stack.address}/projects/${project}`)
+  const studio = new StudioPage(page)
+  await studio.kept()
+  await studio.goTo('Trace')
+  return studio
+}
+
 const wallsIn = (page: Page, count: number) =>
   expect(page.getByText(count === 1 ? '1 wall' : `${count} walls`, { exact: true })).toBeVisible()
 
 for (const part of ['web', 'readers', 'makers', 'postgres'] as const)
   test(`${part}: what is killed comes back, and an open window goes on`, async ({ page }) => {
     const project = await newProject(page, `Killed ${part}`)
-    await page.goto(`${stack.address}/projects/${project}`)
-    await new StudioPage(page).goTo('Trace')
+    await open(page, project)
     await keep(page, project, 'w1')
     await wallsIn(page, 1)
     const killed = stack.pidOf(part)!
@@ -70,9 +78,7 @@ for (const part of ['web', 'readers', 'makers', 'postgres'] as const)
 test('a window sees what is put back, and is told what that took from it', async ({ page }) => {
   test.setTimeout(150_000)
   const project = await newProject(page, 'Put back')
-  await page.goto(`${stack.address}/projects/${project}`)
-  const studio = new StudioPage(page)
-  await studio.goTo('Trace')
+  const studio = await open(page, project)
   await keep(page, project, 'before')
   await wallsIn(page, 1)
   await stack.stop()
@@ -97,7 +103,6 @@ test('a window sees what is put back, and is told what that took from it', async
   await page.getByRole('button', { name: '1 not kept' }).click()
   await expect(page.getByText('The server was put back to a state from before this was done.')).toBeVisible()
   await page.getByRole('button', { name: /^Send .* again$/ }).click()
-  await page.getByRole('button', { name: 'Close' }).click()
   await studio.kept()
   await wallsIn(page, 2)
   await page.reload()
@@ -106,9 +111,7 @@ test('a window sees what is put back, and is told what that took from it', async
 
 test('what is refused is held, told, saved as a file and sent again', async ({ page }) => {
   const project = await newProject(page, 'Refused')
-  await page.goto(`${stack.address}/projects/${project}`)
-  const studio = new StudioPage(page)
-  await studio.goTo('Trace')
+  const studio = await open(page, project)
   await page.route('**/changes', (route) =>
     route.request().method() === 'POST'
       ? route.fulfill({ status: 422, json: { type: '/problems/not-whole', detail: 'That can not be.' } })
@@ -130,16 +133,13 @@ test('what is refused is held, told, saved as a file and sent again', async ({ p
   expect(saved).toMatchObject([{ sentence: 'That can not be.', change: { edits: [{ after: { kind: 'wall' } }] } }])
   await page.unroute('**/changes')
   await page.getByRole('button', { name: /^Send .* again$/ }).click()
-  await page.getByRole('button', { name: 'Close' }).click()
   await studio.kept()
   await wallsIn(page, 1)
 })
 
 test('a sign-in that ran out, or too much at once, deletes nothing', async ({ page }) => {
   const project = await newProject(page, 'Later')
-  await page.goto(`${stack.address}/projects/${project}`)
-  const studio = new StudioPage(page)
-  await studio.goTo('Trace')
+  const studio = await open(page, project)
   for (const [i, status] of [401, 429].entries()) {
     await page.route('**/changes', (route) =>
       route.request().method() === 'POST' ? route.fulfill({ status, json: { detail: 'Not now.' } }) : route.continue(),

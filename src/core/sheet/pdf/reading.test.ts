@@ -214,3 +214,13 @@ describe('a page that is written badly', () => {
     expect(rows.flat().every(Number.isFinite)).toBe(true)
   })
 })
+
+describe('what no drawing is', () => {
+  it('is told at once where a small file asks for saved states without end', async () => {
+    await expect(read('q '.repeat(300_000))).rejects.toMatchObject({ problem: 'page-too-deep' })
+  })
+
+  it('is read where they are given back', async () => {
+    expect(seen(await read(`${'q Q '.repeat(20_000)} ${ONE_LINE}`))).toEqual([[20, 30, 120, 80]])
+  })
+})
