@@ -46,7 +46,8 @@ const keep = (page: Page, project: string, id: string) =>
 async function open(page: Page, project: string): Promise<StudioPage> {
   await page.goto(`${stack.address}/projects/${project}`)
   const studio = new StudioPage(page)
-  await studio.kept()
+  // There once the project is.
+  await expect(page.getByText('No sheet lies here yet.')).toBeVisible()
   await studio.goTo('Trace')
   return studio
 }

@@ -90,7 +90,7 @@ test('a page says what it may do, and its own scripts run', async ({ page }) => 
   const policy = response!.headers()['content-security-policy']!
   expect(policy).toMatch(/script-src 'self' 'nonce-[^']+' 'wasm-unsafe-eval';/)
   expect(policy).toContain("frame-ancestors 'none'")
-  await expect(page.getByLabel('Projects')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Calque' })).toBeVisible()
   expect(broken).toEqual([])
   const again = await page.goto('/')
   expect(again!.headers()['content-security-policy']).not.toBe(policy)

@@ -59,7 +59,9 @@ function streamUntil(stop: AbortSignal, tell: (said: Word) => void): Promise<voi
   events.onerror = () => tell({ word: 'lost' })
   events.onmessage = ({ data }: MessageEvent<string>) => {
     const { projectId, ...event } = JSON.parse(data) as ProjectEvent & { projectId: string }
-    tell({ word: 'heard', projectId, event: event as ProjectEvent })
+    // What may not have been heard may have been of any project.
+    if (event.type === 'again') tell({ word: 'opened' })
+    else tell({ word: 'heard', projectId, event: event as ProjectEvent })
   }
   return new Promise((resolve) => {
     stop.addEventListener('abort', () => {
