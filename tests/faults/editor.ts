@@ -16,11 +16,11 @@ export class Editor {
     readonly name: string,
   ) {}
 
-  /** Edits until it is told to end. @param pauseMs between one and the next */
+  /** Edits until it is told to end. @param pauseMs between one and the next, more or less: people keep no time */
   async edit(pauseMs: number): Promise<void> {
     while (!this.ended) {
+      await pause(pauseMs * (0.5 + Math.random()))
       await this.keep(this.next())
-      await pause(pauseMs)
     }
   }
 

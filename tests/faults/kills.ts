@@ -169,17 +169,38 @@ async function finished(address: string, project: string, files: number): Promis
   return done
 }
 
+/** A hundredth of a second, in which Linux counts (USER_HZ, time(7)). */
+const MS_PER_TICK = 10
+
+/** Time of processors that web server and database took so far. */
+function processorMsOf(target: Target): number {
+  const { web, postgres } = partsOf(target)
+  return [web, postgres, ...childrenOf(postgres)].reduce((sum: number, pid) => sum + ticksOf(pid) * MS_PER_TICK, 0)
+}
+
+function ticksOf(pid: number | undefined): number {
+  try {
+    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8')
+    const fields = stat.slice(stat.lastIndexOf(')') + 2).split(' ')
+    return Number(fields[11]) + Number(fields[12])
+  } catch {
+    return 0
+  }
+}
+
 export interface SaveReport {
   readonly saves: number
   readonly medianMs: number
   readonly p95Ms: number
+  /** Time of processors that one of them took, of web server and database together. */
+  readonly processorMs: number
   readonly lost: number
   readonly doubled: number
 }
 
 /** Many people edit at once, with no other load. @param pauseMs between two edits of one of them */
 export async function manyEditors(
-  address: string,
+  target: Target,
   {
     editors: count,
     projects: projectCount,
@@ -187,10 +208,15 @@ export async function manyEditors(
     pauseMs,
   }: Record<'editors' | 'projects' | 'seconds' | 'pauseMs', number>,
 ): Promise<SaveReport> {
+  const { address } = target
   const projects = await Promise.all(Array.from({ length: projectCount }, (_, i) => newProject(address, `many ${i}`)))
   const editors = Array.from({ length: count }, (_, i) => new Editor(address, projects[i % projectCount]!, `m${i}`))
   const editing = editors.map((editor) => editor.edit(pauseMs))
-  await pause(seconds * 1000)
+  await pause((seconds * 1000) / 4)
+  const kept = () => editors.reduce((sum, { acknowledged }) => sum + acknowledged.length, 0)
+  const [savesBefore, processorBefore] = [kept(), processorMsOf(target)]
+  await pause((seconds * 1000 * 3) / 4)
+  const processorMs = (processorMsOf(target) - processorBefore) / (kept() - savesBefore)
   for (const editor of editors) editor.end()
   await Promise.all(editing)
   const audits = await Promise.all(
@@ -207,6 +233,7 @@ export async function manyEditors(
     saves: saves.length,
     medianMs: quantile(saves, 0.5),
     p95Ms: quantile(saves, 0.95),
+    processorMs,
     lost: audits.reduce((sum, { lost }) => sum + lost, 0),
     doubled: audits.reduce((sum, { doubled, gaps }) => sum + doubled + gaps, 0),
   }

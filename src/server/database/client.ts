@@ -13,9 +13,17 @@ export function databaseUrl(): string {
 
 export function pool(): Pool {
   if (!kept.calquePool) {
-    kept.calquePool = new Pool({ connectionString: databaseUrl(), max: 10 })
+    kept.calquePool = new Pool({
+      connectionString: databaseUrl(),
+      max: 10,
+      // Nobody waits longer for a connection than for an answer.
+      connectionTimeoutMillis: 10_000,
+      keepAlive: true,
+    })
     // A lost idle connection is replaced by the pool; without a listener it would end the process.
     kept.calquePool.on('error', () => undefined)
+    // One that is lost while it is used fails what it was used for; that is told there.
+    kept.calquePool.on('connect', (client) => client.on('error', () => undefined))
   }
   return kept.calquePool
 }

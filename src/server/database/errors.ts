@@ -16,7 +16,11 @@ export function failureOf(error: unknown): DatabaseFailure {
   if (AWAY.test(code)) return 'away'
   if (UNFIT.test(code)) return 'unfit'
   // The pool's own words have no code.
-  if (/connection terminated|timeout exceeded when trying to connect|cannot use a pool/i.test(String(root.message)))
+  if (
+    /connection terminated|not queryable|timeout exceeded when trying to connect|cannot use a pool/i.test(
+      String(root.message),
+    )
+  )
     return 'away'
   return null
 }
