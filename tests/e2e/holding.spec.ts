@@ -1,3 +1,4 @@
+import { spawn } from 'node:child_process'
 import { cpSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -7,6 +8,8 @@ import { freePort } from '../../scripts/lib/postgres.mjs'
 import { type RunningStack, startStack } from '../../scripts/lib/stack.mjs'
 import { program } from '../support/producers'
 import { StudioPage, test } from './studio'
+
+const STACK = new URL('../../scripts/lib/stack.mjs', import.meta.url)
 
 /** A Calque of its own, whose parts are killed and whose database is put back. */
 let home: string
@@ -261,11 +264,41 @@ test('ten uploads that stall hold nobody up', async ({ page }) => {
   }
 })
 
+test('eight windows of one browser all hear what is done, over one stream', async ({ page, context }) => {
+  test.setTimeout(120_000)
+  const project = await newProject(page, 'Many windows')
+  const windows = [page]
+  while (windows.length < 8) windows.push(await context.newPage())
+  for (const each of windows) await open(each, project)
+  await keep(page, project, 'w1')
+  for (const each of windows) await wallsIn(each, 1)
+  // The window that listens for all is closed: another one takes over.
+  await windows.shift()!.close()
+  await keep(windows[0]!, project, 'w2')
+  for (const each of windows) await wallsIn(each, 2)
+})
+
+test('a start that was killed leaves nothing in the way of the next one', async () => {
+  test.setTimeout(120_000)
+  const own = mkdtempSync(join(tmpdir(), 'calque-'))
+  const port = await freePort(4940)
+  const start = `import('${STACK}').then(({ startStack }) => startStack({ home: ${JSON.stringify(own)}, port: ${port}, seed: false }))`
+  const child = spawn(process.execPath, ['-e', start], { stdio: 'ignore' })
+  const ready = async () => (await fetch(`http://127.0.0.1:${port}/api/health/ready`).catch(() => null))?.ok ?? false
+  await expect.poll(ready, { timeout: 60_000 }).toBe(true)
+  child.kill('SIGKILL')
+  const next = await startStack({ home: own, port, seed: false })
+  expect(await ready()).toBe(true)
+  await next.stop()
+  expect(existsSync(join(own, 'running.json'))).toBe(false)
+  rmSync(own, { recursive: true, force: true })
+})
+
 test('a second start in the same folder says what runs there, and touches nothing', async ({ page }) => {
   const second = await program(
     process.execPath,
     '-e',
-    `import('${new URL('../../scripts/lib/stack.mjs', import.meta.url)}').then(({ startStack }) => startStack({ home: ${JSON.stringify(home)}, port: 4999, seed: false }))`,
+    `import('${STACK}').then(({ startStack }) => startStack({ home: ${JSON.stringify(home)}, port: 4999, seed: false }))`,
   ).then(
     () => '',
     (error: { stderr: string }) => error.stderr,
@@ -283,7 +316,7 @@ test('keys that are lost are a sentence that costs nobody the data', async () =>
   const said = await program(
     process.execPath,
     '-e',
-    `import('${new URL('../../scripts/lib/stack.mjs', import.meta.url)}').then(({ startStack }) => startStack({ home: ${JSON.stringify(home)}, port: 4999, seed: false }))`,
+    `import('${STACK}').then(({ startStack }) => startStack({ home: ${JSON.stringify(home)}, port: 4999, seed: false }))`,
   ).then(
     () => '',
     (error: { stderr: string }) => error.stderr,

@@ -101,3 +101,12 @@ test('a page says what it may do, and its own scripts run', async ({ page }) => 
   })
   expect(await page.evaluate(() => 'planted' in window)).toBe(false)
 })
+
+test('figures and health are told, figures only to this machine', async ({ request }) => {
+  expect((await request.get('/api/health/live')).ok()).toBe(true)
+  expect(await (await request.get('/api/health/ready')).json()).toMatchObject({ status: 'ready' })
+  const figures = await request.get('/metrics')
+  expect(figures.headers()['content-type']).toContain('text/plain')
+  expect(await figures.text()).toMatch(/calque_request_seconds_count\{[^}]*what="health[^}]*\} [1-9]/)
+  expect((await askAs('GET', '/metrics', { host: 'rebound.example' })).status).toBe(421)
+})

@@ -12,6 +12,7 @@ import type * as Events from '@/server/events'
 import type * as JobsModule from '@/server/jobs'
 import type * as Making from '@/server/making/making'
 import type * as Projects from '@/server/projects'
+import type * as Keep from '@/server/reading/keep'
 import type * as Sources from '@/server/sources'
 import type * as Taken from '@/server/taken'
 import { house } from '../support/house'
@@ -20,6 +21,7 @@ import { type TestDatabase, testDatabase } from '../support/test-database'
 let database: TestDatabase
 let admin: pg.Client
 let server: typeof Changes &
+  typeof Keep &
   typeof Collect &
   typeof Contents &
   typeof Client &
@@ -45,6 +47,7 @@ beforeAll(async () => {
     await import('@/server/jobs'),
     await import('@/server/making/making'),
     await import('@/server/projects'),
+    await import('@/server/reading/keep'),
     await import('@/server/sources'),
     await import('@/server/taken'),
   )
@@ -189,6 +192,19 @@ describe('records of before', () => {
     await server.keepChange(id, change('mend', ['w', old('w'), wall('w', 9)]))
     await server.keepChange(id, change('remove', ['v', old('v'), null]))
     expect((await server.openProject(id)).records.filter(({ kind }) => kind === 'wall')).toEqual([wall('w', 9)])
+  })
+})
+
+describe('what files say of themselves', () => {
+  it('is kept without what no database takes', async () => {
+    const { id } = await server.createProject('Labels')
+    const { id: sourceId } = await server.addSource(id, 'a.svg', bytesOf(drawing(41)))
+    const source = (await server.sourceOf(sourceId))!
+    const page = { widthPt: 9, heightPt: 9, zeroPt: { x: 0, y: 0 }, resolution: null, problem: null }
+    await server.keepOpened(source, { producer: 'Maker\0 9\ud800', pages: [{ ...page, label: 'Plan\0\udfff' }] })
+    expect((await server.sourceOf(sourceId))!.producer).toBe('Maker 9\ufffd')
+    expect((await server.listSources(id))[0]!.sheets[0]!.label).toBe('Plan\ufffd')
+    expect(await server.findPages(id, 'Plan')).toHaveLength(1)
   })
 })
 

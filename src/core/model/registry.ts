@@ -110,9 +110,11 @@ const SCHEMAS: Record<RecordKind, ObjectSchema<object>> = {
   part: partSchema as unknown as ObjectSchema<object>,
 }
 
+export const RECORD_KINDS = Object.keys(SCHEMAS) as readonly RecordKind[]
+
 const kindSchema = object({
   kind: string<RecordKind>()
-    .oneOf(Object.keys(SCHEMAS) as RecordKind[])
+    .oneOf([...RECORD_KINDS])
     .required(),
 })
 

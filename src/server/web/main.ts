@@ -33,9 +33,10 @@ const server = createServer((request, response) => {
     response.destroy()
   })
 })
-// Whoever sends nothing for a while is not waited for; a large file over a slow line takes as long as it takes.
-server.requestTimeout = 0
+// A large file over a slow line takes its time, a file that is made for somebody as well; who says nothing is not waited for.
+server.requestTimeout = 3_600_000
 server.headersTimeout = 20_000
+server.timeout = 400_000
 if (dev) server.on('upgrade', app.getUpgradeHandler())
 server.listen(port, hostname)
 

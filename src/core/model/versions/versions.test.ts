@@ -1,5 +1,8 @@
 import { describe, expect, it } from 'vitest'
+import model1 from '../../../../tests/fixtures/model-1.json'
+import { type ProjectRecord, RECORD_KINDS, validateRecord } from '../registry'
 import { type Migration, NewerModelError, upgradedBy } from './migration'
+import { MODEL_VERSION, upgraded } from './registry'
 
 /** A reading that was kept in metres once, and without a note before that. */
 const STEPS: readonly Migration[] = [
@@ -29,4 +32,22 @@ describe('records of before', () => {
   it('of a newer program are not guessed at', () => {
     expect(() => upgradedBy(STEPS, first, 5)).toThrow(NewerModelError)
   })
+})
+
+/** What each released version wrote, by its number: kept for ever, with one record of each kind that it had. */
+const RELEASED: readonly (readonly ProjectRecord[])[] = [model1 as unknown as ProjectRecord[]]
+
+describe('every released version', () => {
+  it('has its fixture', () => {
+    expect(RELEASED).toHaveLength(MODEL_VERSION)
+    expect(new Set(RELEASED.at(-1)!.map(({ kind }) => kind))).toEqual(new Set(RECORD_KINDS))
+  })
+
+  it.each(RELEASED.flatMap((records, i) => records.map((record) => [i + 1, record.kind, record] as const)))(
+    '%i: what it wrote as %s is read',
+    (version, kind, record) => {
+      const now = upgraded(record, version)
+      expect(validateRecord(now)).toMatchObject({ kind, id: record.id })
+    },
+  )
 })
