@@ -5,7 +5,7 @@ import { ended, signalGroup } from './processes.mjs'
 const FIRST_PAUSE_MS = 200
 const LONGEST_PAUSE_MS = 5000
 /** A part that ran this long was well: what ended it then is a new trouble. */
-const WELL_AFTER_MS = 20_000
+const WELL_AFTER_MS = 3000
 /** Starts in a row that came to nothing, after which there is no use in another one. */
 const MOST_TRIES = 8
 
