@@ -1,13 +1,5 @@
 import { type APIRequestContext, expect, test } from '@playwright/test'
-
-const wall = (id: string, x: number) => ({
-  id,
-  kind: 'wall',
-  start: { x: 0, y: 0 },
-  end: { x, y: 0 },
-  thicknessMm: 100,
-  tracedLine: 'centre',
-})
+import { plainWall as wall } from '../support/plain-wall'
 
 type Record = ReturnType<typeof wall> | null
 

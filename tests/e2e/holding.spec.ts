@@ -6,6 +6,7 @@ import { expect, type Page } from '@playwright/test'
 import pg from 'pg'
 import { freePort } from '../../scripts/lib/postgres.mjs'
 import { type RunningStack, startStack } from '../../scripts/lib/stack.mjs'
+import { plainWall as wall } from '../support/plain-wall'
 import { program } from '../support/producers'
 import { StudioPage, test } from './studio'
 
@@ -24,15 +25,6 @@ test.beforeAll(async () => {
 test.afterAll(async () => {
   await stack?.stop()
   rmSync(home, { recursive: true, force: true })
-})
-
-const wall = (id: string, x: number) => ({
-  id,
-  kind: 'wall',
-  start: { x: 0, y: 0 },
-  end: { x, y: 0 },
-  thicknessMm: 100,
-  tracedLine: 'centre',
 })
 
 async function newProject(page: Page, name: string): Promise<string> {
@@ -54,6 +46,17 @@ async function open(page: Page, project: string): Promise<StudioPage> {
   await studio.goTo('Trace')
   return studio
 }
+
+/** Starts another Calque in the same folder, which can't be. @returns what it says */
+const startedBeside = (): Promise<string> =>
+  program(
+    process.execPath,
+    '-e',
+    `import('${STACK}').then(({ startStack }) => startStack({ home: ${JSON.stringify(home)}, port: 4999, seed: false }))`,
+  ).then(
+    () => '',
+    (error: { stderr: string }) => error.stderr,
+  )
 
 const wallsIn = (page: Page, count: number) =>
   expect(page.getByText(count === 1 ? '1 wall' : `${count} walls`, { exact: true })).toBeVisible()
@@ -295,14 +298,7 @@ test('a start that was killed leaves nothing in the way of the next one', async 
 })
 
 test('a second start in the same folder says what runs there, and touches nothing', async ({ page }) => {
-  const second = await program(
-    process.execPath,
-    '-e',
-    `import('${STACK}').then(({ startStack }) => startStack({ home: ${JSON.stringify(home)}, port: 4999, seed: false }))`,
-  ).then(
-    () => '',
-    (error: { stderr: string }) => error.stderr,
-  )
+  const second = await startedBeside()
   expect(second).toContain(`Calque runs in this folder already, at ${stack.address}`)
   expect((await page.request.get(`${stack.address}/api/health`)).ok()).toBe(true)
 })
@@ -313,14 +309,7 @@ test('keys that are lost are a sentence that costs nobody the data', async () =>
   const keys = join(home, 'database.json')
   const kept = readFileSync(keys, 'utf8')
   writeFileSync(keys, '')
-  const said = await program(
-    process.execPath,
-    '-e',
-    `import('${STACK}').then(({ startStack }) => startStack({ home: ${JSON.stringify(home)}, port: 4999, seed: false }))`,
-  ).then(
-    () => '',
-    (error: { stderr: string }) => error.stderr,
-  )
+  const said = await startedBeside()
   expect(said).toContain('is missing, empty or damaged. The data itself in')
   expect(said).not.toContain('move')
   writeFileSync(keys, kept)

@@ -16,6 +16,7 @@ import type * as Keep from '@/server/reading/keep'
 import type * as Sources from '@/server/sources'
 import type * as Taken from '@/server/taken'
 import { house } from '../support/house'
+import { plainWall as wall } from '../support/plain-wall'
 import { type TestDatabase, testDatabase } from '../support/test-database'
 
 let database: TestDatabase
@@ -56,15 +57,6 @@ beforeAll(async () => {
 afterAll(async () => {
   await admin?.end()
   await database?.stop()
-})
-
-const wall = (id: string, x = 5000): ProjectRecord => ({
-  id,
-  kind: 'wall',
-  start: { x: 0, y: 0 },
-  end: { x, y: 0 },
-  thicknessMm: 100,
-  tracedLine: 'centre',
 })
 
 const change = (

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
+import { plainWall as wall } from '../../../tests/support/plain-wall'
 import { applyChanges, type Change, invertChange, type KeptChange } from '../model/change/change'
 import type { ProjectRecord } from '../model/registry'
 import { decide } from './decide'
@@ -176,14 +177,6 @@ class Browser {
   }
 }
 
-const wall = (id: string, x: number): ProjectRecord => ({
-  id,
-  kind: 'wall',
-  start: { x: 0, y: 0 },
-  end: { x, y: 0 },
-  thicknessMm: 100,
-  tracedLine: 'centre',
-})
 const door = (id: string, wallId: string, x: number): ProjectRecord =>
   ({
     id,

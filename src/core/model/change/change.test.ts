@@ -1,17 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { plainWall as wall } from '../../../../tests/support/plain-wall'
 import type { ProjectRecord } from '../registry'
 import { applyChange, type Change, invertChange } from './change'
 import { NO_STACKS, pushChange, type UndoStacks } from './history'
-
-const wall = (id: string, x: number): ProjectRecord => ({
-  id,
-  kind: 'wall',
-  start: { x: 0, y: 0 },
-  end: { x, y: 0 },
-  thicknessMm: 100,
-  tracedLine: 'centre',
-})
 
 type Records = ReadonlyMap<string, ProjectRecord>
 

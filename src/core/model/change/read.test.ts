@@ -1,18 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import type { ProjectRecord } from '../registry'
+import { plainWall as wall } from '../../../../tests/support/plain-wall'
 import type { Wall } from '../wall/schema'
 import { ChangeError, readChange } from './read'
 
 const noPause = async () => undefined
-
-const wall = (id: string, x: number): ProjectRecord => ({
-  id,
-  kind: 'wall',
-  start: { x: 0, y: 0 },
-  end: { x, y: 0 },
-  thicknessMm: 100,
-  tracedLine: 'centre',
-})
 
 describe('a change from outside', () => {
   const good = {
