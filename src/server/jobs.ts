@@ -40,8 +40,11 @@ export const JOBS_CHANNEL = 'calque_jobs'
 /** Beyond any batch of pages; jobs of a runner that is gone are found long before, by its silence. */
 const EXPIRE_SECONDS = 3600
 
-/** Tries beyond the first, the pause before the next one doubling each time. */
-const RETRIES = { retryLimit: 2, retryDelay: 1, retryBackoff: true }
+/**
+ * Tries beyond the first, the pause before the next one doubling each time. What is a file's fault is not tried again; this
+ * is for runners that die and databases that are away.
+ */
+const RETRIES = { retryLimit: 5, retryDelay: 1, retryBackoff: true }
 
 const kept = globalThis as unknown as { calqueQueue?: Promise<PgBoss> }
 

@@ -40,8 +40,8 @@ export async function run(
     return queue
   })
   const alarm = new Alarm()
-  /** Jobs that could not be given back, since the database was away. */
-  const forgotten: Taken[] = []
+  /** Jobs that could not be given back, since the database was away: once they are ours no more, they are swept up. */
+  const dropped: Taken[] = []
 
   const work = async (worker: Worker): Promise<never> => {
     for (;;) {
@@ -65,7 +65,7 @@ export async function run(
         await noteDone(taken)
       } catch (error) {
         log.error(faultOf(error), `${name} failed and will be tried again`)
-        await giveBack(boss, taken).catch(() => forgotten.push(...taken))
+        await giveBack(boss, taken).catch(() => dropped.push(...taken))
       }
     }
   }
@@ -74,7 +74,9 @@ export async function run(
     for (;;) {
       try {
         await beat(id)
-        if (forgotten.length > 0) await giveBack(boss, forgotten.splice(0))
+        const known = dropped.length
+        await noteDone(dropped)
+        dropped.splice(0, known)
         await sweep(boss)
       } catch (error) {
         log.warn(faultOf(error), 'the database does not answer')

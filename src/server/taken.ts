@@ -35,6 +35,7 @@ export async function noteTaken(runnerId: string, taken: readonly Taken[]): Prom
 }
 
 export async function noteDone(taken: readonly Taken[]): Promise<void> {
+  if (taken.length === 0) return
   const ids = taken.map(({ id }) => id)
   await database().delete(takenJobs).where(inArray(takenJobs.jobId, ids))
 }
@@ -48,24 +49,23 @@ export async function giveBack(boss: PgBoss, taken: readonly Taken[]): Promise<v
   await noteDone(taken)
 }
 
-/** Gives back what runners had that have not been heard of for a while. */
+/** Jobs that are being done by nobody who is there: their runner fell silent, or died before it noted that it took them. */
+const ABANDONED = `
+  select j.id, j.name, j.data, j.retry_limit - j.retry_count as "triesLeft" from pgboss.job j
+    where j.state = 'active' and j.started_on < now() - make_interval(secs => ${SILENT_SECONDS})
+      and not exists (select 1 from taken_job t join runner r on r.id = t.runner_id where t.job_id = j.id::text)`
+
+/** Gives back what is being done by nobody who is there. */
 export async function sweep(boss: PgBoss): Promise<void> {
-  const gone = await database()
-    .delete(runners)
-    .where(sql`${runners.seenAt} < now() - make_interval(secs => ${SILENT_SECONDS})`)
-    .returning({ id: runners.id })
-  const orphans = await database()
-    .select()
-    .from(takenJobs)
+  const db = database()
+  await db.delete(runners).where(sql`${runners.seenAt} < now() - make_interval(secs => ${SILENT_SECONDS})`)
+  await db
+    .delete(takenJobs)
     .where(sql`not exists (select 1 from ${runners} where ${runners.id} = ${takenJobs.runnerId})`)
-  if (gone.length === 0 && orphans.length === 0) return
+  const { rows } = await db.$client.query<{ id: string; name: string; data: object; triesLeft: number }>(ABANDONED)
   await giveBack(
     boss,
-    orphans.map(({ jobId, name, data, triesLeft }) => ({
-      id: jobId,
-      job: { name, data } as Job,
-      triesLeft,
-    })),
+    rows.map(({ id, name, data, triesLeft }) => ({ id, job: { name, data } as Job, triesLeft })),
   )
 }
 

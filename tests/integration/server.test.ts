@@ -250,7 +250,7 @@ describe('events', () => {
 })
 
 describe('jobs', () => {
-  it('of a runner that fell silent are given back at once, and told of after three tries', async () => {
+  it('of a runner that fell silent are given back, and told of after six tries', async () => {
     const { id } = await server.createProject('Jobs')
     const { id: sourceId } = await server.addSource(id, 'a.svg', bytesOf(drawing(3)))
     const boss = await server.startedQueue({ keeper: false })
@@ -268,19 +268,34 @@ describe('jobs', () => {
       }))
     }
     const status = async () => (await server.listSources(id)).find((source) => source.id === sourceId)!
-    for (let tries = 0; tries < 3; tries++) {
+    for (let tries = 0; tries < 6; tries++) {
       const runner = `runner-${tries}`
       await server.beat(runner)
       await server.noteTaken(runner, await take())
       await server.sweep(boss)
       expect((await status()).status).toBe('waiting')
       await admin.query(`update runner set seen_at = now() - interval '10 seconds' where id = $1`, [runner])
+      await admin.query(`update pgboss.job set started_on = now() - interval '10 seconds' where state = 'active'`)
       await server.sweep(boss)
       await admin.query(`update pgboss.job set start_after = now() - interval '1 second' where state = 'retry'`)
     }
     expect(await status()).toMatchObject({ status: 'failed', canTryAgain: true })
     await server.resumeReading(sourceId)
     expect((await status()).status).toBe('waiting')
+    await boss.stop({ graceful: false })
+  })
+
+  it('that a runner took and did not live to note are given back too', async () => {
+    const { id } = await server.createProject('Unnoted')
+    await server.addSource(id, 'a.svg', bytesOf(drawing(4)))
+    const boss = await server.startedQueue({ keeper: false })
+    const [job] = await boss.fetch<object>('open')
+    await server.sweep(boss)
+    const state = async () => (await admin.query('select state from pgboss.job where id = $1', [job!.id])).rows[0].state
+    expect(await state()).toBe('active')
+    await admin.query(`update pgboss.job set started_on = now() - interval '10 seconds' where id = $1`, [job!.id])
+    await server.sweep(boss)
+    expect(await state()).toBe('retry')
     await boss.stop({ graceful: false })
   })
 

@@ -59,7 +59,7 @@ export const PROBLEM_SENTENCES: Record<SourceProblem, (file: string) => string> 
     `${file} took too long to open and was stopped. Print the pages that are needed to a new PDF and bring in that.`,
   'file-too-large': (file) =>
     `${file} needs more memory to open than a file is given and was stopped. Print the pages that are needed to a new PDF and bring in that.`,
-  'gave-up': (file) => `The reading of ${file} failed three times, and not by any fault of the file. Try again.`,
+  'gave-up': (file) => `The reading of ${file} failed again and again, and not by any fault of the file. Try again.`,
   stopped: (file) => `${file} was not read: it was stopped.`,
   'bytes-lost': (file) =>
     `The stored bytes of ${file} are missing. Give the file again: everything placed from it stays.`,

@@ -63,5 +63,5 @@ const keep = async (id: string, fields: Partial<typeof makings.$inferInsert>): P
 export const giveUpMaking = (id: string): Promise<void> =>
   keep(id, {
     status: 'failed',
-    problem: { type: 'failed', detail: 'It failed three times, and not by anything that you did. Try again.' },
+    problem: { type: 'failed', detail: 'It failed again and again, and not by anything that you did. Try again.' },
   })
