@@ -40,3 +40,13 @@ export function residentMb(pid: number | undefined): number {
     return 0
   }
 }
+
+/** 128 and the number of SIGKILL: what a jail ends with whose program was killed. */
+const KILLED = 137
+
+/**
+ * Whether a process in the jail was killed from outside, rather than ended by itself for want of memory.
+ * @param code and @param signal as an `exit` tells them
+ */
+export const wasKilled = (code: number | null, signal: string | null): boolean =>
+  signal === 'SIGKILL' || code === KILLED || (code === null && signal === null)

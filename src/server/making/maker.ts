@@ -1,5 +1,5 @@
 import type { ChildProcess } from 'node:child_process'
-import { residentMb, startJailed } from '../jailed'
+import { residentMb, startJailed, wasKilled } from '../jailed'
 import type { MakerOutcome, MakerResults, MakerTask, MakerWord } from './maker/tasks'
 
 const LOOK_AT_MEMORY_EVERY_MS = 500
@@ -56,15 +56,16 @@ export class Maker {
       seconds * 1000,
     )
     const watch = setInterval(() => residentMb(child.pid) > memoryMb && end(tooLarge()), LOOK_AT_MEMORY_EVERY_MS)
-    let gone: () => void = () => undefined
+    let gone: (code: number | null, signal: string | null) => void = () => undefined
     let hear: (said: MakerWord) => void = () => undefined
     try {
       const outcome = await new Promise<MakerOutcome>((resolve, reject) => {
-        gone = () => reject(reason ?? tooLarge())
+        gone = (code, signal) =>
+          reject(reason ?? (wasKilled(code, signal) ? new Error('A maker was killed.') : tooLarge()))
         hear = (said) => said.word === 'ended' && resolve(said.outcome)
         child.once('exit', gone)
         child.on('message', hear)
-        child.send(task, (error) => error && gone())
+        child.send(task, (error) => error && gone(null, null))
       })
       if ('problem' in outcome) throw new MakingProblem(outcome.problem.type, outcome.problem.detail)
       if ('fault' in outcome) throw new Error(outcome.fault)

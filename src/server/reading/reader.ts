@@ -1,6 +1,6 @@
 import type { ChildProcess } from 'node:child_process'
 import { SourceError, type SourceProblem } from '@/core/sheet/problem'
-import { residentMb, startJailed } from '../jailed'
+import { residentMb, startJailed, wasKilled } from '../jailed'
 import type { Asked, Outcome, ReaderWord, Task } from './reader/tasks'
 
 export interface ReaderLimits {
@@ -23,10 +23,10 @@ export interface Work {
 
 type Ended = (index: number, outcome: Outcome) => Promise<void>
 
-/** A task at which the reader had to be ended, and why. */
+/** A task at which the reader ended, and what that makes of it. */
 interface Fallen {
   readonly index: number
-  readonly problem: SourceProblem
+  readonly outcome: Outcome
 }
 
 const LOOK_AT_MEMORY_EVERY_MS = 500
@@ -61,7 +61,7 @@ export class Reader {
         return
       }
       const fallen = await this.ask({ file, tasks: work.tasks }, [...left], work.sourceId, settle)
-      if (fallen) await settle(fallen.index, { problem: fallen.problem })
+      if (fallen) await settle(fallen.index, fallen.outcome)
     }
   }
 
@@ -108,8 +108,8 @@ export class Reader {
     const watch = setInterval(() => residentMb(child.pid) > memoryMb && end('out-of-memory'), LOOK_AT_MEMORY_EVERY_MS)
     let slow = setTimeout(end, seconds * 1000, 'too-slow')
     let finish: (fallen: Fallen | null) => void = () => undefined
-    // A reader that ends by itself was ended by its jail: it wanted more memory than there is.
-    const gone = () => finish({ index: left.has(at) ? at : [...left][0]!, problem: reason ?? 'out-of-memory' })
+    const gone = (code: number | null = null, signal: string | null = null) =>
+      finish({ index: left.has(at) ? at : [...left][0]!, outcome: outcomeOf(reason, code, signal) })
     const hear = (said: ReaderWord) => {
       if (said.word === 'begun') {
         at = indices[said.index]!
@@ -146,4 +146,10 @@ export class Reader {
     })
     return child
   }
+}
+
+/** A reader that we did not end wanted more memory than its jail has, unless somebody else killed it. */
+function outcomeOf(reason: SourceProblem | null, code: number | null, signal: string | null): Outcome {
+  if (reason) return { problem: reason }
+  return wasKilled(code, signal) ? { fault: 'A reader was killed.' } : { problem: 'out-of-memory' }
 }
