@@ -7,11 +7,11 @@ import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { type Making, stopMaking, useMakings } from './makings'
 
-/** Files that are being made: each with how far it is and a way to stop it. What is made at once does not show. */
+/** Files that are being made, beside the card: each with how far it is and a way to stop it. What is made at once does not show. */
 export function MakingNotes() {
   const makings = useMakings((state) => state.makings)
   return (
-    <Stack sx={{ position: 'fixed', right: 16, bottom: 116, gap: 1, zIndex: 'snackbar', width: 300 }}>
+    <Stack sx={{ position: 'fixed', right: 312, bottom: 116, gap: 1, zIndex: 'snackbar', width: 300 }}>
       {makings.map((making) => (
         <MakingNote key={making.id} making={making} />
       ))}

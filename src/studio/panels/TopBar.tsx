@@ -124,8 +124,9 @@ function KeptState() {
   const waiting = useProject((project) => project.waiting.length)
   const held = useProject((project) => project.waiting.filter(({ id }) => project.held.has(id)).length)
   const online = useProject((project) => project.online)
+  const all = useProject((project) => (project.refused.length === 0 ? 'All kept' : 'Rest kept'))
   const word =
-    waiting === 0 ? (online ? 'All kept' : 'Server away') : online || held < waiting ? 'Keeping …' : `${held} held here`
+    waiting === 0 ? (online ? all : 'Server away') : online || held < waiting ? 'Keeping …' : `${held} held here`
   const hint =
     waiting === 0
       ? online
