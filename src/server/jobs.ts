@@ -77,7 +77,11 @@ export type Job = {
 /** Queues work in the same transaction as the rows that it is about. @param priority larger comes first */
 export async function enqueue(tx: Transaction, jobs: readonly (Job | MakingJob)[], priority = 0): Promise<void> {
   if (jobs.length === 0) return
-  kept.calqueQueue ??= startedQueue({ keeper: false })
+  kept.calqueQueue ??= startedQueue({ keeper: false }).catch((error: unknown) => {
+    // The next one tries again: the database may have been away.
+    kept.calqueQueue = undefined
+    throw error
+  })
   const boss = await kept.calqueQueue
   await boss.insert(
     jobs.map(({ name, data, priority: own = 0 }) => ({

@@ -76,7 +76,12 @@ export class SyncSession {
     later: Later,
     changed: (state: SyncState) => void,
   ): Promise<SyncSession> {
-    const [snapshot, held, refused] = await Promise.all([server.open(), hold.waiting(), hold.refused()])
+    const [snapshot, held, refused] = await Promise.all([
+      server.open(),
+      // A browser that holds nothing, as some do in private windows, shows the project all the same.
+      hold.waiting().catch(() => []),
+      hold.refused().catch(() => []),
+    ])
     const known = held.length > 0 ? await server.known(held.map(({ id }) => id)) : new Set<string>()
     const waiting = held.filter(({ id }) => !known.has(id))
     const kept: Records = new Map(snapshot.records.map((record) => [record.id, record]))
@@ -93,7 +98,7 @@ export class SyncSession {
     })
     // What was asked after the snapshot may have been kept after it: it comes with the next changes.
     if (known.size > 0) await session.catchUp()
-    for (const { id } of held) if (known.has(id)) await hold.remove(id)
+    for (const { id } of held) if (known.has(id)) await session.release(id)
     return session
   }
 
@@ -165,7 +170,7 @@ export class SyncSession {
   /** Forgets a change that was refused. */
   async forget(id: string): Promise<void> {
     this.set({ refused: this.state.refused.filter(({ change }) => change.id !== id) })
-    await this.hold.forget(id)
+    await this.hold.forget(id).catch(() => undefined)
   }
 
   private goesOn(): boolean {
@@ -183,7 +188,7 @@ export class SyncSession {
       if (kept.asSent && next) this.takeIn([{ ...change, revision: kept.revision }])
       else await this.catchUp()
       this.acknowledge(change)
-      await this.hold.remove(change.id)
+      await this.release(change.id)
       this.pauseMs = FIRST_PAUSE_MS
       return null
     } catch (error) {
@@ -294,8 +299,8 @@ export class SyncSession {
       refused: [...this.state.refused, ...lost.map((change) => ({ change, sentence: LOST }))],
       online: true,
     })
-    for (const change of lost) await this.hold.refuse({ change, sentence: LOST })
-    for (const { id } of waiting) if (known.has(id)) await this.hold.remove(id)
+    for (const change of lost) await this.hold.refuse({ change, sentence: LOST }).catch(() => undefined)
+    for (const { id } of waiting) if (known.has(id)) await this.release(id)
     await this.catchUp()
   }
 
@@ -310,7 +315,12 @@ export class SyncSession {
     const { kept, waiting } = this.state
     const rest = waiting.filter((each) => each.id !== id)
     this.set({ waiting: rest, records: applyChanges(kept, rest) })
-    await this.hold.remove(id)
+    await this.release(id)
+  }
+
+  /** What is held once too often is asked for when the project is opened next. */
+  private async release(id: string): Promise<void> {
+    await this.hold.remove(id).catch(() => undefined)
   }
 
   private set(part: Partial<SyncState>): void {

@@ -11,7 +11,8 @@ import { COMMON_HEADERS, contentPolicy, DATA_POLICY } from './security-headers'
  * answer says what a browser may do with it.
  */
 const port = Number(process.env.PORT)
-const hostname = process.env.CALQUE_LISTEN ?? '127.0.0.1'
+/** Whoever reaches it may do everything: only this machine does. */
+const hostname = '127.0.0.1'
 const dev = process.env.NODE_ENV === 'development'
 /** Names under which we are reached, beside those of this machine. */
 const hosts = (process.env.CALQUE_HOSTS ?? '').split(/[\s,]+/).filter(Boolean)
