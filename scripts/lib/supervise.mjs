@@ -12,7 +12,8 @@ const MOST_TRIES = 8
 export class Supervised {
   /**
    * @param {{ name: string, start: () => import('node:child_process').ChildProcess, stopSignal?: string,
-   *   onStart: (pid: number) => void, onGiveUp: (sentence: string) => void }} part
+   *   onStart: (pid: number) => void, onGiveUp: (sentence: string) => void, firstPauseMs?: number }} part
+   *   `firstPauseMs`: before the first new start; it doubles
    */
   constructor(part) {
     this.part = part
@@ -27,7 +28,7 @@ export class Supervised {
   }
 
   async run() {
-    const { name, start, onStart, onGiveUp } = this.part
+    const { name, start, onStart, onGiveUp, firstPauseMs = FIRST_PAUSE_MS } = this.part
     while (!this.stopping) {
       const began = Date.now()
       this.child = start()
@@ -40,7 +41,7 @@ export class Supervised {
         return onGiveUp(
           `${name} ended ${this.failures} times in a row and is not started again. Nothing that was kept is lost. What stands above may say why; mend that and start Calque again.`,
         )
-      const pause = Math.min(LONGEST_PAUSE_MS, FIRST_PAUSE_MS * 2 ** (this.failures - 1))
+      const pause = Math.min(LONGEST_PAUSE_MS, firstPauseMs * 2 ** (this.failures - 1))
       console.error(`${name} ended unexpectedly and is started again.`)
       await sleep(pause)
     }
