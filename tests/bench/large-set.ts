@@ -66,7 +66,11 @@ export async function benchLargeSet(folder: string, address: string): Promise<vo
   const made = await fetch(`${address}/api/projects`, { method: 'POST', headers: json, body: '{"name":"Large set"}' })
   const { id } = (await made.json()) as { id: string }
   const start = performance.now()
-  await fetch(`${address}/api/projects/${id}/sources?name=set.pdf`, { method: 'POST', body: new Uint8Array(bytes) })
+  await fetch(`${address}/api/projects/${id}/sources?name=set.pdf`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream' },
+    body: new Uint8Array(bytes),
+  })
   const first = await pictured(address, id, 1, start)
   const all = await pictured(address, id, PAGES, start)
   const seconds = (ms: number) => `${(ms / 1000).toFixed(1)} s`

@@ -63,6 +63,12 @@ describe('what is sent', () => {
     for (const type of ['application/json; charset=utf-8', 'application/octet-stream', 'application/pdf', 'image/png'])
       expect(status('POST', '/x', { ...OURS, 'content-type': type, 'content-length': '9' })).toBeNull()
   })
+  it('may be a file without a type where files are taken, from a program', () => {
+    const sources = '/api/projects/x/sources?name=a.pdf'
+    expect(status('POST', sources, { ...OURS, 'content-length': '9' })).toBeNull()
+    expect(status('POST', sources, { ...OURS, 'content-length': '9', origin: 'http://evil.example' })).toBe(403)
+    expect(status('POST', sources, { ...OURS, 'content-length': '9', 'content-type': 'text/plain' })).toBe(415)
+  })
   it('may be nothing', () => expect(status('DELETE', '/x', OURS)).toBeNull())
   it('has an address that can be read', () => {
     expect(status('GET', '/api/%ff%fe', OURS)).toBe(400)

@@ -44,7 +44,7 @@ export function refusalOf({ method, url, headers }: Asked, hosts: readonly strin
   if (!isWellFormed(url)) return { status: 400, type: 'bad-address', detail: 'The address is not well formed.' }
   if (comesFromElsewhere(method, url, host, headers))
     return { status: 403, type: 'foreign-origin', detail: 'Pages of other sites can’t use Calque. Open Calque itself.' }
-  return SAFE.has(method) ? null : refusedType(headers)
+  return SAFE.has(method) ? null : refusedType(url, headers)
 }
 
 function isOurs(host: string, hosts: readonly string[]): boolean {
@@ -62,11 +62,14 @@ function comesFromElsewhere(method: string, url: string, host: string, headers: 
   return !followed && (!SAFE.has(method) || pathOf(url).startsWith('/api/'))
 }
 
-function refusedType(headers: Asked['headers']): Refusal | null {
+/** Addresses that take a file as it is: bytes without a type are one. A browser would have said where it comes from. */
+const TAKES_FILES = /^\/api\/projects\/[\w-]+\/sources$/
+
+function refusedType(url: string, headers: Asked['headers']): Refusal | null {
   const given = one(headers['content-type'])
   const [type] = given === undefined ? [] : given.split(';').map((part) => part.trim().toLowerCase())
   const empty = headers['transfer-encoding'] === undefined && Number(headers['content-length'] ?? 0) === 0
-  if (type === undefined && empty) return null
+  if (type === undefined && (empty || TAKES_FILES.test(pathOf(url)))) return null
   if (type !== undefined && TYPE.test(type) && !FORM_TYPES.test(type)) return null
   return {
     status: 415,
