@@ -4,7 +4,7 @@ import { ensurePackages } from './lib/packages.mjs'
 import { ROOT } from './lib/root.mjs'
 
 ensurePackages(ROOT)
-ensureDebian('postgresql', 'bubblewrap', 'chromium', 'poppler-utils', 'mupdf-tools', 'ghostscript')
+ensureDebian('postgresql', 'bubblewrap', 'chromium', 'poppler-utils', 'mupdf-tools', 'ghostscript', 'librsvg2-bin')
 const { ensureBuilt } = await import('./lib/build.mjs')
 ensureBuilt()
 const { runAgainstFresh } = await import('./lib/stack.mjs')

@@ -1,4 +1,5 @@
 import sharp, { type Metadata, type Sharp } from 'sharp'
+import { statedResolution } from '@/core/sheet/image-resolution'
 import type { Linework } from '@/core/sheet/linework'
 import { SourceError } from '@/core/sheet/problem'
 import type { Greys } from '@/core/sheet/raster-lines'
@@ -37,8 +38,10 @@ class ImageFile implements SheetFile {
     const { bytes } = this
     const turned = (found.orientation ?? 1) >= 5
     const [widthPx, heightPx] = turned ? [found.height, found.width] : [found.width, found.height]
-    const dpi = found.density && found.density > 1 ? found.density : USUAL_DPI
-    const [widthPt, heightPt] = [(widthPx * 72) / dpi, (heightPx * 72) / dpi]
+    const stated = statedResolution(bytes, number - 1)
+    const { xDpi, yDpi } = stated ?? { xDpi: USUAL_DPI, yDpi: USUAL_DPI }
+    const [alongDpi, upDpi] = turned ? [yDpi, xDpi] : [xDpi, yDpi]
+    const [widthPt, heightPt] = [(widthPx * 72) / alongDpi, (heightPx * 72) / upDpi]
     const open = () => sharp(bytes, { ...OPEN, page: number - 1 }).autoOrient()
     const map = [widthPt, 0, 0, heightPt, 0, 0] as const
     return {
@@ -46,7 +49,7 @@ class ImageFile implements SheetFile {
       widthPt,
       heightPt,
       rotation: 0,
-      resolution: { dpi, stated: dpi === found.density },
+      resolution: { dpi: alongDpi, stated: stated !== null },
       zeroPt: { x: 0, y: 0 },
       linework: async () => imageLinework({ widthPt, heightPt }, { map, widthPx, heightPx, layer: -1, flags: 0 }),
       picture: async () => ({

@@ -51,6 +51,8 @@ export function* recordsOf(groups: Iterable<Group>): Generator<Placed> {
     }
     const placed = close()
     if (placed) yield placed
+    // What stands behind the end of the file is not of it.
+    if (group.value === 'EOF') return
     type = group.value
     held = []
   }
