@@ -119,6 +119,8 @@ export class Reader {
       if (said.word !== 'ended') return
       const index = indices[said.index]!
       left.delete(index)
+      // It may be the file itself that could not be opened: then its bytes are sent again with the next task.
+      if (!('done' in said.outcome)) this.opened = null
       settling.push(settle(index, said.outcome))
       if (left.size === 0) finish(null)
     }
