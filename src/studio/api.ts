@@ -65,10 +65,15 @@ export class ApiError extends Error {
 /** The server could not be reached at all. */
 export class OfflineError extends Error {}
 
+/** Beyond any answer: what takes longer was lost on its way, and is asked again. */
+const LONGEST_WAIT_MS = 120_000
+/** An archive is sent, unpacked and read. */
+const LONGEST_ARCHIVE_MS = 1_200_000
+
 async function call<T>(path: string, init?: RequestInit): Promise<T> {
   let response: Response
   try {
-    response = await fetch(path, { cache: 'no-store', ...init })
+    response = await fetch(path, { cache: 'no-store', signal: AbortSignal.timeout(LONGEST_WAIT_MS), ...init })
   } catch {
     throw new OfflineError('The server does not answer.')
   }
@@ -104,6 +109,7 @@ export const api = {
       method: 'POST',
       headers: { 'content-type': 'application/zip' },
       body: file,
+      signal: AbortSignal.timeout(LONGEST_ARCHIVE_MS),
     }),
   renameProject: (id: string, name: string) => call<void>(`/api/projects/${id}`, send('PATCH', { name })),
   deleteProject: (id: string) => call<void>(`/api/projects/${id}`, send('DELETE')),
