@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import PgBoss from 'pg-boss'
 import { databaseUrl, type Transaction } from './database/client'
+import { faultOf, log } from './log'
 
 interface PageJob {
   sheetId: string
@@ -51,6 +52,7 @@ const kept = globalThis as unknown as { calqueQueue?: Promise<PgBoss> }
 /** Makes the tables of the queue, or brings them to their present form; for the owner of the tables. */
 export async function makeQueues(): Promise<void> {
   const boss = new PgBoss({ connectionString: databaseUrl(), migrate: true, supervise: false, schedule: false })
+  boss.on('error', (error) => log.warn(faultOf(error), 'the queue'))
   await boss.start()
   for (const name of [...JOB_NAMES, 'make']) await boss.createQueue(name)
   await boss.stop({ graceful: false })
@@ -65,7 +67,7 @@ export async function startedQueue({ keeper }: { keeper: boolean }): Promise<PgB
     supervise: keeper,
     schedule: false,
   })
-  boss.on('error', () => undefined)
+  boss.on('error', (error) => log.warn(faultOf(error), 'the queue'))
   await boss.start()
   return boss
 }
