@@ -9,23 +9,37 @@ interface OutboxSchema extends DBSchema {
 
 let opened: Promise<IDBPDatabase<OutboxSchema>> | null = null
 
+/** A window with an older Calque may keep the new form from being made until it is closed. */
+const LONGEST_OPENING_MS = 5000
+
 function open(): Promise<IDBPDatabase<OutboxSchema>> {
-  opened ??= openDB<OutboxSchema>('calque', 2, {
+  opened ??= within(LONGEST_OPENING_MS, openOutbox())
+  opened.catch(() => {
+    opened = null
+  })
+  return opened
+}
+
+const openOutbox = () =>
+  openDB<OutboxSchema>('calque', 2, {
     upgrade: (db, from) => {
       // Without an index: for that the browser reads through each change once more as it is added.
       if (from < 1) db.createObjectStore('changes', { autoIncrement: true })
       if (from < 2) db.createObjectStore('refused')
     },
     // Another window has a newer Calque: this one lets go, so that it can begin.
-    blocking: (_, __, event) => (event.target as IDBDatabase).close(),
+    blocking: (_, __, event) => {
+      ;(event.target as IDBDatabase).close()
+      opened = null
+    },
     terminated: () => {
       opened = null
     },
   })
-  opened.catch(() => {
-    opened = null
-  })
-  return opened
+
+function within<T>(ms: number, work: Promise<T>): Promise<T> {
+  const late = new Promise<never>((_, reject) => setTimeout(reject, ms, new Error('The browser does not answer.')))
+  return Promise.race([work, late])
 }
 
 /** Under which key each change is held that was added or listed here, by the change's id. */
