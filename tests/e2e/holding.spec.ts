@@ -41,8 +41,8 @@ const keep = (page: Page, project: string, id: string) =>
 async function open(page: Page, project: string): Promise<StudioPage> {
   await page.goto(`${stack.address}/projects/${project}`)
   const studio = new StudioPage(page)
-  // There once the project is.
-  await expect(page.getByText('No sheet lies here yet.')).toBeVisible()
+  // There once the project is: then its first step has been chosen.
+  await expect(page.getByText('Drop plans anywhere here')).toBeVisible()
   await studio.goTo('Trace')
   return studio
 }
