@@ -7,6 +7,7 @@ import type { HistoryEntry } from '@/core/project/views'
 import { decide } from '@/core/sync/decide'
 import { type Database, database, inTransaction, type Transaction } from './database/client'
 import { changes, projects } from './database/schema'
+import { EVENTS_CHANNEL, eventPayload } from './events'
 import { liveProject } from './live'
 import { saves } from './metrics'
 import { notFound, Problem } from './problem'
@@ -155,8 +156,8 @@ async function write(tx: Transaction, projectId: string, revision: number, chang
     )
   await client.query(
     `with moved as (update project set revision = $2, changed_at = now() where id = $1)
-     select pg_notify('calque_project', $3)`,
-    [projectId, revision, JSON.stringify({ projectId, event: { type: 'change', revision } })],
+     select pg_notify($3, $4)`,
+    [projectId, revision, EVENTS_CHANNEL, eventPayload(projectId, { type: 'change', revision })],
   )
 }
 

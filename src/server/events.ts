@@ -11,7 +11,11 @@ export type ProjectEvent =
   /** Something may not have been heard: look at everything again. */
   | { type: 'again' }
 
-const CHANNEL = 'calque_project'
+/** The channel of the database on which windows are told. */
+export const EVENTS_CHANNEL = 'calque_project'
+
+/** What is told on it. */
+export const eventPayload = (projectId: string, event: ProjectEvent): string => JSON.stringify({ projectId, event })
 
 type Listener = (projectId: string, event: ProjectEvent) => void
 
@@ -24,7 +28,7 @@ export async function announce(
   event: ProjectEvent,
   db: Pick<Database, 'execute'> = database(),
 ): Promise<void> {
-  await db.execute(sql`select pg_notify(${CHANNEL}, ${JSON.stringify({ projectId, event })})`)
+  await db.execute(sql`select pg_notify(${EVENTS_CHANNEL}, ${eventPayload(projectId, event)})`)
 }
 
 /**
@@ -55,7 +59,7 @@ function begun(): NonNullable<typeof kept.calqueListeners> {
     }
   }
   listenOn(
-    CHANNEL,
+    EVENTS_CHANNEL,
     (payload) => {
       const { projectId, event } = JSON.parse(payload) as { projectId: string; event: ProjectEvent }
       tell(projectId, event)

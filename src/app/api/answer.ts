@@ -15,9 +15,12 @@ export async function answer(work: () => Promise<unknown>): Promise<Response> {
   }
 }
 
-/** The figures of a query, by name. */
-export const figuresOf = (request: Request): Record<string, number> =>
-  Object.fromEntries([...new URL(request.url).searchParams].map(([key, value]) => [key, Number(value)]))
+/** Fields of a query, those that are named as numbers. */
+export function fieldsOf(request: Request, ...numbers: readonly string[]): Record<string, unknown> {
+  const fields: Record<string, unknown> = Object.fromEntries(new URL(request.url).searchParams)
+  for (const name of numbers) if (fields[name] !== undefined) fields[name] = Number(fields[name])
+  return fields
+}
 
 /** Fields from a path or query, checked. */
 export async function check<S extends AnySchema>(fields: unknown, schema: S): Promise<InferType<S>> {

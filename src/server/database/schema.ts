@@ -214,12 +214,6 @@ export const takenJobs = pgTable('taken_job', {
   triesLeft: integer().notNull(),
 })
 
-/** What the server knows of itself, by name. */
-export const serverState = pgTable('server_state', {
-  name: text().primaryKey(),
-  value: text().notNull(),
-})
-
 export type MakingStatus = 'waiting' | 'working' | 'done' | 'failed' | 'stopped'
 
 /** Work that takes a while and that somebody asked for: a file to hand over, an archive to take in. */

@@ -1,7 +1,7 @@
 import { object, string } from 'yup'
 import { readChange } from '@/core/model/change/read'
 import { changesBefore, changesSince, keepChange } from '@/server/changes'
-import { answer, check } from '../../../answer'
+import { answer, check, fieldsOf } from '../../../answer'
 import { jsonOf } from '../../../body'
 import { type IdContext, idParams, revisionField } from '../../../fields'
 
@@ -40,10 +40,3 @@ export const POST = (request: Request, { params }: IdContext) =>
   })
 
 const othersTurn = () => new Promise<void>((resolve) => setImmediate(resolve))
-
-/** Fields of a query, those that are named as numbers. */
-function fieldsOf(request: Request, ...numbers: readonly string[]): Record<string, unknown> {
-  const fields: Record<string, unknown> = Object.fromEntries(new URL(request.url).searchParams)
-  for (const name of numbers) if (fields[name] !== undefined) fields[name] = Number(fields[name])
-  return fields
-}

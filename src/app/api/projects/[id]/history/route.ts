@@ -1,6 +1,6 @@
 import { object } from 'yup'
 import { listHistory } from '@/server/changes'
-import { answer, check, figuresOf } from '../../../answer'
+import { answer, check, fieldsOf } from '../../../answer'
 import { type IdContext, idParams, revisionField } from '../../../fields'
 
 const query = object({ before: revisionField() }).noUnknown()
@@ -9,6 +9,6 @@ const query = object({ before: revisionField() }).noUnknown()
 export const GET = (request: Request, { params }: IdContext) =>
   answer(async () => {
     const { id } = await check(await params, idParams)
-    const { before } = await check(figuresOf(request), query)
+    const { before } = await check(fieldsOf(request, 'before'), query)
     return listHistory(id, before ?? 2 ** 31 - 1)
   })
