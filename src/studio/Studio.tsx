@@ -1,9 +1,7 @@
 'use client'
 
-import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import Snackbar from '@mui/material/Snackbar'
 import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
@@ -29,9 +27,10 @@ import { Bench } from './panels/Bench'
 import { Card } from './panels/Card'
 import { ConflictDialog } from './panels/ConflictDialog'
 import { KeysDialog } from './panels/KeysDialog'
+import { Notice } from './panels/Notice'
 import { SheetStack } from './panels/SheetStack'
 import { TopBar } from './panels/TopBar'
-import { follow, openProject, tell, underlaysOf, useProject } from './project/store'
+import { follow, openProject, underlaysOf, useProject } from './project/store'
 import { ViewChoice } from './solid/ViewChoice'
 import type { Step } from './steps'
 import { useKeys } from './use-keys'
@@ -81,7 +80,6 @@ function firstBuiltLevel(records: ReturnType<typeof useProject.getState>['record
 export function Studio({ projectId }: { projectId: string }) {
   const [problem, setProblem] = useState<string | null>(null)
   const open = useProject((project) => project.id === projectId)
-  const notice = useProject((project) => project.notice)
   const step = useBench((bench) => bench.step)
   const views = useBench((bench) => bench.views)
   useKeys()
@@ -149,26 +147,8 @@ export function Studio({ projectId }: { projectId: string }) {
       <OpeningTypesDialog />
       <SectionDialog />
       <CopyFrameDialog />
-      {/* A new sentence stands for its own time, whatever was said before. */}
       <MakingNotes />
-      <Snackbar
-        key={notice}
-        open={notice !== null}
-        autoHideDuration={8000}
-        onClose={(_, reason) => reason !== 'clickaway' && tell(null)}
-        anchorOrigin={{ vertical: 'top', horizontal: 'center' }}
-        sx={{ mt: 6 }}
-      >
-        <Alert
-          severity="info"
-          icon={false}
-          variant="outlined"
-          onClose={() => tell(null)}
-          sx={{ bgcolor: 'background.paper', borderColor: 'text.primary', color: 'text.primary' }}
-        >
-          {notice}
-        </Alert>
-      </Snackbar>
+      <Notice />
     </div>
   )
 }

@@ -7,7 +7,7 @@ import { workPlaneOf } from '@/core/model/work-plane/schema'
 import type { BoardPoint } from './board/catch-on-board'
 import { currentPlan } from './board/plan'
 import { useView } from './board/view'
-import { tell, useProject } from './project/store'
+import { tell, tellLocked, useProject } from './project/store'
 import type { Step } from './steps'
 import { toolNamed } from './tools/registry'
 import { type Choices, EMPTY_SESSION, type Outcome, type Session, type ToolContext, type ToolName } from './tools/tool'
@@ -73,6 +73,7 @@ export const useBench = create<BenchState>(() => ({
     tracedLine: 'left',
     ringShape: 'rectangle',
     statedAlong: 'distance',
+    basePoint: null,
     tieKind: 'similarity',
     reading: null,
     wallForm: 'chain',
@@ -135,6 +136,7 @@ export const useBench = create<BenchState>(() => ({
     cornerWay: 'round',
     arrayWay: 'along',
     mirrorKeeps: true,
+    pairsScale: true,
     symbolId: null,
     symbolMirrored: false,
     stepMm: 0,
@@ -258,7 +260,7 @@ export function updateSession(change: Partial<Omit<Session, 'cursor'>>): void {
 }
 
 /** Takes in what a tool made of a click, Enter or undo. The mouse stays where it is. */
-export function takeOutcome({ session, say, done, next, pick, choose, look }: Outcome): void {
+export function takeOutcome({ session, say, locked, done, next, pick, choose, look }: Outcome): void {
   const { raw, held, touchedRad } = get().session
   if (choose) setChoices(choose)
   if (pick) select(pick)
@@ -266,6 +268,7 @@ export function takeOutcome({ session, say, done, next, pick, choose, look }: Ou
   if (done || next) takeTool(next ?? 'look')
   else updateSession({ ...session, raw, held, touchedRad })
   if (say) tell(say)
+  if (locked) tellLocked(locked)
 }
 
 /** A click on the board, at where it falls. */

@@ -52,7 +52,8 @@ export const theme = createTheme({
     MuiMenu: { defaultProps: { transitionDuration: { enter: 120, exit: 0 } } },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiTooltip: {
-      defaultProps: { arrow: false, enterDelay: 400 },
+      // A hint lets clicks through to what lies under it.
+      defaultProps: { arrow: false, enterDelay: 400, disableInteractive: true },
       styleOverrides: { tooltip: { backgroundColor: palette.ink, fontSize: 12.5 } },
     },
     MuiOutlinedInput: {

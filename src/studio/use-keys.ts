@@ -19,7 +19,7 @@ import { changeBoardAndSolid, changePlaneAndPlan } from './members/planes'
 import { removeSheets } from './panels/stack-edits'
 import { useProject } from './project/store'
 import { STEPS } from './steps'
-import { TOOLS } from './tools/registry'
+import { toolOfKey } from './tools/registry'
 import { redoNow, undoNow } from './undo'
 
 /** Every key that does not belong to a tool, as the page of keys shows it. */
@@ -162,9 +162,7 @@ function act(event: KeyboardEvent): boolean {
     goTo(step)
     return true
   }
-  const ofKey = TOOLS.filter((each) => each.key === key.toLowerCase())
-  const now = useBench.getState().step
-  const tool = ofKey.find(({ steps }) => steps.includes(now)) ?? ofKey[0]
+  const tool = toolOfKey(key.toLowerCase(), useBench.getState().step)
   if (tool) takeTool(tool.name)
   return tool !== undefined
 }

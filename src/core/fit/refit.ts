@@ -1,3 +1,4 @@
+import type { Point } from '../geometry/vector'
 import { rescaled, straightPt } from '../model/underlay/placement'
 import type { KnownDimension, Placement } from '../model/underlay/schema'
 import { fitDimensions, fitStretched } from './known-dimensions'
@@ -21,13 +22,19 @@ export const straightened = (placement: Placement, dimensions: readonly KnownDim
     : [...dimensions]
 
 /**
- * The placement that follows from the dimensions of a sheet that fit it; the first point of the first one stays.
+ * The placement that follows from the dimensions of a sheet that fit it; the first point of the first one stays, or another one.
  * @param apart whether factors along and up the sheet are solved apart
+ * @param fixedPt the point that stays, in the space of the sheet
  * @throws FitError
  */
-export function placementBy(placement: Placement, dimensions: readonly KnownDimension[], apart: boolean): Placement {
+export function placementBy(
+  placement: Placement,
+  dimensions: readonly KnownDimension[],
+  apart: boolean,
+  fixedPt?: Point,
+): Placement {
   const fitting = fittingOf(straightened(placement, dimensions))
   const found =
     apart && !placement.bend ? fitStretched(fitting, placement.turnRad) : fitDimensions(fitting, placement.turnRad)
-  return rescaled(placement, found, fittingOf(dimensions)[0]!.fromPt)
+  return rescaled(placement, found, fixedPt ?? fittingOf(dimensions)[0]!.fromPt)
 }

@@ -1,4 +1,4 @@
-import type { Point } from './vector'
+import { type Point, subtract } from './vector'
 
 /** x' = a x + c y + e, y' = b x + d y + f, in the order that PDF writes it (ISO 32000-2, 8.3.3). */
 export type Affine = readonly [a: number, b: number, c: number, d: number, e: number, f: number]
@@ -54,6 +54,25 @@ export function turnedAbout(center: Point, byRad: number): Affine {
 }
 
 export const scaledAbout = (center: Point, factor: number): Affine => about(center, [factor, 0, 0, factor])
+
+/**
+ * Lays one pair of points onto another: the first point exactly, the second exactly as well where it may scale, else in
+ * its direction. Null where two points of a pair lie on one another.
+ */
+export function ontoPair(
+  [a, b]: readonly [Point, Point],
+  [to, end]: readonly [Point, Point],
+  scales: boolean,
+): Affine | null {
+  const [from, wanted] = [subtract(b, a), subtract(end, to)]
+  const [size, wantedSize] = [Math.hypot(from.x, from.y), Math.hypot(wanted.x, wanted.y)]
+  if (size === 0 || wantedSize === 0) return null
+  const factor = scales ? wantedSize / size : 1
+  // The turn by complex division: exact where the directions are.
+  const cos = (factor * (from.x * wanted.x + from.y * wanted.y)) / (size * wantedSize)
+  const sin = (factor * (from.x * wanted.y - from.y * wanted.x)) / (size * wantedSize)
+  return [cos, sin, -sin, cos, to.x - cos * a.x + sin * a.y, to.y - sin * a.x - cos * a.y]
+}
 
 /** Mirrors at the line through two points. */
 export function mirroredIn(a: Point, b: Point): Affine {

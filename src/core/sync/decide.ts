@@ -2,6 +2,7 @@ import type { Change, Edit } from '../model/change/change'
 import { isPart } from '../model/change/parts'
 import type { ProjectRecord } from '../model/registry'
 import { isSameRecord } from '../model/same-record'
+import { heldByLock, lockSentence } from '../model/underlay/lock'
 import { completed, orphanIn, withBelongings } from './complete'
 
 type Records = ReadonlyMap<string, ProjectRecord>
@@ -49,6 +50,8 @@ export function decide(change: Change, records: Records, newId: () => string): D
       kind: 'refused',
       sentence: `“${change.label}” puts something (${orphan.kind}) onto what is not there any more.`,
     }
+  const held = change.cause === 'edit' ? heldByLock(edits, records) : []
+  if (held.length > 0) return { kind: 'refused', sentence: lockSentence(held) }
   const asSent =
     edits.length === change.edits.length && edits.every(({ id, after }, i) => same(change.edits[i]!, id, after))
   if (asSent) return { kind: 'keep', edits: change.edits, asSent }

@@ -32,6 +32,7 @@ import { DrawingHint } from './DrawingHint'
 import { paintDrawn, paintPicked, paintPreview, pickedKey, pictureKey, previewKey } from './drawn'
 import { Loupe } from './Loupe'
 import { ModelPicture, paintAtOnce } from './model-picture'
+import { paintBasePoint } from './painters/base-point'
 import { paintCursor, paintPassed } from './painters/cursor'
 import { paintDimensions } from './painters/dimensions'
 import { paintGround } from './painters/ground'
@@ -226,6 +227,7 @@ export function Board() {
               const settings = settingsOf(now)
               // While checking, what is within tolerance would only hide what isn't.
               const wanted = (residual: DimensionResidual) => step === 'fit' || isOut(residual, toleranceOf(settings))
+              if (step === 'fit' && context.choices.basePoint) paintBasePoint(canvas, view, context.choices.basePoint)
               if (step === 'fit' || step === 'check')
                 paintDimensions(canvas, view, underlaysInSight(), settings, wanted)
               if (step === 'check') {

@@ -25,7 +25,7 @@ export function ResolutionField({ sheet }: { sheet: SheetView }) {
   )
 }
 
-/** Sheets that are not fitted yet keep their ratio and change their size; fitted ones keep their size. */
+/** Sheets that are not fitted yet keep their ratio and change their size; fitted and locked ones keep their size. */
 async function overrule(sheet: SheetView, dpi: number | null): Promise<void> {
   try {
     await api.setResolution(sheet.id, dpi)
@@ -37,7 +37,7 @@ async function overrule(sheet: SheetView, dpi: number | null): Promise<void> {
   const now = sources.flatMap(({ sheets }) => sheets).find(({ id }) => id === sheet.id)
   const growth = (now?.paperFactor ?? sheet.paperFactor) / sheet.paperFactor
   const changed = underlaysOf(records)
-    .filter(({ sheetId, dimensions }) => sheetId === sheet.id && dimensions.length === 0)
+    .filter(({ sheetId, dimensions, locked }) => sheetId === sheet.id && dimensions.length === 0 && !locked)
     .map((before) => {
       const { placement } = before
       return { before, after: { ...before, placement: { ...placement, mmPerPt: placement.mmPerPt * growth } } }

@@ -7,10 +7,11 @@ import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { parseRatio } from '@/core/units/ratio'
 import { api, type SheetView, type SourceView } from '../api'
 import { goTo, levelForNew, planeWorkedOn, select, takeTool, workOn } from '../bench-store'
-import { showUnderlays, underlayBox } from '../board/show'
+import { showUnderlays } from '../board/show'
 import { whenSized } from '../board/view'
 import { put, tell, underlaysOf, useProject } from '../project/store'
 import { sheetOf } from '../sheets/sheet-of'
+import { underlayBox } from '../sheets/underlay-box'
 import { type LayChoices, letGo, useChoice } from './choice'
 
 /** What a sheet that names no ratio is taken for until it is fitted: the commonest plan ratio. */
@@ -83,7 +84,8 @@ export function placePicked(at: Point | null): void {
   letGo()
   if (planeWorkedOn() !== boardOf(levelId)) workOn(boardOf(levelId))
   goTo('fit')
-  select(fresh.map(({ id }) => id))
+  // Several that are picked change together: that is for the person to say.
+  select(fresh.slice(0, 1).map(({ id }) => id))
   whenSized(() => showUnderlays(fresh))
 }
 

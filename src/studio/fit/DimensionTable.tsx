@@ -13,7 +13,8 @@ import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { formatLength, formatPerThousand } from '@/core/units/format'
 import { light, toolContext } from '../bench-store'
 import { put, useProject } from '../project/store'
-import { fitBy } from './refit'
+import { fitBy } from './fit-by'
+import { togetherNow } from './together-now'
 
 interface TableProps {
   readonly underlay: Underlay
@@ -78,6 +79,7 @@ function Row({ underlay, dimension, doubted }: RowProps) {
     fitBy(
       underlay,
       underlay.dimensions.map((each) => (each.id === id ? next : each)),
+      togetherNow(),
     )
   }
   return (

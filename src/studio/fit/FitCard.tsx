@@ -18,13 +18,16 @@ import { useBench } from '../bench-store'
 import { underlaysOf, useProject } from '../project/store'
 import { fitState } from '../sheets/fit-state'
 import { sheetOf } from '../sheets/sheet-of'
+import { BasePanel } from './BasePanel'
 import { DimensionTable } from './DimensionTable'
 import { FitVerdict } from './FitVerdict'
+import { fitBy } from './fit-by'
 import { LevelMarkPanel } from './LevelMarkPanel'
+import { LockNote } from './LockNote'
 import { OtherWays } from './OtherWays'
 import { ProposalPanel } from './ProposalPanel'
 import { ReadingList } from './ReadingList'
-import { fitBy } from './refit'
+import { togetherNow } from './together-now'
 
 const ResidualChart = dynamic(() => import('./ResidualChart'), { ssr: false })
 
@@ -35,10 +38,12 @@ export function FitCard() {
   const underlays = underlaysOf(records)
   const underlay = underlays.find(({ id }) => selection.includes(id)) ?? underlays.at(-1)
   if (!underlay) return <Typography>Bring in a sheet, then measure something on it that you know.</Typography>
-  return <Fitting underlay={underlay} />
+  const picked = underlays.filter(({ id }) => selection.includes(id))
+  return <Fitting underlay={underlay} group={picked.length > 0 ? picked : [underlay]} />
 }
 
-function Fitting({ underlay }: { underlay: Underlay }) {
+/** @param group the sheets that change together, this among them */
+function Fitting({ underlay, group }: { underlay: Underlay; group: readonly Underlay[] }) {
   const sources = useProject((project) => project.sources)
   const { name, dimensions } = underlay
   const { ratio, words, trusted } = fitState(underlay, sources)
@@ -75,6 +80,7 @@ function Fitting({ underlay }: { underlay: Underlay }) {
           {words}
         </Typography>
       </Typography>
+      <LockNote underlays={group} />
       <LevelMarkPanel underlay={underlay} />
       {fitting.length < 2 && <ProposalPanel underlay={underlay} paperFactor={paperFactor} />}
       {dimensions.length === 0 && (
@@ -103,6 +109,7 @@ function Fitting({ underlay }: { underlay: Underlay }) {
             fitBy(
               underlay,
               dimensions.map((each) => ({ ...each, role: 'fit' })),
+              togetherNow(),
             )
           }
         >
@@ -110,7 +117,8 @@ function Fitting({ underlay }: { underlay: Underlay }) {
         </Button>
       )}
       {dimensions.length > 1 && <ResidualChart underlay={underlay} dimensions={ordered} doubted={doubted} />}
-      <OtherWays underlay={underlay} paperFactor={paperFactor} />
+      <BasePanel underlay={underlay} group={group} />
+      <OtherWays underlay={underlay} group={group} paperFactor={paperFactor} />
       <ReadingList />
       <Typography color="text.secondary" sx={{ mt: 2, fontSize: 12.5 }}>
         Nothing but this sheet changes its size. A long length weighs more than a short one, by the square of its size:

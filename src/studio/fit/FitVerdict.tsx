@@ -15,7 +15,8 @@ import { MM_PER_PT } from '@/core/units/length'
 import { light, toolContext } from '../bench-store'
 import { useProject } from '../project/store'
 import { sheetOf } from '../sheets/sheet-of'
-import { fitBy } from './refit'
+import { fitBy } from './fit-by'
+import { togetherNow } from './together-now'
 
 interface VerdictProps {
   readonly underlay: Underlay
@@ -112,7 +113,7 @@ function Stretch({
   paperFactor: number
 }) {
   const apart = underlay.placement.strain !== undefined
-  const choose = (next: boolean) => fitBy(underlay, underlay.dimensions, next)
+  const choose = (next: boolean) => fitBy(underlay, underlay.dimensions, togetherNow(), next)
   if (apart)
     return (
       <Typography sx={{ mt: 0.5 }}>

@@ -77,11 +77,6 @@ export function LevelMarkPanel({ underlay }: { underlay: Underlay }) {
           Set its height by all of them
         </Button>
       )}
-      {underlay.locked && (
-        <Typography color="text.secondary" sx={{ fontSize: 12.5 }}>
-          The sheet is locked: unlock it in the stack to move it.
-        </Typography>
-      )}
     </Stack>
   )
 }

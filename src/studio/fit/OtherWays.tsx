@@ -5,7 +5,6 @@ import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
-import { onlyChecking } from '@/core/fit/refit'
 import { rescaled } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { MM_PER_PT } from '@/core/units/length'
@@ -13,13 +12,23 @@ import { parseRatio, RatioError } from '@/core/units/ratio'
 import { tell, underlaysOf, useProject } from '../project/store'
 import { fitState } from '../sheets/fit-state'
 import { sheetOf } from '../sheets/sheet-of'
+import { scaleTogether } from './group'
 import { refit } from './refit'
+import { togetherNow } from './together-now'
 
 /** A scale that is typed, and the same fit for the other sheets of the file. */
-export function OtherWays({ underlay, paperFactor }: { underlay: Underlay; paperFactor: number }) {
+export function OtherWays({
+  underlay,
+  group,
+  paperFactor,
+}: {
+  underlay: Underlay
+  group: readonly Underlay[]
+  paperFactor: number
+}) {
   return (
     <Box sx={{ mt: 2, display: 'flex', flexDirection: 'column', gap: 1 }}>
-      <TypedScale underlay={underlay} paperFactor={paperFactor} />
+      <TypedScale underlay={underlay} group={group} paperFactor={paperFactor} />
       <SameForSet underlay={underlay} />
     </Box>
   )
@@ -27,25 +36,18 @@ export function OtherWays({ underlay, paperFactor }: { underlay: Underlay; paper
 
 const FACTOR = /^(?:[x×*]\s*(\d+(?:[.,]\d+)?)|(\d+(?:[.,]\d+)?)\s*%)$/
 
-/** `1:98.6` and the like set the scale; `×1.02` and `102 %` change it. The middle of the sheet stays. */
-function TypedScale({ underlay, paperFactor }: { underlay: Underlay; paperFactor: number }) {
+/**
+ * `1:98.6` and the like set the scale; `×1.02` and `102 %` change it, by the same factor for all that change together.
+ * The base point stays, or the middle of them all.
+ */
+function TypedScale({ underlay, group, paperFactor }: Parameters<typeof OtherWays>[0]) {
   const [typed, setTyped] = useState('')
-  const sources = useProject((project) => project.sources)
-  const sheet = sheetOf(sources, underlay.sheetId)?.sheet
   const take = () => {
-    const { placement } = underlay
     try {
       const [, times, percent] = typed.trim().match(FACTOR) ?? []
       const factor = times ? Number(times.replace(',', '.')) : percent ? Number(percent.replace(',', '.')) / 100 : null
-      const mmPerPt = factor ? placement.mmPerPt * factor : parseRatio(typed) * MM_PER_PT * paperFactor
-      const middle = { x: (sheet?.widthPt ?? 0) / 2, y: (sheet?.heightPt ?? 0) / 2 }
-      const after: Underlay = {
-        ...underlay,
-        sizedBy: 'typed',
-        placement: rescaled(placement, { mmPerPt, strain: placement.strain }, middle),
-        dimensions: onlyChecking(underlay.dimensions),
-      }
-      refit('Set scale', [{ before: underlay, after }])
+      const wanted = factor ?? (parseRatio(typed) * MM_PER_PT * paperFactor) / underlay.placement.mmPerPt
+      scaleTogether('Set scale', group, togetherNow().base, wanted)
       setTyped('')
     } catch (error) {
       if (!(error instanceof RatioError)) throw error

@@ -12,7 +12,8 @@ import type { Underlay } from '@/core/model/underlay/schema'
 import { formatLength, formatRatio } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
 import { light, toolContext } from '../bench-store'
-import { fitBy } from './refit'
+import { fitBy } from './fit-by'
+import { togetherNow } from './together-now'
 import { accepted, useProposal } from './use-proposal'
 
 /** Dimensions that a project keeps of one sheet at most. */
@@ -58,7 +59,12 @@ function Proposed({ underlay, proposal, paperFactor }: ProposedProps) {
   const chosen = dimensions.filter(({ agrees }, i) => agrees && !left.has(i)).slice(0, MOST)
   const ratio = (mmPerPt: number) => formatRatio(mmPerPt / MM_PER_PT / paperFactor)
   const accept = () =>
-    fitBy(underlay, [...accepted(chosen, underlay.dimensions), ...underlay.dimensions].slice(0, MOST), stretched)
+    fitBy(
+      underlay,
+      [...accepted(chosen, underlay.dimensions), ...underlay.dimensions].slice(0, MOST),
+      togetherNow(),
+      stretched,
+    )
   const toggle = (index: number) => {
     const next = new Set(left)
     if (!next.delete(index)) next.add(index)

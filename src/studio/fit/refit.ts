@@ -1,16 +1,14 @@
 import { create } from 'zustand'
 import { type Follower, followedParts, followers, type Refitted } from '@/core/fit/follow'
-import { placementBy } from '@/core/fit/refit'
-import { FitError } from '@/core/fit/residual'
 import { project } from '@/core/geometry/projective'
+import type { Point } from '@/core/geometry/vector'
 import { displayOf } from '@/core/model/settings/schema'
 import type { Surroundings } from '@/core/model/shape'
 import { surroundingsOf } from '@/core/model/shapes'
 import { boardMap } from '@/core/model/underlay/placement'
-import type { KnownDimension, Placement, Underlay } from '@/core/model/underlay/schema'
 import { currentPlan } from '../board/plan'
 import { followResize } from '../board/view'
-import { commit, put, tell, useProject } from '../project/store'
+import { commit, refusesLocked, useProject } from '../project/store'
 
 type Answer = 'follow' | 'stay'
 
@@ -47,6 +45,7 @@ export const useRefit = create<RefitState>(() => ({ pending: null, row: null }))
 /** Gives sheets other places; where something was traced from them, only once the person has said what becomes of that. */
 export function refit(label: string, refitted: readonly Refitted[], gone: readonly string[] = []): void {
   const { records } = useProject.getState()
+  if (refusesLocked(refitted.map(({ after }) => ({ id: after.id, after })))) return
   const display = displayOf(records)
   const { frame } = currentPlan().around
   const stay = surroundingsOf(records, display, frame)
@@ -94,35 +93,17 @@ function keep(
     ...parts.map((after) => ({ id: after.id, after })),
     ...gone.map((id) => ({ id, after: null })),
   ])
-  if (refitted.length === 1) seeGrowth(refitted[0]!)
+  if (refitted[0]) seeGrowth(refitted[0])
 }
 
 /** The view goes along: nothing vanishes. */
 function seeGrowth({ before, after }: Refitted): void {
-  const fixed = after.dimensions.find(({ role }) => role === 'fit')?.fromPt ?? { x: 0, y: 0 }
   const growth = after.placement.mmPerPt / before.placement.mmPerPt
-  if (growth !== 1) followResize(project(boardMap(after.placement), fixed), growth)
-}
-
-/**
- * Fits a sheet by those of its dimensions that are to fit it, with separate factors along and up where it has them.
- * Where nothing follows from them, that is said and the sheet stays.
- */
-export function fitBy(
-  underlay: Underlay,
-  dimensions: readonly KnownDimension[],
-  apart: boolean = underlay.placement.strain !== undefined,
-  gone: readonly string[] = [],
-): void {
-  const list = [...dimensions]
-  if (!list.some(({ role }) => role === 'fit')) return put('Change dimensions', { ...underlay, dimensions: list })
-  let placement: Placement
-  try {
-    placement = placementBy(underlay.placement, list, apart)
-  } catch (error) {
-    if (!(error instanceof FitError)) throw error
-    return tell(error.message)
-  }
-  const after = { ...underlay, placement, dimensions: list, sizedBy: undefined }
-  refit('Fit sheet', [{ before: underlay, after }], gone)
+  if (growth === 1) return
+  const taken = after.dimensions.find(({ role }) => role === 'fit')?.fromPt ?? { x: 0, y: 0 }
+  const [from, to] = [before, after].map(({ placement }) => project(boardMap(placement), taken)) as [Point, Point]
+  const turned = after.placement.turnRad !== before.placement.turnRad
+  // What stays where it is while everything grows about it.
+  const staying = { x: (to.x - growth * from.x) / (1 - growth), y: (to.y - growth * from.y) / (1 - growth) }
+  followResize(turned ? to : staying, growth)
 }

@@ -15,7 +15,7 @@ import { useLookedPart } from '../part/parts'
 import { useProject } from '../project/store'
 import { underlaysInSight } from '../sheets/in-sight'
 import { useSheetData } from '../sheets/sheet-data'
-import { TOOLS, toolNamed } from '../tools/registry'
+import { keyIn, TOOLS, toolNamed } from '../tools/registry'
 import type { Field } from '../tools/tool'
 import { BENCH_INPUT, BENCH_LABEL } from './bench-field'
 import { CatchMenu } from './CatchMenu'
@@ -75,19 +75,21 @@ const Tools = memo(function Tools() {
       {TOOLS.filter(
         ({ steps, group, onPlan, onPart }) =>
           steps.includes(step) && !group && !(ofPart && onPlan) && !(onPart && !ofPart),
-      ).map(({ name, word, key }) => (
-        <Tooltip key={name} title={key ? `Key ${key.toUpperCase()}` : ''}>
-          <Button
-            size="small"
-            variant={name === toolName ? 'contained' : 'outlined'}
-            sx={{ px: 1.25, minWidth: 0, whiteSpace: 'nowrap' }}
-            aria-pressed={name === toolName}
-            onClick={() => takeTool(name)}
-          >
-            {word}
-          </Button>
-        </Tooltip>
-      ))}
+      )
+        .map((tool) => ({ ...tool, key: keyIn(tool, step) }))
+        .map(({ name, word, key }) => (
+          <Tooltip key={name} describeChild title={key ? `Key ${key.toUpperCase()}` : ''}>
+            <Button
+              size="small"
+              variant={name === toolName ? 'contained' : 'outlined'}
+              sx={{ px: 1.25, minWidth: 0, whiteSpace: 'nowrap' }}
+              aria-pressed={name === toolName}
+              onClick={() => takeTool(name)}
+            >
+              {word}
+            </Button>
+          </Tooltip>
+        ))}
       {step === 'trace' && !ofPart && <ToolMenu group="build" />}
       {step === 'trace' && <ToolMenu group="draw" />}
       {step === 'trace' && <ToolMenu group="change" />}

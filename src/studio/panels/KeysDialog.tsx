@@ -9,7 +9,7 @@ import DialogTitle from '@mui/material/DialogTitle'
 import Typography from '@mui/material/Typography'
 import { useBench } from '../bench-store'
 import { STEP_WORDS, STEPS } from '../steps'
-import { TOOLS } from '../tools/registry'
+import { keyIn, TOOLS } from '../tools/registry'
 import { KEYS } from '../use-keys'
 
 /** Every key on one page. */
@@ -17,15 +17,16 @@ export function KeysDialog() {
   const open = useBench((bench) => bench.keysOpen)
   const close = () => useBench.setState({ keysOpen: false })
   const rows = [
-    ...TOOLS.flatMap(({ key, word, steps }) =>
-      key
-        ? [
-            {
-              keys: key.toUpperCase(),
-              does: `${word}${steps.length < STEPS.length ? `, in ${steps.map((step) => STEP_WORDS[step]).join(' and ')}` : ''}`,
-            },
-          ]
-        : [],
+    ...TOOLS.map((tool) => ({ ...tool, steps: tool.steps.filter((step) => keyIn(tool, step)) })).flatMap(
+      ({ key, word, steps }) =>
+        key && steps.length > 0
+          ? [
+              {
+                keys: key.toUpperCase(),
+                does: `${word}${steps.length < STEPS.length ? `, in ${steps.map((step) => STEP_WORDS[step]).join(' and ')}` : ''}`,
+              },
+            ]
+          : [],
     ),
     ...TOOLS.flatMap(({ word, keys = [] }) =>
       keys.map(({ key, does }) => ({ keys: key.toUpperCase(), does: `${does}, while ${word} is in hand` })),

@@ -12,6 +12,7 @@ import type { ReactNode } from 'react'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { goTo, select, takeTool, useBench } from '../bench-store'
 import { ResolutionField } from '../bring-in/ResolutionField'
+import { LockNote } from '../fit/LockNote'
 import { put, underlaysOf, useProject } from '../project/store'
 import { boardsOf } from '../sheets/boards'
 import { useSheetData } from '../sheets/sheet-data'
@@ -34,6 +35,7 @@ export function SheetCard() {
       <Typography variant="h3" noWrap title={first.name} sx={{ mb: 1.5 }}>
         {underlays.length === 1 ? first.name : `${underlays.length} sheets`}
       </Typography>
+      <LockNote underlays={underlays} />
       {underlays.length === 1 && <CropRow underlay={first} />}
       {underlays.length === 1 && (
         <Row label="Size">

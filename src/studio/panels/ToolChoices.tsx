@@ -221,6 +221,7 @@ const CHOICES: Readonly<Record<ToolName, () => React.ReactNode>> = {
     />
   ),
   mirror: () => <Mirror />,
+  'lay-onto': () => <PairsScale />,
   symbol: () => <MirroredSymbol />,
 }
 
@@ -284,6 +285,18 @@ function Mirror() {
       value={mirrorKeeps ? 'keep' : 'give up'}
       words={{ keep: 'Keep the original', 'give up': 'Only the image' }}
       onChange={(value) => setChoices({ mirrorKeeps: value === 'keep' })}
+    />
+  )
+}
+
+function PairsScale() {
+  const { pairsScale } = useChoices()
+  return (
+    <OneOf
+      label="What the second pair may change"
+      value={pairsScale ? 'scale' : 'keep'}
+      words={{ scale: 'Turn and scale', keep: 'Turn, keep the size' }}
+      onChange={(value) => setChoices({ pairsScale: value === 'scale' })}
     />
   )
 }

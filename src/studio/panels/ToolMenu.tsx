@@ -7,7 +7,7 @@ import MenuItem from '@mui/material/MenuItem'
 import { useState } from 'react'
 import { takeTool, useBench } from '../bench-store'
 import { useLookedPart } from '../part/parts'
-import { TOOLS } from '../tools/registry'
+import { keyIn, TOOLS } from '../tools/registry'
 import type { Tool } from '../tools/tool'
 
 const WORDS: Record<NonNullable<Tool['group']>, string> = { build: 'Build', draw: 'Draw', change: 'Change' }
@@ -15,6 +15,7 @@ const WORDS: Record<NonNullable<Tool['group']>, string> = { build: 'Build', draw
 /** Tools of one group behind one button, which names the one in hand. */
 export function ToolMenu({ group }: { group: NonNullable<Tool['group']> }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const step = useBench((bench) => bench.step)
   const inHand = useBench((bench) => bench.tool)
   const ofPart = useLookedPart() !== null
   const tools = TOOLS.filter((tool) => tool.group === group && (ofPart || !tool.onPart))
@@ -41,24 +42,26 @@ export function ToolMenu({ group }: { group: NonNullable<Tool['group']> }) {
         transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}
         slotProps={{ list: { 'aria-label': WORDS[group], dense: true } }}
       >
-        {tools.map(({ name, word, key }) => (
-          <MenuItem
-            key={name}
-            selected={name === inHand}
-            onClick={() => {
-              setAnchor(null)
-              takeTool(name)
-            }}
-            sx={{ minWidth: 168, display: 'flex', justifyContent: 'space-between', gap: 3 }}
-          >
-            {word}
-            {key && (
-              <Box component="kbd" sx={{ font: '500 12px "IBM Plex Mono", monospace', color: 'text.secondary' }}>
-                {key.toUpperCase()}
-              </Box>
-            )}
-          </MenuItem>
-        ))}
+        {tools
+          .map((tool) => ({ ...tool, key: keyIn(tool, step) }))
+          .map(({ name, word, key }) => (
+            <MenuItem
+              key={name}
+              selected={name === inHand}
+              onClick={() => {
+                setAnchor(null)
+                takeTool(name)
+              }}
+              sx={{ minWidth: 168, display: 'flex', justifyContent: 'space-between', gap: 3 }}
+            >
+              {word}
+              {key && (
+                <Box component="kbd" sx={{ font: '500 12px "IBM Plex Mono", monospace', color: 'text.secondary' }}>
+                  {key.toUpperCase()}
+                </Box>
+              )}
+            </MenuItem>
+          ))}
       </Menu>
     </>
   )

@@ -1,6 +1,6 @@
 import type { Underlay } from '@/core/model/underlay/schema'
 import { askAbout, select } from '../bench-store'
-import { put, remove, underlaysOf, useProject } from '../project/store'
+import { commit, put, refusesLocked, underlaysOf, useProject } from '../project/store'
 import { sheetOf } from '../sheets/sheet-of'
 
 /** Changes several sheets alike, as one edit. */
@@ -38,7 +38,9 @@ export function duplicateSheets(underlays: readonly Underlay[]): void {
 export function removeSheets(underlays: readonly Underlay[]): void {
   const { sources } = useProject.getState()
   const sourceOf = ({ sheetId }: Underlay) => sheetOf(sources, sheetId)?.source.id
-  remove(underlays.length === 1 ? 'Remove sheet' : 'Remove sheets', ...underlays.map(({ id }) => id))
+  const gone = underlays.map(({ id }) => ({ id, after: null }))
+  if (refusesLocked(gone)) return
+  commit(underlays.length === 1 ? 'Remove sheet' : 'Remove sheets', gone)
   select([])
   const left = new Set(underlaysOf(useProject.getState().records).map(sourceOf))
   askAbout([...new Set(underlays.map(sourceOf))].filter((id) => id !== undefined).filter((id) => !left.has(id)))

@@ -5,6 +5,7 @@ import { inParts, isOfOneWhole, partId } from '@/core/model/change/parts'
 import { keptByRecords } from '@/core/model/kept'
 import type { ProjectRecord } from '@/core/model/registry'
 import { isSameRecord } from '@/core/model/same-record'
+import { heldByLock, lockSentence } from '@/core/model/underlay/lock'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { completed } from '@/core/sync/complete'
 import type { Refused } from '@/core/sync/server'
@@ -24,6 +25,12 @@ export interface PastState {
   readonly records: Records
 }
 
+/** What can be done about something that was just said. */
+export interface Remedy {
+  readonly word: string
+  act(): void
+}
+
 export interface ProjectState extends SyncState {
   readonly id: string
   readonly name: string
@@ -34,6 +41,8 @@ export interface ProjectState extends SyncState {
   readonly toldFrom: number
   /** A sentence for the person about what just happened. */
   readonly notice: string | null
+  /** What can be done about it, beside it. */
+  readonly remedy: Remedy | null
   readonly sources: readonly SourceView[]
   /** While a past state is looked at nothing can be changed. */
   readonly past: PastState | null
@@ -55,6 +64,7 @@ const CLOSED: ProjectState = {
   toldFrom: 1,
   conflict: null,
   notice: null,
+  remedy: null,
   sources: [],
   past: null,
 }
@@ -115,7 +125,8 @@ function takeState(state: SyncState): void {
   const { epoch, told, waiting } = get()
   const gone = new Set(waiting.filter((change) => !state.waiting.includes(change)).map(({ id }) => id))
   const refused = state.refused.filter(({ change }) => gone.has(change.id)).map(({ change }) => change.id)
-  if (epoch !== state.epoch) set({ ...state, ...toldBy(state.waiting), toldFrom: state.revision + 1, notice: PUT_BACK })
+  if (epoch !== state.epoch)
+    set({ ...state, ...toldBy(state.waiting), toldFrom: state.revision + 1, notice: PUT_BACK, remedy: null })
   else if (refused.length > 0) set({ ...state, ...toldBy(told.filter(({ id }) => !refused.includes(id))) })
   else set(state)
 }
@@ -134,7 +145,7 @@ const PART_EDITS = 8000
 
 /** Makes an edit: it is shown at once, held by the browser, and sent. */
 export function commit(label: string, edits: readonly Omit<Edit, 'before'>[]): void {
-  if (edits.length === 0 || refusesInPast()) return
+  if (edits.length === 0 || refusesInPast() || refusesLocked(edits)) return
   push(...changesFor(crypto.randomUUID(), label, edits))
 }
 
@@ -143,6 +154,13 @@ export function refusesInPast(): boolean {
   if (!get().past) return false
   tell('You are looking at a past state. Bring it back, or go back to now, before you change anything.')
   return true
+}
+
+/** Whether edits would move, resize, crop or remove locked sheets; says so, with the way to unlock them beside it. */
+export function refusesLocked(edits: readonly Omit<Edit, 'before'>[]): boolean {
+  const locked = heldByLock(edits, get().records)
+  if (locked.length > 0) tellLocked(locked)
+  return locked.length > 0
 }
 
 /**
@@ -301,8 +319,14 @@ export async function settleConflict(keep: 'mine' | 'theirs'): Promise<void> {
 function again({ label, edits }: Change): void {
   commit(
     label,
-    edits.map(({ id, after }) => ({ id, after })),
+    edits.map(({ id, before, after }) => ({ id, after: withLockOf(get().records.get(id), before, after) })),
   )
+}
+
+/** A lock that somebody set meanwhile holds against what was done before they did. */
+function withLockOf(now: ProjectRecord | undefined, before: Edit['before'], after: Edit['after']): Edit['after'] {
+  const untouched = before?.kind === 'underlay' && after?.kind === 'underlay' && before.locked === after.locked
+  return untouched && now?.kind === 'underlay' ? { ...after, locked: now.locked } : after
 }
 
 /** Sends a change once more that was refused, on top of everything as it is now. */
@@ -340,10 +364,22 @@ export async function refreshSources(): Promise<void> {
 export function rename(name: string): void {
   const { id, name: former } = get()
   set({ name })
-  api.renameProject(id, name).catch((error: Error) => set({ name: former, notice: error.message }))
+  api.renameProject(id, name).catch((error: Error) => set({ name: former, notice: error.message, remedy: null }))
 }
 
-export const tell = (notice: string | null): void => set({ notice })
+export const tell = (notice: string | null, remedy: Remedy | null = null): void => set({ notice, remedy })
+
+/** Says that sheets are locked, with the way to unlock them beside it. */
+export function tellLocked(locked: readonly Underlay[]): void {
+  tell(lockSentence(locked), {
+    word: locked.length === 1 ? 'Unlock it' : 'Unlock them',
+    act: () => {
+      const { records } = get()
+      const now = locked.flatMap(({ id }) => records.get(id) ?? []).filter((record) => record.kind === 'underlay')
+      put('Unlock sheet', ...now.map((underlay) => ({ ...underlay, locked: false })))
+    },
+  })
+}
 
 /** Hears what other windows do, and whether the server is there. @returns a function that stops listening */
 export function follow(id: string): () => void {

@@ -17,6 +17,8 @@ export function croppedBy(underlays: readonly Underlay[], selection: readonly st
 
 const target = ({ records, selection }: ToolContext) => croppedBy(underlaysOf(records), selection)
 
+const clicks = ringClicks(take)
+
 /** Says which part of a sheet shows: by two opposite corners, or by any number of them. */
 export const crop: Tool = {
   ...plain,
@@ -36,7 +38,11 @@ export const crop: Tool = {
     })
   },
   fields: () => [],
-  ...ringClicks(take),
+  ...clicks,
+  click: (session, point, context) => {
+    const underlay = target(context)
+    return underlay?.locked ? { session: EMPTY_SESSION, locked: [underlay] } : clicks.click(session, point, context)
+  },
   undone: () => EMPTY_SESSION,
   paint: (canvas, { points, cursor }, view, context) => {
     const underlay = target(context)

@@ -9,7 +9,8 @@ import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
 import type { BoardPoint } from '../board/catch-on-board'
 import { paintMeasure } from '../board/painters/measure'
-import { fitBy } from '../fit/refit'
+import { fitBy } from '../fit/fit-by'
+import { togetherOf } from '../fit/group'
 import { commit, underlaysOf } from '../project/store'
 import { EMPTY_SESSION, holdDirection, type Outcome, type Session, type Tool, type ToolContext } from './tool'
 
@@ -135,7 +136,8 @@ function state(session: Session, context: ToolContext): Outcome {
   }
   // The same refusals hold for a check: two points on one another say nothing.
   placementBy(underlay.placement, [{ ...dimension, role: 'fit' }], false)
-  if (dimension.role === 'fit') fitBy(underlay, [dimension, ...underlay.dimensions], undefined, gone)
+  if (dimension.role === 'fit')
+    fitBy(underlay, [dimension, ...underlay.dimensions], togetherOf(context), undefined, gone)
   else
     commit('Check a dimension', [
       { id: underlay.id, after: { ...underlay, dimensions: [...underlay.dimensions, dimension] } },

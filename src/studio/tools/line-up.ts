@@ -51,7 +51,7 @@ export const lineUp: Tool = {
     if (!first) return { session, choose: { lineUp: { viewId: here.id, at: point.at } } }
     const frame: Frame = frameOf(here.id, context.records)
     const by = linedUp(first, { frame, at: point.at })
-    const loose = underlaysOf(context.records).filter(({ levelId, locked }) => levelId === here.id && !locked)
+    const loose = underlaysOf(context.records).filter(({ levelId }) => levelId === here.id)
     if (!by) return { session, say: 'These views look the same way.' }
     if (loose.length === 0) return { session, say: 'No sheet lies on this view that could move.' }
     refit(

@@ -7,7 +7,7 @@ import { LengthError, parseLength } from '@/core/units/length'
 import { paintMeasure } from '../board/painters/measure'
 import { nudge, refit } from '../fit/refit'
 import { underlaysOf } from '../project/store'
-import { EMPTY_SESSION, holdDirection, plain, type Tool, type ToolContext } from './tool'
+import { EMPTY_SESSION, holdDirection, type Outcome, plain, type Session, type Tool, type ToolContext } from './tool'
 
 const picked = ({ records, selection }: ToolContext): Underlay[] =>
   underlaysOf(records).filter(({ id }) => selection.includes(id))
@@ -18,7 +18,15 @@ const NUDGE_MM = 10
 const moved = (underlays: readonly Underlay[], by: Point): Refitted[] =>
   underlays.map((before) => ({ before, after: { ...before, placement: movedBy(before.placement, by) } }))
 
-/** Moves the picked sheets by two points, or with the arrow keys; a locked one stays. */
+/** Why sheets can't be moved: none is picked, or one of them is locked. */
+function refusal(sheets: readonly Underlay[], { typed }: Session, context: ToolContext): Outcome | null {
+  const session = { ...EMPTY_SESSION, typed }
+  const locked = sheets.filter((underlay) => underlay.locked)
+  if (locked.length > 0) return { session, locked }
+  return sheets.length === 0 ? { session, say: moveSheet.say(EMPTY_SESSION, context) } : null
+}
+
+/** Moves the picked sheets by two points, or with the arrow keys. */
 export const moveSheet: Tool = {
   ...plain,
   name: 'move-sheet',
@@ -30,9 +38,6 @@ export const moveSheet: Tool = {
   say: ({ points }, context) => {
     const sheets = picked(context)
     if (sheets.length === 0) return 'Pick the sheet that shall move in the stack first.'
-    const locked = sheets.filter((underlay) => underlay.locked)
-    if (locked.length === sheets.length)
-      return `${locked[0]!.name} is locked and does not move. Unlock it in the stack.`
     return points.length === 0
       ? 'Click a point of the sheet that you take it by.'
       : 'Click where that point shall lie. Shift holds level, upright or 45°.'
@@ -43,26 +48,29 @@ export const moveSheet: Tool = {
   steer: ({ points, held }, raw) =>
     points[0] && held ? { at: holdDirection(points[0].at, raw.at), caught: null } : raw,
   click: (session, point, context) => {
-    const loose = picked(context).filter(({ locked }) => !locked)
+    const sheets = picked(context)
     const [from] = session.points
-    if (loose.length === 0) return { session: EMPTY_SESSION, say: moveSheet.say(EMPTY_SESSION, context) }
+    const refused = refusal(sheets, session, context)
+    if (refused) return refused
     if (!from) return { session: { ...EMPTY_SESSION, points: [point] } }
-    refit('Move sheet', moved(loose, subtract(point.at, from.at)))
+    refit('Move sheet', moved(sheets, subtract(point.at, from.at)))
     return { session: { ...EMPTY_SESSION, typed: session.typed } }
   },
   arrow: (session, by, context) => {
-    const loose = picked(context).filter(({ locked }) => !locked)
-    if (loose.length === 0) return { session, say: moveSheet.say(EMPTY_SESSION, context) }
+    const sheets = picked(context)
+    const refused = refusal(sheets, session, context)
+    if (refused) return refused
     try {
       const step = session.typed.step ? parseLength(session.typed.step, context.display.unit) : NUDGE_MM
-      nudge('Nudge sheet', moved(loose, { x: by.x * step, y: by.y * step }))
+      nudge('Nudge sheet', moved(sheets, { x: by.x * step, y: by.y * step }))
       return { session }
     } catch (error) {
       if (error instanceof LengthError) return { session, say: error.message }
       throw error
     }
   },
-  enter: () => ({ session: EMPTY_SESSION }),
+  // What is typed for the arrow keys stays.
+  enter: ({ typed }) => ({ session: { ...EMPTY_SESSION, typed } }),
   undone: () => EMPTY_SESSION,
   paint: (canvas, { points, cursor }, view, { display }) => {
     const [from] = points

@@ -1,3 +1,5 @@
+import type { Step } from '../steps'
+import { basePoint } from './base-point'
 import { gridLine } from './build/grid-line'
 import { opening } from './build/opening'
 import { column, separator, slab } from './build/plain'
@@ -11,7 +13,7 @@ import { corner, offset } from './change/beside'
 import { extend, split, trim } from './change/cutting'
 import { stretch } from './change/stretch'
 import { transformingTool } from './change/transforming'
-import { array, copy, mirror, move, scale, turn } from './change/transforms'
+import { array, copy, layOnto, mirror, move, scale, turn } from './change/transforms'
 import { crop } from './crop'
 import { type Drawing, drawingTool } from './draw/drawing'
 import { line } from './draw/line'
@@ -56,6 +58,7 @@ export const TOOLS: readonly Tool[] = [
   straighten,
   tie,
   moveSheet,
+  basePoint,
   lineUp,
   setHeight,
   ...[wall, wallThickness, wallAlong, wallOnSheet, proposedWalls, opening, room].map(onPlan),
@@ -73,7 +76,7 @@ export const TOOLS: readonly Tool[] = [
   ...[rectangle, polygon, circle, arc, ellipse, spline, text, dimension, hatch].map(drawingTool),
   relate,
   symbol,
-  ...[move, copy, turn, scale, mirror, array].map(transformingTool),
+  ...[move, copy, turn, scale, layOnto, mirror, array].map(transformingTool),
   stretch,
   offset,
   trim,
@@ -85,5 +88,15 @@ export const TOOLS: readonly Tool[] = [
   liftRegion,
   symbolBase,
 ]
+
+/** The tool that a key takes: one that is offered in the step, else the first that has the key. */
+export function toolOfKey(key: string, step: Step): Tool | undefined {
+  const ofKey = TOOLS.filter((tool) => tool.key === key)
+  return ofKey.find(({ steps }) => steps.includes(step)) ?? ofKey[0]
+}
+
+/** The key of a tool in a step; null where it has none, or where that key takes another tool. */
+export const keyIn = ({ key, name }: Tool, step: Step): string | null =>
+  key && toolOfKey(key, step)?.name === name ? key : null
 
 export const toolNamed = (name: ToolName): Tool => TOOLS.find((tool) => tool.name === name)!

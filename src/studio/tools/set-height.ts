@@ -53,8 +53,7 @@ export const setHeight: Tool = {
   click: (session, point, context) => {
     const underlay = underlayOf(point, context)
     if (!underlay) return { session, say: 'There is no sheet under this point.' }
-    if (underlay.locked)
-      return { session, say: `${underlay.name} is locked and does not move. Unlock it in the stack.` }
+    if (underlay.locked) return { session, locked: [underlay] }
     return { session: { ...EMPTY_SESSION, points: [point] } }
   },
   enter: (session, context): Outcome => {

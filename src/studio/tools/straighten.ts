@@ -2,6 +2,7 @@ import { SHORTEST_KNOWN_PT } from '@/core/fit/residual'
 import { distance } from '@/core/geometry/vector'
 import { turnedAbout } from '@/core/model/underlay/placement'
 import { paintMeasure } from '../board/painters/measure'
+import { togetherOf, withGroup } from '../fit/group'
 import { refit } from '../fit/refit'
 import { underlayOf } from './fit'
 import { directionDeg, EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from './tool'
@@ -15,11 +16,11 @@ export const straighten: Tool = {
   steps: ['fit'],
   places: true,
   loupe: true,
-  say: ({ points }) =>
+  say: ({ points }, { choices }) =>
     points.length === 0
       ? 'Click the first end of a line that should run level or upright, the longer the better.'
       : points.length === 1
-        ? 'Click its other end: the sheet turns about the first one.'
+        ? `Click its other end: the sheet turns about ${choices.basePoint ? 'the base point' : 'the first one'}.`
         : 'Type the angle at which it should run, and press Enter.',
   fields: ({ points, cursor, typed }) => {
     const [from] = points
@@ -56,8 +57,7 @@ function turn({ points, typed }: Session, context: ToolContext): Outcome {
   const [from, to] = points as [Session['points'][0], Session['points'][0]]
   const underlay = underlayOf(from, context)
   if (!underlay) return { session: EMPTY_SESSION, say: 'There is no sheet under these points.' }
-  if (underlay.locked)
-    return { session: EMPTY_SESSION, say: `${underlay.name} is locked and does not turn. Unlock it in the stack.` }
+  if (underlay.locked) return { session: EMPTY_SESSION, locked: [underlay] }
   if (distance(from.at, to.at) < SHORTEST_KNOWN_PT * underlay.placement.mmPerPt)
     return {
       session: { ...EMPTY_SESSION, points: [from] },
@@ -70,7 +70,8 @@ function turn({ points, typed }: Session, context: ToolContext): Outcome {
       session: { ...EMPTY_SESSION, points: [from] },
       say: `“${typed.angle}” is no angle: write degrees, for instance 12.5.`,
     }
-  const placement = turnedAbout(underlay.placement, from.at, ((wanted - now) * Math.PI) / 180)
-  refit('Straighten sheet', [{ before: underlay, after: { ...underlay, placement } }])
+  const center = context.choices.basePoint ?? from.at
+  const placement = turnedAbout(underlay.placement, center, ((wanted - now) * Math.PI) / 180)
+  refit('Straighten sheet', withGroup({ before: underlay, after: { ...underlay, placement } }, togetherOf(context)))
   return { session: EMPTY_SESSION, done: true }
 }

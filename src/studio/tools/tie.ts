@@ -7,10 +7,12 @@ import { distance, type Point, subtract } from '@/core/geometry/vector'
 import { bentPlacement, boardMap, movedBy, placementOf, straightPt } from '@/core/model/underlay/placement'
 import type { Placement, Underlay } from '@/core/model/underlay/schema'
 import { formatLength } from '@/core/units/format'
-import { LengthError, parseLength } from '@/core/units/length'
+import { LengthError } from '@/core/units/length'
+import { parsePlace } from '@/core/units/place'
 import type { BoardPoint } from '../board/catch-on-board'
 import { paintLabel, paintMeasure } from '../board/painters/measure'
 import { toScreen, type View } from '../board/view'
+import { togetherOf, withGroup } from '../fit/group'
 import { refit } from '../fit/refit'
 import { useProject } from '../project/store'
 import { sheetOf } from '../sheets/sheet-of'
@@ -43,8 +45,7 @@ export const tie: Tool = {
       : [],
   click: (session, point, context) => {
     const mover = session.points[0] ? underlayOf(session.points[0], context) : underlayOf(point, context)
-    if (mover?.locked)
-      return { session: EMPTY_SESSION, say: `${mover.name} is locked and does not move. Unlock it in the stack.` }
+    if (mover?.locked) return { session: EMPTY_SESSION, locked: [mover] }
     return { session: { ...EMPTY_SESSION, points: [...session.points, point] } }
   },
   enter: (session, context) => {
@@ -69,11 +70,9 @@ export const tie: Tool = {
 }
 
 function typedPlace(session: Session, { display }: ToolContext): Outcome {
-  const parts = (session.typed.place ?? '').split(/[;,]\s+|;|\s{2,}|,(?=\s*-?\d+$)/)
-  if (parts.length !== 2) return { session, say: 'Type two lengths, for instance “0, 0” or “12.5 m, 3 m”.' }
   try {
-    const [x, y] = parts.map((part) => parseLength(part, display.unit)) as [number, number]
-    return { session: { ...EMPTY_SESSION, points: [...session.points, { at: { x, y }, caught: null }] } }
+    const at = parsePlace(session.typed.place ?? '', display.unit)
+    return { session: { ...EMPTY_SESSION, points: [...session.points, { at, caught: null }] } }
   } catch (error) {
     if (error instanceof LengthError) return { session, say: error.message }
     throw error
@@ -121,7 +120,10 @@ function lay({ points }: Session, context: ToolContext): Outcome {
   if (ties.length === 1) {
     const { placement } = underlay
     const by = subtract(ties[0]!.atMm, project(boardMap(placement), ties[0]!.sheetPt))
-    refit('Move sheet', [{ before: underlay, after: { ...underlay, placement: movedBy(placement, by) } }])
+    refit(
+      'Move sheet',
+      withGroup({ before: underlay, after: { ...underlay, placement: movedBy(placement, by) } }, togetherOf(context)),
+    )
     return { session: EMPTY_SESSION }
   }
   const { placement, fit } = solve(found, context)
@@ -129,7 +131,7 @@ function lay({ points }: Session, context: ToolContext): Outcome {
   const sizedBy = fit.kind === 'rigid' ? underlay.sizedBy : 'points'
   const dimensions = fit.kind === 'rigid' ? underlay.dimensions : onlyChecking(underlay.dimensions)
   const after = { ...underlay, placement, dimensions, ...(sizedBy && { sizedBy }) }
-  refit('Lay sheet onto', [{ before: underlay, after }])
+  refit('Lay sheet onto', withGroup({ before: underlay, after }, togetherOf(context), ties[0]!.sheetPt))
   const say =
     fit.spreadMm === null
       ? undefined

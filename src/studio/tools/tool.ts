@@ -7,6 +7,7 @@ import type { DoorWay, OpeningUse } from '@/core/model/opening/schema'
 import type { Plan } from '@/core/model/plan'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { FeatureRef } from '@/core/model/relation/schema'
+import type { Underlay } from '@/core/model/underlay/schema'
 import type { TracedLine } from '@/core/model/wall/schema'
 import type { LengthDisplay } from '@/core/units/format'
 import type { SideCard } from '../bench-store'
@@ -78,6 +79,8 @@ export interface Choices extends DrawChoices, BuildChoices, MemberChoices {
   readonly ringShape: 'rectangle' | 'corners'
   /** What a known length states: the distance, or only its part along or across the board. */
   readonly statedAlong: 'distance' | 'along' | 'across'
+  /** What stays where it is when sheets are sized or turned; null for the first point clicked, or the middle. */
+  readonly basePoint: Point | null
   /** What tie points may do to a sheet. */
   readonly tieKind: TieKind
   /** The length measured on site that is being given its two points. */
@@ -171,6 +174,8 @@ export interface DrawChoices {
   readonly arrayWay: 'along' | 'around'
   /** Whether mirroring leaves the original where it is. */
   readonly mirrorKeeps: boolean
+  /** Whether two pairs of points scale what is laid onto them. */
+  readonly pairsScale: boolean
   /** The symbol that is placed. */
   readonly symbolId: string | null
   readonly symbolMirrored: boolean
@@ -199,6 +204,8 @@ export interface Field {
 export interface Outcome {
   readonly session: Session
   readonly say?: string
+  /** Locked sheets that kept it from being done: that is said, with the way to unlock them beside it. */
+  readonly locked?: readonly Underlay[]
   /** Whether the tool has done what it was taken for, and is laid aside. */
   readonly done?: boolean
   /** What is picked from now on. */

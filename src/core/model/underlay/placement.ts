@@ -1,4 +1,4 @@
-import { type Affine, compose } from '../../geometry/affine'
+import { type Affine, apply, compose, lengthFactor, turnedAbout as turning } from '../../geometry/affine'
 import {
   composeProjective,
   determinantOf,
@@ -76,18 +76,24 @@ export const movedBy = (placement: Placement, by: Point): Placement => ({
   originMm: add(placement.originMm, by),
 })
 
-/** A placement turned about a place of the board. @param byRad anticlockwise */
-export function turnedAbout(placement: Placement, center: Point, byRad: number): Placement {
-  const { originMm } = placement
-  const [cos, sin] = [Math.cos(byRad), Math.sin(byRad)]
-  const [dx, dy] = [originMm.x - center.x, originMm.y - center.y]
+/**
+ * A placement as it lies after its board was moved, turned and scaled: exact for every kind of placement.
+ * @param map from the board to the board (mm); it neither mirrors nor strains
+ */
+export function carriedBy(placement: Placement, map: Affine): Placement {
   const whole = 2 * Math.PI
+  const turnRad = placement.turnRad + Math.atan2(map[1], map[0])
   return {
     ...placement,
-    turnRad: (((placement.turnRad + byRad) % whole) + whole) % whole,
-    originMm: { x: center.x + cos * dx - sin * dy, y: center.y + sin * dx + cos * dy },
+    mmPerPt: placement.mmPerPt * lengthFactor(map),
+    turnRad: ((turnRad % whole) + whole) % whole,
+    originMm: apply(map, placement.originMm),
   }
 }
+
+/** A placement turned about a place of the board. @param byRad anticlockwise */
+export const turnedAbout = (placement: Placement, center: Point, byRad: number): Placement =>
+  carriedBy(placement, turning(center, byRad))
 
 /** A sheet laid with its lower left corner at the origin. @param ratio millimetres on site in one millimetre of paper */
 export const placementAtRatio = (ratio: number): Placement => ({

@@ -25,6 +25,8 @@ export interface Transforming {
   maps(points: readonly BoardPoint[], session: Session, context: ToolContext): readonly Affine[] | null
   /** Whether the images are copies. */
   copies(context: ToolContext): boolean
+  /** Whether a point may lie on the one before it, as the place of a point that stays does. */
+  readonly mayRest?: boolean
   /** Whether it goes on with another copy from the same point. */
   readonly again?: boolean
   /** What else the fields tell. */
@@ -72,7 +74,7 @@ export function transformingTool(transforming: Transforming): Tool {
     const points = [...session.points, point]
     if (points.length >= most) return finish(points, session, context)
     const last = session.points.at(-1)
-    if (last && isSame(last.at, point.at))
+    if (last && !transforming.mayRest && isSame(last.at, point.at))
       return { session, say: 'The points lie on one another: choose one further away.' }
     return { session: { ...session, points, typed: keptTyped(session) } }
   }

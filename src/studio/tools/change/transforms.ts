@@ -1,4 +1,4 @@
-import { type Affine, mirroredIn, movedBy, scaledAbout, turnedAbout } from '@/core/geometry/affine'
+import { type Affine, mirroredIn, movedBy, ontoPair, scaledAbout, turnedAbout } from '@/core/geometry/affine'
 import { angleOf } from '@/core/geometry/piece/piece'
 import { distance, type Point, subtract } from '@/core/geometry/vector'
 import { parseAngleDeg } from '@/core/units/angle'
@@ -121,6 +121,30 @@ function factorShown([center, from, to]: readonly Point[]): number | null {
   if (!center || !from || !to) return null
   const base = distance(center, from)
   return base > 0 ? distance(center, to) / base : null
+}
+
+/** Two pairs of points: what is picked is moved by the first, turned and, if wanted, scaled by the second. */
+export const layOnto: Transforming = {
+  name: 'lay-onto',
+  word: 'Lay onto',
+  key: null,
+  label: 'Lay onto',
+  most: 4,
+  mayRest: true,
+  says: ({ choices }) => [
+    'Click a point of it.',
+    'Click where that point belongs.',
+    `Click another point of it, far from the first: it turns${choices.pairsScale ? ' and scales' : ''}. Enter only moves it.`,
+    choices.pairsScale ? 'Click where that one belongs.' : 'Click the direction in which that one belongs.',
+  ],
+  copies: () => false,
+  enough: ({ points, typed }) => points.length === 2 && Object.keys(typed).length === 0,
+  maps: (points, _, { choices }) => {
+    const [a, to, b, end] = points.map(({ at }) => at)
+    if (!a || !to) return null
+    const map = b && end ? ontoPair([a, b], [to, end], choices.pairsScale) : between(a, to)
+    return map ? [map] : null
+  },
 }
 
 export const mirror: Transforming = {
