@@ -12,6 +12,7 @@ import { isShape } from '@/core/model/shapes'
 import { goTo, useBench, workOn } from './bench-store'
 import { showAllOnceWhole } from './board/show'
 import { whenSized } from './board/view'
+import { followReading } from './bring-in/follow-reading'
 import { PageWall } from './bring-in/PageWall'
 import { followPlacing } from './bring-in/place-sheets'
 import { bringInFiles } from './bring-in/uploads'
@@ -105,6 +106,7 @@ export function Studio({ projectId }: { projectId: string }) {
   }, [projectId])
 
   useEffect(followPlacing, [])
+  useEffect(followReading, [])
   useEffect(followPlanes, [])
 
   const drop = useDropzone({ onDrop: (files) => void bringInFiles(projectId, files), noClick: true, noKeyboard: true })

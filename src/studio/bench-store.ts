@@ -10,7 +10,15 @@ import { useView } from './board/view'
 import { tell, tellLocked, useProject } from './project/store'
 import type { Step } from './steps'
 import { toolNamed } from './tools/registry'
-import { type Choices, EMPTY_SESSION, type Outcome, type Session, type ToolContext, type ToolName } from './tools/tool'
+import {
+  type Choices,
+  EMPTY_SESSION,
+  type Outcome,
+  PICK_RADIUS_PX,
+  type Session,
+  type ToolContext,
+  type ToolName,
+} from './tools/tool'
 
 /** What can be told of beside the board instead of the step. */
 export type SideCard = 'sheets' | 'history' | 'lift' | 'walls'
@@ -233,9 +241,6 @@ export function planeWorkedOn(): string | null {
   const { levelId } = get()
   return levelId && workPlaneOf(levelId, useProject.getState().records) ? levelId : null
 }
-
-/** How near a click must come to a line to pick it. */
-const PICK_RADIUS_PX = 8
 
 export function toolContext(): ToolContext {
   const { records } = useProject.getState()

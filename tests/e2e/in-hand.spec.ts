@@ -1,9 +1,11 @@
 import { expect } from '@playwright/test'
 import { boathouseSet } from '../../demo/sheets/boathouse'
+import { siteSheet } from '../../demo/sheets/site-sheet'
 import { project } from '../../src/core/geometry/projective'
 import { distance, type Point } from '../../src/core/geometry/vector'
 import { boardMap } from '../../src/core/model/underlay/placement'
 import type { Underlay } from '../../src/core/model/underlay/schema'
+import type { SourceView } from '../../src/core/project/views'
 import { A3, CORNERS, onPaper } from '../support/boathouse'
 import { fittedPlan } from './fitted-plan'
 import { StudioPage, test } from './studio'
@@ -163,4 +165,60 @@ test('no key is announced that takes another tool, and tools are named by their 
   await expect(page.getByRole('tooltip')).toHaveCount(0)
   await page.getByRole('toolbar', { name: 'Tools' }).getByRole('button', { name: 'Measure', exact: true }).hover()
   await expect(page.getByRole('tooltip')).toHaveText('Key M')
+})
+
+test('a page that is brought in before it was read takes its own ratio once it is; a typed one counts as typed', async ({
+  page,
+}) => {
+  const studio = new StudioPage(page)
+  // The server says nothing of the page yet.
+  const sources = '**/api/projects/*/sources'
+  let unread = true
+  await page.route(sources, async (route) => {
+    const response = await route.fetch()
+    const text = await response.text()
+    if (!unread || route.request().method() !== 'GET') return route.fulfill({ response, body: text })
+    const list = (JSON.parse(text) as SourceView[]).map((source) => ({
+      ...source,
+      sheets: source.sheets.map((sheet) => ({ ...sheet, status: 'reading', ratio: null, lineworkHash: null })),
+    }))
+    return route.fulfill({ response, json: list })
+  })
+  const id = await studio.newProject('Unread')
+  await studio.upload('site.pdf', await siteSheet())
+  await studio.pageCard(1).click()
+  await expect(page.getByLabel('Ratio')).toHaveAttribute('placeholder', 'as it says, once read')
+  await page.getByRole('button', { name: 'Bring it in' }).click()
+  const card = page.getByRole('complementary', { name: 'Fit: card' })
+  await expect(card).toContainText('assumed until it is read')
+  await studio.goTo('Bring in')
+  await studio.pageCard(1).click()
+  await page.getByLabel('Ratio').fill('1:200')
+  await page.getByRole('button', { name: 'Bring it in' }).click()
+  await expect(card).toContainText('1:200 as typed')
+
+  unread = false
+  await page.evaluate(() => window.dispatchEvent(new Event('online')))
+  await studio.goTo('Bring in')
+  await studio.upload(
+    'again.svg',
+    new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'),
+  )
+  await studio.goTo('Fit')
+  await page
+    .getByRole('button', { name: /^Pick site/ })
+    .last()
+    .click()
+  await expect(card).toContainText('1:500 as the sheet says, not fitted')
+  const [read, typed] = await studio.records(id, 'underlay')
+  expect(read!.placement.mmPerPt).toBeCloseTo((500 * 25.4) / 72, 9)
+  expect(typed).toMatchObject({ sizedBy: 'typed' })
+  expect(typed!.placement.mmPerPt).toBeCloseTo((200 * 25.4) / 72, 9)
+
+  // Feet and inches have names of their own for ratios.
+  await page.getByLabel('Unit of lengths').click()
+  await page.getByRole('option', { name: 'Feet and inches' }).click()
+  await card.getByLabel('Scale, or a factor').fill('1/4" = 1\'-0"')
+  await card.getByRole('button', { name: 'Set' }).click()
+  await expect(card).toContainText('1/4″ = 1′-0″ as typed')
 })

@@ -9,6 +9,10 @@ import { halfWidth68, halfWidth99 } from './student'
  */
 const PICKING_PT = 0.3
 
+/** The same of a drawn length: both ends are picked. */
+const pickingOf = ({ pickedPt = 0 }: Pick<KnownDimension, 'pickedPt'>): number =>
+  Math.max(PICKING_PT * Math.SQRT2, pickedPt)
+
 /** Residuals beyond this many standard errors of picking are no picking errors: the number or a point is wrong. */
 const TRUSTED_WITHIN = 3.5
 /** Median absolute deviation to standard deviation of a normal distribution (Hampel 1974). */
@@ -39,6 +43,7 @@ interface Row {
   readonly dx: number
   readonly dy: number
   readonly axis: KnownDimension['axis']
+  readonly pickingPt: number
 }
 
 /**
@@ -91,9 +96,10 @@ export function findStretch(dimensions: readonly KnownDimension[], turnRad: numb
 
 function rowsOf(dimensions: readonly KnownDimension[], turnRad: number): Row[] {
   if (dimensions.length === 0) throw new FitError('Give at least one known length.')
-  return dimensions.map(({ fromPt, toPt, statedMm, axis }) => {
+  return dimensions.map((dimension) => {
+    const { fromPt, toPt, statedMm, axis } = dimension
     const { x: dx, y: dy } = subtract(toPt, fromPt)
-    const row: Row = { statedMm, dx, dy, axis }
+    const row: Row = { statedMm, dx, dy, axis, pickingPt: pickingOf(dimension) }
     if (!(statedMm > 0)) throw new FitError('The true length must be more than nothing.')
     if (drawnPt(row, turnRad, 1, 1) < SHORTEST_KNOWN_PT)
       throw new FitError(
@@ -112,6 +118,8 @@ function drawnPt({ dx, dy, axis }: Row, turnRad: number, along: number, up: numb
   return statedPart({ x: x * cos - y * sin, y: x * sin + y * cos }, axis)
 }
 
+const coarsestOf = (rows: readonly Row[]): number => Math.max(...rows.map(({ pickingPt }) => pickingPt))
+
 function scaleOf(rows: readonly Row[], drawn: readonly number[]): { mmPerPt: number; error: number } {
   let [sd, ss] = [0, 0]
   for (const [i, { statedMm }] of rows.entries()) {
@@ -121,7 +129,7 @@ function scaleOf(rows: readonly Row[], drawn: readonly number[]): { mmPerPt: num
   const perMm = sd / ss
   const freedom = rows.length - 1
   const squares = rows.reduce((sum, { statedMm }, i) => sum + (drawn[i]! - statedMm * perMm) ** 2, 0)
-  const spread = freedom > 0 ? Math.sqrt(squares / freedom) * halfWidth68(freedom) : PICKING_PT * Math.SQRT2
+  const spread = freedom > 0 ? Math.sqrt(squares / freedom) * halfWidth68(freedom) : coarsestOf(rows)
   return { mmPerPt: 1 / perMm, error: spread / Math.sqrt(ss) / perMm }
 }
 
@@ -167,7 +175,7 @@ function stretchOf(rows: readonly Row[], turnRad: number) {
   }
   const determinant = normal.aa * normal.bb - normal.ab ** 2
   const freedom = rows.length - 2
-  const spread = freedom > 0 ? Math.sqrt(squares / freedom) : PICKING_PT * Math.SQRT2
+  const spread = freedom > 0 ? Math.sqrt(squares / freedom) : coarsestOf(rows)
   const [va, vb, vab] = [normal.bb, normal.aa, -normal.ab].map((value) => value / determinant) as [
     number,
     number,
@@ -189,7 +197,7 @@ function judge(rows: readonly Row[], drawn: readonly number[]): Pick<DimensionFi
   const perMm = weightedMedian(rows.map(({ statedMm }, i) => ({ value: drawn[i]! / statedMm, weight: statedMm })))
   const residuals = rows.map(({ statedMm }, i) => Math.abs(drawn[i]! - statedMm * perMm))
   const middle = weightedMedian(residuals.map((value) => ({ value, weight: 1 })))
-  const spread = Math.max(PICKING_PT * Math.SQRT2, rows.length > 2 ? MAD_TO_SIGMA * middle : 0)
+  const spread = Math.max(coarsestOf(rows), rows.length > 2 ? MAD_TO_SIGMA * middle : 0)
   return {
     shares: squares.map((each) => each / total),
     trusted: residuals.map((residual) => residual <= TRUSTED_WITHIN * spread),

@@ -7,6 +7,8 @@ const FEWEST_SLANTED = 6
 const FEWEST_UPRIGHT = 16
 /** How evenly: gaps of a hatch differ by no more than this part of the gap, or by the rounding of coordinates. */
 const EVEN = 0.04
+/** So few are hatching where others of the same spacing are. */
+const FEWEST_OF_REST = 2
 const ROUNDING_PT = 0.02
 /** Lines of one hatch share their direction to this. */
 const DIRECTION_BINS = 720
@@ -94,7 +96,7 @@ class Workspace {
 
   /** @param family segments of one style and direction; put into the order of their offsets */
   mark(family: Uint32Array): void {
-    const { offsets, next, gaps, flags } = this
+    const { offsets, next, gaps } = this
     const [ux, uy] = this.layOut(family)
     this.link(family.length)
     const upright = Math.min(Math.abs(ux), Math.abs(uy)) < 0.02
@@ -104,10 +106,27 @@ class Workspace {
       const { chain, gap } = chainFrom(k, next, offsets, gaps)
       const joins = gaps[chain.at(-1)!]! > 0
       if (chain.length < fewest && !joins) continue
-      for (const each of chain) {
-        gaps[each] = gap
-        flags[family[each]!]! |= Flag.hatch
-      }
+      this.take(family, chain, gap)
+    }
+    if (!upright) this.markRests(family)
+  }
+
+  private take(family: Uint32Array, chain: readonly number[], gap: number): void {
+    for (const each of chain) {
+      this.gaps[each] = gap
+      this.flags[family[each]!]! |= Flag.hatch
+    }
+  }
+
+  /** Small areas hold only a few lines of the hatch that fills larger ones: those of the same spacing are of it. */
+  private markRests(family: Uint32Array): void {
+    const { offsets, next, gaps } = this
+    const known = [...new Set(gaps.subarray(0, family.length))].filter((gap) => gap > 0)
+    if (known.length === 0) return
+    for (let k = 0; k < family.length; k++) {
+      if (gaps[k]! > 0 || next[k]! < 0) continue
+      const { chain, gap } = chainFrom(k, next, offsets, gaps)
+      if (chain.length >= FEWEST_OF_REST && known.some((each) => isEven(each, gap))) this.take(family, chain, gap)
     }
   }
 
@@ -198,6 +217,8 @@ function sortFew(keys: Float64Array, items: Uint32Array): void {
   }
 }
 
+const isEven = (other: number, gap: number): boolean => Math.abs(other - gap) <= Math.max(EVEN * gap, ROUNDING_PT)
+
 /** Follows evenly spaced lines as far as they go, or up to one of a hatch of the same spacing. */
 function chainFrom(
   start: number,
@@ -207,7 +228,7 @@ function chainFrom(
 ): { chain: number[]; gap: number } {
   const chain = [start]
   const gap = offsets[next[start]!]! - offsets[start]!
-  const even = (other: number) => Math.abs(other - gap) <= Math.max(EVEN * gap, ROUNDING_PT)
+  const even = (other: number) => isEven(other, gap)
   for (let k = start; next[k]! >= 0 && even(offsets[next[k]!]! - offsets[k]!); ) {
     k = next[k]!
     if (gaps[k]! > 0 && !even(gaps[k]!)) break

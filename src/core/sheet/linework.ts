@@ -35,6 +35,8 @@ export const Flag = {
   cutEnd: 32,
   /** One of the evenly spaced lines that fill an area. */
   hatch: 64,
+  /** No edge of anything: a dash, or part of a letter or arrow head that is drawn as an outline. */
+  slight: 128,
 } as const
 
 const UNSEEN = Flag.clipped | Flag.transparent | Flag.blank | Flag.layerOff

@@ -15,6 +15,7 @@ import {
   type SheetLayer,
   type TextRun,
 } from './linework'
+import { markSlight } from './slight'
 import { SHORTEST_PT } from './tolerance'
 
 /** Takes down what a page draws, in order, cut at its clips, and closes as a `Linework`. All coordinates in sheet space. */
@@ -127,9 +128,7 @@ export class Recorder {
     const segmentFlags = this.segmentFlags.take()
     const segmentStyles = this.segmentStyles.take()
     markHatching(segments, segmentStyles, segmentFlags)
-    return {
-      widthPt: this.widthPt,
-      heightPt: this.heightPt,
+    const lines = {
       segments,
       segmentFlags,
       segmentStyles,
@@ -137,6 +136,12 @@ export class Recorder {
       curveFlags: this.curveFlags.take(),
       curveStyles: this.curveStyles.take(),
       styles: this.styles,
+    }
+    markSlight(lines)
+    return {
+      ...lines,
+      widthPt: this.widthPt,
+      heightPt: this.heightPt,
       text: joinLetters(this.text.map(({ color: _color, order: _order, ...run }) => run)),
       images: this.images,
       layers,

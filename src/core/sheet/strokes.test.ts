@@ -91,6 +91,28 @@ describe('strokes of scans', () => {
     expect([stroke!.goesOnAtStart, stroke!.goesOnAtEnd]).toEqual([false, false])
   })
 
+  it('that end on another one end in its middle, not at its far edge', () => {
+    const next = random(11)
+    for (let i = 0; i < 60; i++) {
+      const turn = next() * Math.PI * 2
+      const [along, side] = [
+        { x: Math.cos(turn), y: Math.sin(turn) },
+        { x: -Math.sin(turn), y: Math.cos(turn) },
+      ]
+      const met = { x: 75 + next() * 10, y: 75 + next() * 10 }
+      const to = (d: Point, by: number): Point => ({ x: met.x + d.x * by, y: met.y + d.y * by })
+      const width = 1.5 + next() * 6
+      const through: Painted = { start: to(side, -50), end: to(side, i % 2 ? 50 : width / 2), width }
+      const ending: Painted = { start: to(along, -width / 2), end: to(along, 50), width: 1.5 + next() * 4 }
+      const found = strokesAround(scan([through, ending], { seed: i }), met)
+      const ends = found.flatMap((each) => [
+        ...(each.goesOnAtStart ? [] : [each.start]),
+        ...(each.goesOnAtEnd ? [] : [each.end]),
+      ])
+      expect(Math.min(...ends.map((end) => Math.hypot(end.x - met.x, end.y - met.y)))).toBeLessThan(0.5)
+    }
+  })
+
   it('cross where they were drawn to cross', () => {
     const [a, b] = [across(0.3, 4, 5), across(1.7, -6, 8)]
     const found = strokesAround(scan([a, b]), middle)

@@ -47,7 +47,53 @@ export function strokesAround(patch: Patch, place: Point): Stroke[] {
       const stroke = direction && follow(darkness, { at: seed.at, direction })
       if (stroke && !found.some((each) => isSame(each, stroke))) found.push(stroke)
     }
-  return found
+  return found.map((stroke) => meeting(stroke, found))
+}
+
+/** How far an end may lie from where two centre lines meet, beyond half the width of the other stroke. */
+const MEETING_SLACK_PX = 1.2
+/** Strokes that run closer to one direction than this (sine) do not meet. */
+const LEAST_SLANT = 0.2
+
+/**
+ * A stroke that ends on another one ends in the middle of that: its darkness goes on to the other's far edge, half a
+ * width too far.
+ */
+function meeting(stroke: Stroke, all: readonly Stroke[]): Stroke {
+  const size = distance(stroke.start, stroke.end)
+  const direction = { x: (stroke.end.x - stroke.start.x) / size, y: (stroke.end.y - stroke.start.y) / size }
+  const ended = (from: Point, goesOn: boolean): Point => {
+    if (goesOn) return from
+    const met = all.flatMap((other) => {
+      const at = other === stroke ? null : whereMet(from, direction, other)
+      return at ? [at] : []
+    })
+    return met.reduce((best, at) => (distance(at, from) < distance(best, from) ? at : best), met[0] ?? from)
+  }
+  return {
+    ...stroke,
+    start: ended(stroke.start, stroke.goesOnAtStart),
+    end: ended(stroke.end, stroke.goesOnAtEnd),
+  }
+}
+
+/** Where a line through `from` meets the centre line of another stroke, if it does so within the ink of that. */
+function whereMet(from: Point, direction: Point, other: Stroke): Point | null {
+  const size = distance(other.start, other.end)
+  const along = { x: (other.end.x - other.start.x) / size, y: (other.end.y - other.start.y) / size }
+  const slant = direction.x * along.y - direction.y * along.x
+  if (Math.abs(slant) < LEAST_SLANT) return null
+  const [dx, dy] = [other.start.x - from.x, other.start.y - from.y]
+  const t = (dx * along.y - dy * along.x) / slant
+  const place = (dx * direction.y - dy * direction.x) / slant
+  const half = other.widthPx / 2 / Math.abs(slant)
+  if (
+    Math.abs(t) > half + MEETING_SLACK_PX ||
+    place < -half - MEETING_SLACK_PX ||
+    place > size + half + MEETING_SLACK_PX
+  )
+    return null
+  return { x: from.x + direction.x * t, y: from.y + direction.y * t }
 }
 
 /** Darkness at any place: 0 paper, 1 ink. */

@@ -55,6 +55,30 @@ describe('the cursor catches', () => {
     expect(catchAt(curved, { x: 59, y: 1 }, 4)).toMatchObject({ word: 'end', point: { x: 60, y: 0 } })
   })
 
+  it('an end of a wall before that of a hatch, dash or letter that is nearer; these where nothing else is near', () => {
+    const wall = [0, 0, 100, 0]
+    for (const flag of [Flag.hatch, Flag.slight]) {
+      const both = indexOf([wall, [3, 0, 8, 40]], [], [0, flag])
+      expect(catchAt(both, { x: 2.2, y: 0.4 }, 5)).toMatchObject({ word: 'end', point: { x: 0, y: 0 } })
+      expect(catchAt(indexOf([[3, 0, 8, 40]], [], [flag]), { x: 2.2, y: 0.4 }, 5)).toMatchObject({
+        word: 'end',
+        point: { x: 3, y: 0 },
+      })
+    }
+  })
+
+  it('a place on a wall before the end of a hatch on it', () => {
+    const hatched = indexOf(
+      [
+        [0, 0, 100, 0],
+        [30, 0, 38, 40],
+      ],
+      [],
+      [0, Flag.hatch],
+    )
+    expect(catchAt(hatched, { x: 31, y: 0.5 }, 5)).toMatchObject({ word: 'on line', point: { x: 31, y: 0 } })
+  })
+
   it('never what is marked as unseen, nor the place where a clip cut a line', () => {
     for (const flag of [Flag.clipped, Flag.transparent, Flag.blank, Flag.layerOff])
       expect(catchAt(indexOf([[0, 0, 9, 0]], [], [flag]), { x: 0, y: 0 }, 3)).toBeNull()
@@ -217,9 +241,9 @@ describe('what is caught by what was done before', () => {
     const ends = [lineOf(0, 0, 0, -80), lineOf(6, 0, 6, -80)]
     const left = catchWith(ends, { x: 1, y: 1 }, {})!
     expect(left.point).toEqual({ x: 0, y: 0 })
-    // A little past the middle the left end still holds; the right one only once it is clearly nearer.
-    expect(catchWith(ends, { x: 3.4, y: 1 }, {}, left)!.point).toEqual({ x: 0, y: 0 })
-    expect(catchWith(ends, { x: 5, y: 1 }, {}, left)!.point).toEqual({ x: 6, y: 0 })
+    // A hair past the middle the left end still holds; what is visibly nearer is caught, from whichever side one comes.
+    expect(catchWith(ends, { x: 3.1, y: 1 }, {}, left)!.point).toEqual({ x: 0, y: 0 })
+    expect(catchWith(ends, { x: 3.4, y: 1 }, {}, left)!.point).toEqual({ x: 6, y: 0 })
   })
 
   it('kinds that are switched off are passed over', () => {

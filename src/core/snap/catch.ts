@@ -44,8 +44,13 @@ const RINGS = [1 / 8, 1 / 3, 1]
 /** Lines looked at together at most, nearest first: each is crossed with each. */
 const MOST_TOGETHER = 56
 
-/** What was caught stays caught until something else is nearer by this part of the radius. */
-const STEADY = 0.18
+/** What was caught stays caught until something else is nearer by this part of the radius: by less than the eye tells. */
+const STEADY = 0.04
+
+/** What is no edge of anything counts as this much farther away, as a part of the radius. */
+const SLIGHT_HANDICAP = 0.5
+/** Ends and crossings of hatching come behind places on other lines. */
+const HATCH_RANKS = 1.5
 
 /**
  * What the cursor means: the best point within `radius`, else the nearest place on a line, else in line with something.
@@ -62,10 +67,16 @@ export function catchOn(
   let bestRank: number = RANKS.length
   for (const ring of RINGS) {
     const found = likeliest(sceneAt(ground, p, radius * ring, context))
-    if (!found || rankOf(found) >= bestRank) continue
+    // Farther out something may lie that is meant more than a dash.
+    if (
+      !found ||
+      rankOf(found) > bestRank ||
+      (rankOf(found) === bestRank && !(best && isSlight(best) && !isSlight(found)))
+    )
+      continue
     best = found
     bestRank = rankOf(found)
-    if (bestRank === 0) break
+    if (bestRank === 0 && !isSlight(best)) break
   }
   return steady(best, before, p, radius)
 }
@@ -81,7 +92,14 @@ export function candidatesOn(
   return all.filter((each, i) => all.findIndex(({ point }) => distance(point, each.point) < radius * 0.02) === i)
 }
 
-const rankOf = ({ rank }: Caught): number => RANKS.indexOf(rank)
+const has = ({ lines }: Candidate, flag: number): boolean => lines.some(({ flags }) => (flags & flag) !== 0)
+const isSlight = (candidate: Candidate): boolean => has(candidate, Flag.slight)
+
+/** The place of a rank, with hatching behind other lines. */
+const rankedAt = (rank: Rank, candidate: Candidate): number =>
+  RANKS.indexOf(rank) + (has(candidate, Flag.hatch) ? HATCH_RANKS : 0)
+
+const rankOf = (caught: Caught): number => rankedAt(caught.rank, caught)
 
 function steady(best: Caught | null, before: Caught | null, p: Point, radius: number): Caught | null {
   if (!before || !best || rankOf(before) !== rankOf(best) || best.rank === 'line' || best.rank === 'grid') return best
@@ -107,11 +125,11 @@ function eachScored(scene: CatchScene, take: (candidate: Candidate, kind: CatchK
   const { p, radius, context } = scene
   for (const kind of CATCHES) {
     if (!kind.ofGuides && context.off.has(kind.word)) continue
-    const least = RANKS.indexOf(kind.rank) * 10 + kind.handicap
     for (const candidate of kind.find(scene)) {
       const away = distance(candidate.point, p)
       if (away > radius || !candidate.lines.every(({ shows }) => !shows || shows(candidate.point))) continue
-      take(candidate, kind, least + away / radius)
+      const least = rankedAt(kind.rank, candidate) * 10 + kind.handicap
+      take(candidate, kind, least + (isSlight(candidate) ? SLIGHT_HANDICAP : 0) + away / radius)
     }
   }
 }

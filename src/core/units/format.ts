@@ -51,10 +51,37 @@ export function formatPerThousand(value: number): string {
   return `${withoutNegativeZero(value < 0 ? '−' : '', Math.abs(value).toFixed(2))} ‰`
 }
 
-/** A ratio of sheet to site as the trade writes it: `1:100`, `1:98.61`, or `2:1` for enlarged details. */
-export function formatRatio(mmPerSheetMm: number): string {
+/** Whether lengths are shown in feet or inches. */
+export const isImperial = ({ unit }: Pick<LengthDisplay, 'unit'>): boolean => unit === 'ft' || unit === 'in'
+
+/**
+ * A ratio of sheet to site as the trade writes it: `1:100`, `1:98.61`, or `2:1` for enlarged details.
+ * @param display of a job; in feet and inches the ratios that have a name there go by it: `1/4″ = 1′-0″`, `1″ = 20′`
+ */
+export function formatRatio(mmPerSheetMm: number, display?: Pick<LengthDisplay, 'unit'>): string {
+  const named = display && isImperial(display) ? imperialRatio(mmPerSheetMm) : null
+  if (named) return named
   const tidy = (n: number) => Number(n.toPrecision(4)).toString()
   return mmPerSheetMm >= 1 ? `1:${tidy(mmPerSheetMm)}` : `${tidy(1 / mmPerSheetMm)}:1`
+}
+
+/** Paper for a foot of the building is drawn in parts of an inch as fine as this. */
+const FINEST_OF_INCH = 32
+/** A ratio goes by its name where it is within this part of it. */
+const SAME_RATIO = 5e-4
+/** The smallest and largest scales that are written as inches to the foot; beyond them it is feet to the inch. */
+const LARGEST_INCHES = 3
+const SMALLEST_INCHES = 1 / 16
+
+/** A ratio as jobs in feet and inches name it; null where it has no name there. */
+function imperialRatio(ratio: number): string | null {
+  const parts = (12 / ratio) * FINEST_OF_INCH
+  const inch = parts / FINEST_OF_INCH
+  const isSame = (value: number) => Math.abs(value / Math.round(value) - 1) < SAME_RATIO
+  if (inch > SMALLEST_INCHES * (1 - SAME_RATIO) && inch < LARGEST_INCHES * (1 + SAME_RATIO))
+    return isSame(parts) ? `${inches(Math.round(parts), FINEST_OF_INCH)}″ = 1′-0″` : null
+  const feet = ratio / 12
+  return feet > 1 && isSame(feet) ? `1″ = ${Math.round(feet)}′` : null
 }
 
 function withoutNegativeZero(sign: string, figure: string): string {

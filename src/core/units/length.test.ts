@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { formatLength, formatRatio, USUAL_DISPLAY } from './format'
 import { LengthError, type LengthUnit, parseLength } from './length'
+import { parseRatio } from './ratio'
 
 describe('parseLength', () => {
   it.each([
@@ -74,5 +75,24 @@ describe('formatRatio', () => {
     expect(formatRatio(100)).toBe('1:100')
     expect(formatRatio(98.6123)).toBe('1:98.61')
     expect(formatRatio(0.5)).toBe('2:1')
+  })
+})
+
+describe('a ratio in a job of feet and inches', () => {
+  it.each([
+    [48, '1/4″ = 1′-0″'],
+    [96, '1/8″ = 1′-0″'],
+    [128, '3/32″ = 1′-0″'],
+    [64, '3/16″ = 1′-0″'],
+    [8, '1 1/2″ = 1′-0″'],
+    [4, '3″ = 1′-0″'],
+    [240, '1″ = 20′'],
+    [100, '1:100'],
+    [48.3, '1:48.3'],
+    [1, '1:1'],
+  ])('of 1:%d goes by the name it has there, if it has one', (ratio, words) => {
+    expect(formatRatio(ratio, { unit: 'ft' })).toBe(words)
+    expect(parseRatio(words)).toBeCloseTo(ratio, 9)
+    expect(formatRatio(ratio, { unit: 'mm' })).toMatch(/^1:/)
   })
 })

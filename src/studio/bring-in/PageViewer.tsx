@@ -10,6 +10,7 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import { useEffect, useState } from 'react'
+import { displayOf } from '@/core/model/settings/schema'
 import { formatRatio } from '@/core/units/format'
 import { useProject } from '../project/store'
 import { sheetOf } from '../sheets/sheet-of'
@@ -75,7 +76,9 @@ export function PageViewer({ order }: { order: readonly string[] }) {
             {[
               paperOf(source, sheet),
               sheet.content && CONTENT_WORDS[sheet.content],
-              sheet.ratio ? `names ${formatRatio(sheet.ratio.ratio)} itself` : 'names no ratio',
+              sheet.ratio
+                ? `names ${formatRatio(sheet.ratio.ratio, displayOf(useProject.getState().records))} itself`
+                : 'names no ratio',
             ]
               .filter(Boolean)
               .join(' · ')}

@@ -1,14 +1,20 @@
+import ArrowDropDownIcon from '@mui/icons-material/ArrowDropDown'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { formatRatio } from '@/core/units/format'
+import { useState } from 'react'
+import { usualRatios } from '@/core/fit/scale-words'
+import { displayOf } from '@/core/model/settings/schema'
+import { formatRatio, type LengthDisplay } from '@/core/units/format'
 import { parseRatio } from '@/core/units/ratio'
 import { useProject } from '../project/store'
 import { boardsOf } from '../sheets/boards'
-import { sheetOf } from '../sheets/sheet-of'
+import { isUnread, sheetOf } from '../sheets/sheet-of'
 import { chooseLay, type LayChoices, letGo, useChoice } from './choice'
 import { bringInPicked, laidOn, sheetName, usualRatio } from './place-sheets'
 
@@ -27,6 +33,7 @@ export function PlacingTray() {
   const sources = useProject((project) => project.sources)
   const records = useProject((project) => project.records)
   const planes = boardsOf(records)
+  const display = displayOf(records)
   const found = picked.map((id) => sheetOf(sources, id)).filter((each) => each !== null)
   if (found.length === 0) return null
   const names = found.map(({ source, sheet }) => sheetName(source, sheet)).join(', ')
@@ -62,13 +69,16 @@ export function PlacingTray() {
         <TextField
           size="small"
           label="Ratio"
-          placeholder={ratioHint(found)}
+          placeholder={ratioHint(found, display)}
           value={lay.ratio}
           error={!isRatio(lay.ratio)}
           onChange={({ target }) => chooseLay({ ratio: target.value })}
           onKeyDown={({ key }) => key === 'Enter' && bringInPicked()}
-          slotProps={{ inputLabel: { shrink: true } }}
-          sx={{ width: 200 }}
+          slotProps={{
+            inputLabel: { shrink: true },
+            input: { endAdornment: <UsualRatios display={display} />, sx: { pr: 0.5 } },
+          }}
+          sx={{ width: 210 }}
         />
         <TextField
           select
@@ -109,6 +119,40 @@ export function PlacingTray() {
   )
 }
 
+/** The ratios that drawings are usually made at, by the names that the job gives them. */
+function UsualRatios({ display }: { display: LengthDisplay }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  return (
+    <>
+      <IconButton
+        size="small"
+        aria-label="Usual scales"
+        aria-haspopup="menu"
+        onClick={({ currentTarget }) => setAnchor(currentTarget)}
+      >
+        <ArrowDropDownIcon fontSize="small" />
+      </IconButton>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        {usualRatios(display).map((each) => {
+          const ratio = formatRatio(each, display)
+          return (
+            <MenuItem
+              key={ratio}
+              dense
+              onClick={() => {
+                chooseLay({ ratio })
+                setAnchor(null)
+              }}
+            >
+              {ratio}
+            </MenuItem>
+          )
+        })}
+      </Menu>
+    </>
+  )
+}
+
 function isRatio(text: string): boolean {
   try {
     return text.trim() === '' || parseRatio(text) > 0
@@ -118,10 +162,11 @@ function isRatio(text: string): boolean {
 }
 
 /** What the ratio will be where nothing is typed. */
-function ratioHint(found: readonly NonNullable<ReturnType<typeof sheetOf>>[]): string {
-  const ratios = new Set(found.map(({ source, sheet }) => usualRatio(source, sheet)))
+function ratioHint(found: readonly NonNullable<ReturnType<typeof sheetOf>>[], display: LengthDisplay): string {
+  const ratios = new Set(found.map(({ source, sheet }) => usualRatio(source, sheet, display)))
   const [only] = ratios
   if (ratios.size > 1 || only === undefined) return 'as each sheet says'
+  if (found.some(({ sheet }) => isUnread(sheet))) return 'as it says, once read'
   const says = found.every(({ source, sheet }) => sheet.ratio || source.kind === 'dxf')
-  return `${formatRatio(only)} ${says ? 'as it says' : 'assumed'}`
+  return `${formatRatio(only, display)} ${says ? 'as it says' : 'assumed'}`
 }

@@ -1,25 +1,27 @@
 import { EMPTY_BOX, unite } from '@/core/geometry/box'
 import type { Point } from '@/core/geometry/vector'
+import { displayOf } from '@/core/model/settings/schema'
 import { layOut, type Where } from '@/core/model/underlay/lay'
 import { newUnderlay } from '@/core/model/underlay/new'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
+import { isImperial, type LengthDisplay } from '@/core/units/format'
 import { parseRatio } from '@/core/units/ratio'
 import { api, type SheetView, type SourceView } from '../api'
 import { goTo, levelForNew, planeWorkedOn, select, takeTool, workOn } from '../bench-store'
 import { showUnderlays } from '../board/show'
 import { whenSized } from '../board/view'
 import { put, tell, underlaysOf, useProject } from '../project/store'
-import { sheetOf } from '../sheets/sheet-of'
+import { isUnread, sheetOf } from '../sheets/sheet-of'
 import { underlayBox } from '../sheets/underlay-box'
 import { type LayChoices, letGo, useChoice } from './choice'
 
-/** What a sheet that names no ratio is taken for until it is fitted: the commonest plan ratio. */
-const FIRST_RATIO = 100
+/** What a sheet that names no ratio is taken for until it is fitted: the commonest plan ratio, 1:100 or 1/4″ = 1′-0″. */
+const FIRST_RATIO = { metric: 100, imperial: 48 }
 
 /** The ratio a sheet is laid at where none is typed. */
-export const usualRatio = (source: SourceView, sheet: SheetView): number =>
-  source.kind === 'dxf' ? 1 : (sheet.ratio?.ratio ?? FIRST_RATIO)
+export const usualRatio = (source: SourceView, sheet: SheetView, display: LengthDisplay): number =>
+  source.kind === 'dxf' ? 1 : (sheet.ratio?.ratio ?? FIRST_RATIO[isImperial(display) ? 'imperial' : 'metric'])
 
 /** Lays the picked pages down as chosen, or lets the person click where. */
 export function bringInPicked(): void {
@@ -51,6 +53,7 @@ export function placePicked(at: Point | null): void {
   const underlays = underlaysOf(records)
   const typed = lay.ratio.trim() === '' ? null : parseRatio(lay.ratio)
   const levelId = laidOn(lay)
+  const display = displayOf(records)
   // An upright plane is a board of its own; levels share one.
   const boardOf = (id: string) => (workPlaneOf(id, records) ? id : null)
   const there = underlays.filter((underlay) => boardOf(underlay.levelId) === boardOf(levelId))
@@ -62,18 +65,20 @@ export function placePicked(at: Point | null): void {
   const placements = layOut(
     found.map(({ source, sheet }) => ({
       ...sheet,
-      ratio: (typed ?? usualRatio(source, sheet)) * sheet.paperFactor,
+      ratio: (typed ?? usualRatio(source, sheet, display)) * sheet.paperFactor,
     })),
     where,
     lay.quarterTurns,
   )
   const order = underlays.at(-1)?.order ?? 0
+  const sizedBy = (sheet: SheetView) => (typed !== null ? 'typed' : isUnread(sheet) ? 'unread' : undefined)
   const fresh: Underlay[] = found.map(({ source, sheet }, i) =>
     newUnderlay({
       id: crypto.randomUUID(),
       name: sheetName(source, sheet),
       sheetId: sheet.id,
       placement: placements[i]!,
+      ...(sizedBy(sheet) && { sizedBy: sizedBy(sheet) }),
       levelId,
       crop: crops.has(sheet.id) ? [...crops.get(sheet.id)!] : null,
       order: order + 1 + i,

@@ -13,6 +13,7 @@ import {
 } from '@/core/fit/known-dimensions'
 import { fittingOf, straightened } from '@/core/fit/refit'
 import { FitError } from '@/core/fit/residual'
+import { displayOf } from '@/core/model/settings/schema'
 import type { KnownDimension, Placement, Underlay } from '@/core/model/underlay/schema'
 import { useBench } from '../bench-store'
 import { underlaysOf, useProject } from '../project/store'
@@ -45,8 +46,9 @@ export function FitCard() {
 /** @param group the sheets that change together, this among them */
 function Fitting({ underlay, group }: { underlay: Underlay; group: readonly Underlay[] }) {
   const sources = useProject((project) => project.sources)
+  const records = useProject((project) => project.records)
   const { name, dimensions } = underlay
-  const { ratio, words, trusted } = fitState(underlay, sources)
+  const { ratio, words, trusted } = fitState(underlay, sources, displayOf(records))
   const paperFactor = sheetOf(sources, underlay.sheetId)?.sheet.paperFactor ?? 1
   const fitting = useMemo(() => fittingOf(straightened(underlay.placement, dimensions)), [underlay, dimensions])
   const checks = dimensions.filter(({ role }) => role === 'check')

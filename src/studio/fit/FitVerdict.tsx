@@ -15,6 +15,7 @@ import { MM_PER_PT } from '@/core/units/length'
 import { light, toolContext } from '../bench-store'
 import { useProject } from '../project/store'
 import { sheetOf } from '../sheets/sheet-of'
+import { CheckOffer } from './CheckOffer'
 import { fitBy } from './fit-by'
 import { togetherNow } from './together-now'
 
@@ -46,7 +47,7 @@ export function FitVerdict({
   const sheet = sheetOf(sources, underlay.sheetId)?.sheet
   const diagonalMm = sheet ? Math.hypot(sheet.widthPt, sheet.heightPt) * placement.mmPerPt : 0
   // The plain ratio stands large above.
-  const words = scaleWords(ratioOf(placement) / paperFactor)
+  const words = scaleWords(ratioOf(placement) / paperFactor, display)
   const doubted = fitting.filter(({ id }) => doubtedIds.has(id))
   return (
     <Box role="status" sx={{ mb: 1.5 }}>
@@ -65,11 +66,7 @@ export function FitVerdict({
             : `${doubted.length} of these do not go with the others. Take out those that are wrong.`}
         </Typography>
       )}
-      {checks.length === 0 && fitting.length === 1 && (
-        <Typography color="text.secondary" sx={{ mt: 0.5 }}>
-          Now check it: measure another known length at the other end of the sheet, in the other direction.
-        </Typography>
-      )}
+      {checks.length < 2 && <CheckOffer underlay={underlay} />}
       {checks.length > 0 && (
         <Checked underlay={underlay} checks={checks} tolerance={toleranceOf(settingsOf(records))} />
       )}
@@ -124,7 +121,7 @@ function Stretch({
       </Typography>
     )
   if (!stretch?.beyondPicking) return null
-  const ratio = (mmPerPt: number) => formatRatio(mmPerPt / MM_PER_PT / paperFactor)
+  const ratio = (mmPerPt: number) => formatRatio(mmPerPt / MM_PER_PT / paperFactor, toolContext().display)
   return (
     <Box sx={{ mt: 0.5 }}>
       <Typography color="error">

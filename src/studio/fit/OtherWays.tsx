@@ -7,8 +7,10 @@ import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { rescaled } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
+import { isImperial } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
 import { parseRatio, RatioError } from '@/core/units/ratio'
+import { toolContext } from '../bench-store'
 import { tell, underlaysOf, useProject } from '../project/store'
 import { fitState } from '../sheets/fit-state'
 import { sheetOf } from '../sheets/sheet-of'
@@ -67,7 +69,7 @@ function TypedScale({ underlay, group, paperFactor }: Parameters<typeof OtherWay
         size="small"
         fullWidth
         label="Scale, or a factor"
-        placeholder="1:100, ×1.02, 98.6 %"
+        placeholder={isImperial(toolContext().display) ? '1/4" = 1\'-0", ×1.02' : '1:100, ×1.02, 98.6 %'}
         value={typed}
         onChange={({ target }) => setTyped(target.value)}
       />

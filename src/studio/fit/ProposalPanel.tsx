@@ -6,6 +6,7 @@ import Checkbox from '@mui/material/Checkbox'
 import Collapse from '@mui/material/Collapse'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
+import { longestPrinted } from '@/core/fit/proposal/choose'
 import { directionsOf } from '@/core/fit/proposal/directions'
 import type { ProposedDimension, ScaleProposal } from '@/core/fit/proposal/propose'
 import type { Underlay } from '@/core/model/underlay/schema'
@@ -52,18 +53,20 @@ interface ProposedProps {
 
 function Proposed({ underlay, proposal, paperFactor }: ProposedProps) {
   const { dimensions, confidence, stretched } = proposal
+  const { display } = toolContext()
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set())
   const [open, setOpen] = useState(false)
   const agreeing = dimensions.filter(({ agrees }) => agrees)
   const [along, up] = directionsOf(agreeing.map(({ fromPt, toPt }) => ({ from: fromPt, to: toPt })))
   const chosen = dimensions.filter(({ agrees }, i) => agrees && !left.has(i)).slice(0, MOST)
-  const ratio = (mmPerPt: number) => formatRatio(mmPerPt / MM_PER_PT / paperFactor)
-  const accept = () =>
+  const ratio = (mmPerPt: number) => formatRatio(mmPerPt / MM_PER_PT / paperFactor, display)
+  const longest = longestPrinted(dimensions)
+  const accept = (taken: readonly ProposedDimension[]) =>
     fitBy(
       underlay,
-      [...accepted(chosen, underlay.dimensions), ...underlay.dimensions].slice(0, MOST),
+      [...accepted(taken, underlay.dimensions), ...underlay.dimensions].slice(0, MOST),
       togetherNow(),
-      stretched,
+      stretched && taken.length > 1,
     )
   const toggle = (index: number) => {
     const next = new Set(left)
@@ -91,10 +94,22 @@ function Proposed({ underlay, proposal, paperFactor }: ProposedProps) {
             ? `Both directions agree: ${along} along the sheet, ${up} up.`
             : `All run ${up > 0 ? 'up' : 'along'} the sheet: nothing confirms the other direction.`}
       </Typography>
-      <Box sx={{ display: 'flex', gap: 1, mt: 1 }}>
-        <Button size="small" variant="contained" disabled={chosen.length === 0} onClick={accept}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
+        <Button size="small" variant="contained" disabled={chosen.length === 0} onClick={() => accept(chosen)}>
           Fit by {chosen.length === 1 ? 'this one' : `these ${chosen.length}`}
         </Button>
+        {longest && chosen.length > 1 && (
+          <Button
+            size="small"
+            variant="outlined"
+            title="The longest printed dimension alone"
+            onMouseEnter={() => light({ underlayId: underlay.id, fromPt: longest.fromPt, toPt: longest.toPt })}
+            onMouseLeave={() => light(null)}
+            onClick={() => accept([longest])}
+          >
+            By the longest, {longest.text}
+          </Button>
+        )}
         <Button size="small" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? 'Hide them' : 'See them'}
         </Button>

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
+import { isSameSpan } from '@/core/fit/proposal/choose'
 import type { ScaleProposal } from '@/core/fit/proposal/propose'
-import { distance, type Point } from '@/core/geometry/vector'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { api } from '../api'
 import { useProject } from '../project/store'
@@ -22,14 +22,8 @@ export function useProposal({ sheetId }: Underlay): { proposal: ScaleProposal | 
   return data
 }
 
-/** Ends nearer than this on the sheet are the same. */
-const SAME_PT = 1.5
-
 /** Printed dimensions that were accepted, as known ones that fit the sheet; those that are known already stay as they are. */
 export const accepted = (chosen: ScaleProposal['dimensions'], known: readonly KnownDimension[]): KnownDimension[] =>
   chosen
-    .filter(({ fromPt, toPt }) => !known.some((each) => sameEnds(each, fromPt, toPt) || sameEnds(each, toPt, fromPt)))
+    .filter(({ fromPt, toPt }) => !known.some((each) => isSameSpan(each, { fromPt, toPt })))
     .map(({ fromPt, toPt, statedMm }) => ({ id: crypto.randomUUID(), fromPt, toPt, statedMm, role: 'fit' }))
-
-const sameEnds = (known: KnownDimension, from: Point, to: Point): boolean =>
-  distance(known.fromPt, from) < SAME_PT && distance(known.toPt, to) < SAME_PT

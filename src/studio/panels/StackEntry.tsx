@@ -24,6 +24,7 @@ import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { type MouseEvent, type ReactNode, useState } from 'react'
 import { levelsOf } from '@/core/model/level/schema'
+import { displayOf } from '@/core/model/settings/schema'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { contentUrl, type SourceView } from '../api'
@@ -45,7 +46,7 @@ export function StackEntry({ underlay, order }: { underlay: Underlay; order: rea
   const pointed = useBench((bench) => bench.pointed === id)
   const found = sheetOf(sources, underlay.sheetId)
   const superseded = found && sources.some(({ supersedes }) => supersedes === found.source.id)
-  const { ratio, words, trusted } = fitState(underlay, sources)
+  const { ratio, words, trusted } = fitState(underlay, sources, displayOf(records))
   const levels = levelsOf(records)
   const plane = workPlaneOf(underlay.levelId, records)
   const level = plane

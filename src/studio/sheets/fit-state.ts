@@ -1,8 +1,8 @@
 import { ratioOf } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { formatRatio } from '@/core/units/format'
+import { formatRatio, type LengthDisplay } from '@/core/units/format'
 import type { SourceView } from '../api'
-import { sheetOf } from './sheet-of'
+import { isUnread, sheetOf } from './sheet-of'
 
 /** Whether a sheet has its true size, and how that came about, in words. */
 export interface FitState {
@@ -11,15 +11,26 @@ export interface FitState {
   readonly trusted: boolean
 }
 
-export function fitState(underlay: Underlay, sources: readonly SourceView[]): FitState {
+export function fitState(
+  underlay: Underlay,
+  sources: readonly SourceView[],
+  display?: Pick<LengthDisplay, 'unit'>,
+): FitState {
   const found = sheetOf(sources, underlay.sheetId)
-  const ratio = formatRatio(ratioOf(underlay.placement) / (found?.sheet.paperFactor ?? 1))
+  const size = ratioOf(underlay.placement) / (found?.sheet.paperFactor ?? 1)
+  const ratio = formatRatio(size, display)
   const count = underlay.dimensions.filter(({ role }) => role === 'fit').length
   if (count > 0) return { ratio, words: count === 1 ? 'by a known length' : `by ${count} known lengths`, trusted: true }
-  if (underlay.sizedBy)
+  if (underlay.sizedBy && underlay.sizedBy !== 'unread')
     return { ratio, words: underlay.sizedBy === 'points' ? 'laid onto points' : 'as typed', trusted: true }
   // A drawing is made at full size; its file states the unit.
-  if (found?.source.kind === 'dxf' && ratio === '1:1') return { ratio, words: 'full size, as drawn', trusted: true }
+  if (found?.source.kind === 'dxf' && formatRatio(size) === '1:1')
+    return { ratio, words: 'full size, as drawn', trusted: true }
+  if (found && isUnread(found.sheet)) return { ratio, words: 'assumed until it is read', trusted: false }
   const stated = found?.sheet.ratio && formatRatio(found.sheet.ratio.ratio)
-  return { ratio, words: stated === ratio ? 'as the sheet says, not fitted' : 'assumed, not fitted', trusted: false }
+  return {
+    ratio,
+    words: stated === formatRatio(size) ? 'as the sheet says, not fitted' : 'assumed, not fitted',
+    trusted: false,
+  }
 }

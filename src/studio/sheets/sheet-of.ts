@@ -11,3 +11,6 @@ export function sheetOf(
   }
   return null
 }
+
+/** Whether a page is still to be read: what it says itself is not known yet. */
+export const isUnread = ({ status }: SheetView): boolean => status === 'waiting' || status === 'reading'

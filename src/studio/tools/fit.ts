@@ -1,3 +1,4 @@
+import { pickedLengthPt } from '@/core/fit/picking'
 import { placementBy } from '@/core/fit/refit'
 import { FitError, statedPart } from '@/core/fit/residual'
 import { project } from '@/core/geometry/projective'
@@ -12,7 +13,15 @@ import { paintMeasure } from '../board/painters/measure'
 import { fitBy } from '../fit/fit-by'
 import { togetherOf } from '../fit/group'
 import { commit, underlaysOf } from '../project/store'
-import { EMPTY_SESSION, holdDirection, type Outcome, type Session, type Tool, type ToolContext } from './tool'
+import {
+  EMPTY_SESSION,
+  holdDirection,
+  type Outcome,
+  PICK_RADIUS_PX,
+  type Session,
+  type Tool,
+  type ToolContext,
+} from './tool'
 
 /**
  * Two points of a sheet and the true length between them. The first such dimension gives the sheet its size; what is
@@ -114,6 +123,19 @@ export function onSheet(underlay: Underlay, { at, caught }: BoardPoint): Point |
   return back && project(back, at)
 }
 
+/** How surely the two ends were picked, where that is worse than the points of drawn lines. */
+function pickedBy(
+  { placement }: Underlay,
+  ends: readonly BoardPoint[],
+  { reachMm }: ToolContext,
+): Pick<KnownDimension, 'pickedPt'> {
+  const ptPerPx = reachMm / PICK_RADIUS_PX / placement.mmPerPt
+  const pickedPt = pickedLengthPt(
+    ends.map(({ caught }) => ({ way: caught?.inImage ? 'image' : caught ? 'line' : 'hand', ptPerPx })),
+  )
+  return pickedPt === undefined ? {} : { pickedPt }
+}
+
 function state(session: Session, context: ToolContext): Outcome {
   const [from, to] = session.points as [BoardPoint, BoardPoint]
   const underlay = underlayOf(from, context)
@@ -132,6 +154,7 @@ function state(session: Session, context: ToolContext): Outcome {
         ? reading.statedMm
         : parseLength(session.typed.stated ?? '', context.display.unit),
     role: fittedBy(underlay) ? 'check' : 'fit',
+    ...pickedBy(underlay, [from, to], context),
     ...(statedAlong !== 'distance' && { axis: statedAlong }),
   }
   // The same refusals hold for a check: two points on one another say nothing.

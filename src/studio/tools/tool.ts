@@ -55,6 +55,9 @@ export const EMPTY_SESSION: Session = {
   drag: null,
 }
 
+/** How near a click must come to a line to pick it. */
+export const PICK_RADIUS_PX = 8
+
 /** What a tool may look at. */
 export interface ToolContext {
   readonly records: ReadonlyMap<string, ProjectRecord>

@@ -41,6 +41,11 @@ export const knownDimensionSchema = object({
   axis: string()
     .oneOf(['along', 'across'] as const)
     .optional(),
+  /**
+   * How far the drawn length may be off by how it was picked (standard deviation in points of the sheet), where that is
+   * known: in the pixels of an image, or by the bare hand. Left out for points of drawn lines.
+   */
+  pickedPt: finite().positive().max(1e4).optional(),
   /** `fit`: the scale comes from it, and from others of this kind. `check`: measured afterwards to see whether the scale holds. */
   role: string()
     .oneOf(['fit', 'check'] as const)
@@ -59,9 +64,12 @@ export const underlaySchema = object({
   sheetId: idSchema.required(),
   placement: placementSchema.required(),
   dimensions: array(knownDimensionSchema.required()).max(500).required(),
-  /** How it came to its size where no dimension fits it: laid onto points, or typed. */
+  /**
+   * How it came to its size where no dimension fits it: laid onto points, or typed; `unread` while it has none of its own
+   * yet, since it was laid down before its page was read.
+   */
   sizedBy: string()
-    .oneOf(['points', 'typed'] as const)
+    .oneOf(['points', 'typed', 'unread'] as const)
     .optional(),
   /** The level that it lies on. */
   levelId: idSchema.required(),
