@@ -1,5 +1,6 @@
 import { basename } from 'node:path'
 import type { Command } from 'commander'
+import { mmPerPtOf, type StatedMeasure } from '@/core/fit/measures'
 import type { ScaleProposal } from '@/core/fit/proposal/propose'
 import { formatRatio } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
@@ -20,6 +21,10 @@ interface Report {
   confidence: number
   outliers: { text: string; statedMm: number; drawnMm: number }[]
   unitSystem: ScaleProposal['unitSystem'] | null
+  /** The ratio that the sheet names in words; null where it names none. */
+  stated: number | null
+  /** Scales that the file itself records for parts of the page; boxes in points of the sheet, from its lower left. */
+  measures: (Omit<StatedMeasure, 'box'> & { ratio: number; boxPt: StatedMeasure['box'] })[]
 }
 
 export function proposeScaleCommand(program: Command): void {
@@ -53,17 +58,32 @@ function reportOf(proposal: ScaleProposal | null): Report {
     confidence: proposal?.confidence ?? 0,
     outliers: outliers.map(({ text, statedMm, drawnMm }) => ({ text, statedMm, drawnMm })),
     unitSystem: proposal?.unitSystem ?? null,
+    stated: proposal?.stated?.ratio ?? null,
+    measures: (proposal?.measures ?? []).map(({ box, ...measure }) => ({
+      ...measure,
+      ratio: mmPerPtOf(measure) / MM_PER_PT,
+      boxPt: box,
+    })),
   }
 }
 
-function sentence({ ratio, agree, total, confidence, outliers }: Report, proposal: ScaleProposal | null): string {
+function sentence(
+  { ratio, agree, total, confidence, outliers, measures }: Report,
+  proposal: ScaleProposal | null,
+): string {
   if (!proposal || ratio === null)
     return 'This page states nothing of its scale: no printed dimension, no bar, no ratio.\n'
   const sure = `${Math.round(confidence * 100)} % sure`
+  const recorded = measures
+    .map(({ name, source, ratio: own, words }) =>
+      `  the file records ${formatRatio(own)} for ${name ?? `a ${source}`} ${words && `(${words})`}`.trimEnd(),
+    )
+    .join('\n')
+  if (total === 0 && recorded) return `${formatRatio(ratio)} (${sure}).\n${recorded}\n`
   if (total === 0) return `The page names ${proposal.stated?.words}; nothing printed on it confirms that (${sure}).\n`
   const stretch = proposal.stretched
     ? ` Stretched: ${formatRatio(proposal.mmPerPtX / MM_PER_PT)} along, ${formatRatio(proposal.mmPerPtY / MM_PER_PT)} up the page.`
     : ''
   const off = outliers.map(({ text, drawnMm }) => `  ${text}\tdrawn ${drawnMm.toFixed(1)} mm\n`).join('')
-  return `${formatRatio(ratio)}: ${agree} of ${total} agree (${sure}).${stretch}\n${off}`
+  return `${formatRatio(ratio)}: ${agree} of ${total} agree (${sure}).${stretch}\n${off}${recorded && `${recorded}\n`}`
 }

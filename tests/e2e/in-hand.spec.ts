@@ -195,7 +195,7 @@ test('a page that is brought in before it was read takes its own ratio once it i
   await studio.pageCard(1).click()
   await page.getByLabel('Ratio').fill('1:200')
   await page.getByRole('button', { name: 'Bring it in' }).click()
-  await expect(card).toContainText('1:200 as typed')
+  await expect(card).toContainText('1:200as typed')
 
   unread = false
   await page.evaluate(() => window.dispatchEvent(new Event('online')))
@@ -209,7 +209,7 @@ test('a page that is brought in before it was read takes its own ratio once it i
     .getByRole('button', { name: /^Pick site/ })
     .last()
     .click()
-  await expect(card).toContainText('1:500 as the sheet says, not fitted')
+  await expect(card).toContainText('1:500as the sheet says, not fitted')
   const [read, typed] = await studio.records(id, 'underlay')
   expect(read!.placement.mmPerPt).toBeCloseTo((500 * 25.4) / 72, 9)
   expect(typed).toMatchObject({ sizedBy: 'typed' })
@@ -220,5 +220,5 @@ test('a page that is brought in before it was read takes its own ratio once it i
   await page.getByRole('option', { name: 'Feet and inches' }).click()
   await card.getByLabel('Scale, or a factor').fill('1/4" = 1\'-0"')
   await card.getByRole('button', { name: 'Set' }).click()
-  await expect(card).toContainText('1/4″ = 1′-0″ as typed')
+  await expect(card).toContainText('1/4″ = 1′-0″as typed')
 })

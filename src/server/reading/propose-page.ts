@@ -35,7 +35,10 @@ export async function proposeFromPicture(page: SheetPage, linework: Linework): P
   segments.set(found, linework.segments.length)
   const flags = new Uint8Array(segments.length / 4)
   flags.set(linework.segmentFlags)
-  return proposeScale({ ...linework, text: [...linework.text, ...figures], segments, segmentFlags: flags })
+  return proposeScale(
+    { ...linework, text: [...linework.text, ...figures], segments, segmentFlags: flags },
+    await page.measures?.(),
+  )
 }
 
 /** A drawing is ink on paper: of a photo more than this part lies between the two. */
@@ -58,6 +61,6 @@ function isDrawing({ data }: Greys): boolean {
 /** The scale that a page proposes, by its text or else by its picture. */
 export async function proposeForPage(page: SheetPage): Promise<ScaleProposal | null> {
   const linework = await page.linework()
-  const proposal = proposeScale(linework)
+  const proposal = proposeScale(linework, await page.measures?.())
   return wantsLettering(linework, proposal) ? ((await proposeFromPicture(page, linework)) ?? proposal) : proposal
 }

@@ -1,3 +1,4 @@
+import type { StatedMeasure } from '@/core/fit/measures'
 import type { Affine } from '@/core/geometry/affine'
 import type { Point } from '@/core/geometry/vector'
 import type { Linework } from '@/core/sheet/linework'
@@ -35,6 +36,8 @@ export interface SheetPage {
   picture(): Promise<Picture>
   /** Its brightness, pixel by pixel, large enough to read; null where that can't be had, as for a drawing of lines alone. */
   greys(longerSidePx: number): Promise<Greys | null>
+  /** The scales that the file records for parts of the page. */
+  measures?(): Promise<readonly StatedMeasure[]>
   /** What the page is drawn from as printed. Asked for after the linework. @throws SourceError */
   print(): Promise<PrintParts>
 }

@@ -14,6 +14,7 @@ import { formatLength, formatRatio } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
 import { light, toolContext } from '../bench-store'
 import { fitBy } from './fit-by'
+import { MeasureList } from './MeasureList'
 import { togetherNow } from './together-now'
 import { accepted, useProposal } from './use-proposal'
 
@@ -31,8 +32,16 @@ export function ProposalPanel({ underlay, paperFactor }: { underlay: Underlay; p
         Reading the figures on this sheet …
       </Typography>
     )
-  if (proposal === null || proposal.dimensions.length === 0) return <Nothing named={proposal?.stated?.words} />
-  return <Proposed key={underlay.sheetId} underlay={underlay} proposal={proposal} paperFactor={paperFactor} />
+  if (proposal === null) return <Nothing named={undefined} />
+  const recorded = <MeasureList underlay={underlay} proposal={proposal} paperFactor={paperFactor} />
+  if (proposal.dimensions.length === 0)
+    return proposal.measures?.length ? recorded : <Nothing named={proposal.stated?.words} />
+  return (
+    <>
+      {recorded}
+      <Proposed key={underlay.sheetId} underlay={underlay} proposal={proposal} paperFactor={paperFactor} />
+    </>
+  )
 }
 
 function Nothing({ named }: { named: string | undefined }) {

@@ -11,6 +11,8 @@ export interface FitState {
   readonly trusted: boolean
 }
 
+const SIZED_WORDS = { points: 'laid onto points', typed: 'as typed', recorded: 'as the file records' } as const
+
 export function fitState(
   underlay: Underlay,
   sources: readonly SourceView[],
@@ -22,7 +24,7 @@ export function fitState(
   const count = underlay.dimensions.filter(({ role }) => role === 'fit').length
   if (count > 0) return { ratio, words: count === 1 ? 'by a known length' : `by ${count} known lengths`, trusted: true }
   if (underlay.sizedBy && underlay.sizedBy !== 'unread')
-    return { ratio, words: underlay.sizedBy === 'points' ? 'laid onto points' : 'as typed', trusted: true }
+    return { ratio, words: SIZED_WORDS[underlay.sizedBy], trusted: true }
   // A drawing is made at full size; its file states the unit.
   if (found?.source.kind === 'dxf' && formatRatio(size) === '1:1')
     return { ratio, words: 'full size, as drawn', trusted: true }

@@ -1,6 +1,7 @@
 import type { Point } from '../../geometry/vector'
 import type { Linework } from '../../sheet/linework'
 import { MM_PER_PT } from '../../units/length'
+import { isSameScale, largestMeasure, mmPerPtOf, RECORDED, type StatedMeasure } from '../measures'
 import { type StatedRatio, statedRatio } from '../stated-ratio'
 import { spansOf } from './dimension-lines'
 import type { Evidence } from './evidence'
@@ -39,6 +40,8 @@ export interface ScaleProposal {
   readonly dimensions: readonly ProposedDimension[]
   /** The ratio that the sheet names itself, if any. */
   readonly stated: StatedRatio | null
+  /** The scales that the file records for parts of the page. */
+  readonly measures?: readonly StatedMeasure[]
 }
 
 /** Figures looked at of one sheet: more stand in tables, not on dimensions. */
@@ -47,10 +50,28 @@ const MOST_READ = 1500
 const NAMED_ALONE = 0.4
 
 /**
- * Reads printed dimensions, room sizes, scale bars and the named ratio, and finds the scale on which most agree.
- * Nothing is applied. @returns null where there is nothing to go on
+ * Reads printed dimensions, room sizes, scale bars and the named ratio, and finds the scale on which most agree; what the
+ * file itself records goes before what is read unsurely. Nothing is applied.
+ * @param measures of the page @returns null where there is nothing to go on
  */
-export function proposeScale(linework: Linework): ScaleProposal | null {
+export function proposeScale(linework: Linework, measures: readonly StatedMeasure[] = []): ScaleProposal | null {
+  const printed = proposePrinted(linework)
+  const recorded = largestMeasure(measures)
+  if (!recorded) return printed
+  const { mmPerPtX, mmPerPtY } = recorded
+  const mmPerPt = mmPerPtOf(recorded)
+  if (printed && printed.confidence >= RECORDED && printed.dimensions.length > 0) return { ...printed, measures }
+  const unitSystem = printed?.unitSystem ?? (/['"′″]|\b(in|ft)\b/.test(recorded.words) ? 'imperial' : 'metric')
+  const stretched = !isSameScale(mmPerPtX, mmPerPtY)
+  const dimensions = (printed?.dimensions ?? []).map((each) => {
+    const drawnMm = Math.hypot((each.toPt.x - each.fromPt.x) * mmPerPtX, (each.toPt.y - each.fromPt.y) * mmPerPtY)
+    return { ...each, drawnMm, agrees: isSameScale(each.statedMm, drawnMm) }
+  })
+  const stated = printed?.stated ?? null
+  return { mmPerPt, mmPerPtX, mmPerPtY, stretched, confidence: RECORDED, unitSystem, dimensions, stated, measures }
+}
+
+function proposePrinted(linework: Linework): ScaleProposal | null {
   const phrases = phrasesOf(linework.text)
   const lines = new LineFinder(linework)
   const bars = scaleBarEvidence(phrases, lines)

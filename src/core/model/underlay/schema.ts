@@ -65,11 +65,11 @@ export const underlaySchema = object({
   placement: placementSchema.required(),
   dimensions: array(knownDimensionSchema.required()).max(500).required(),
   /**
-   * How it came to its size where no dimension fits it: laid onto points, or typed; `unread` while it has none of its own
+   * How it came to its size where no dimension fits it: laid onto points, typed, or recorded in its file; `unread` while it has none of its own
    * yet, since it was laid down before its page was read.
    */
   sizedBy: string()
-    .oneOf(['points', 'typed', 'unread'] as const)
+    .oneOf(['points', 'typed', 'recorded', 'unread'] as const)
     .optional(),
   /** The level that it lies on. */
   levelId: idSchema.required(),

@@ -1,3 +1,4 @@
+import type { StatedMeasure } from '@/core/fit/measures'
 import type { Affine } from '@/core/geometry/affine'
 import { isVisible, type Linework } from '@/core/sheet/linework'
 import { findLargeImages, type LargeImage, standsFor, withoutLargeImages } from '@/core/sheet/pdf/large-images'
@@ -16,7 +17,31 @@ export const openPdfFile: Opener = async (bytes, { password }) => {
   // pdf.js takes its bytes over; they are needed again for pictures.
   const file = await openPdf((lean ?? bytes).slice(), { assets: PDF_ASSETS, password })
   const painter = new LazyPainter(lean ?? bytes, password)
-  return new PdfSheetFile(file, painter, lean ? { large, lean, bytes } : null, password !== undefined)
+  const measures = new LazyMeasures(lean ?? bytes, password === undefined ? null : painter)
+  return new PdfSheetFile(file, painter, measures, lean ? { large, lean, bytes } : null, password !== undefined)
+}
+
+/** The scales that a file records, looked for once, when the first page asks. */
+class LazyMeasures {
+  private found: Promise<ReadonlyMap<number, readonly StatedMeasure[]>> | null = null
+
+  constructor(
+    private readonly bytes: Uint8Array,
+    /** Of a protected file: makes a copy that needs no password. */
+    private readonly painter: LazyPainter | null,
+  ) {}
+
+  /** They are a help beside the page: where they can't be had, the page is none the worse. */
+  async of(number: number): Promise<readonly StatedMeasure[]> {
+    this.found ??= this.look().catch(() => new Map())
+    return (await this.found).get(number) ?? []
+  }
+
+  private async look(): Promise<ReadonlyMap<number, readonly StatedMeasure[]>> {
+    const { mayHoldMeasures, measuresOf } = await import('@/core/sheet/pdf/measures')
+    if (!mayHoldMeasures(this.bytes)) return new Map()
+    return measuresOf(this.painter ? await this.painter.unlocked() : this.bytes)
+  }
 }
 
 /** A file whose pages are painted, opened when the first of them is. */
@@ -63,6 +88,7 @@ class PdfSheetFile implements SheetFile {
   constructor(
     private readonly file: PdfFile,
     private readonly painter: LazyPainter,
+    private readonly recorded: LazyMeasures,
     private readonly scans: Scans | null,
     private readonly locked: boolean,
   ) {}
@@ -80,7 +106,8 @@ class PdfSheetFile implements SheetFile {
   }
 
   async page(number: number): Promise<SheetPage> {
-    return new PdfSheetPage(this.file, await this.file.page(number), this.painter, this.scans, this.locked)
+    const { file, painter, recorded, scans, locked } = this
+    return new PdfSheetPage(file, await file.page(number), painter, recorded, scans, locked)
   }
 
   close(): Promise<void> {
@@ -115,6 +142,7 @@ class PdfSheetPage implements SheetPage {
     private readonly file: PdfFile,
     private readonly page: PdfPage,
     private readonly painter: LazyPainter,
+    private readonly recorded: LazyMeasures,
     private readonly scans: Scans | null,
     /** Whether a password was needed: then the file is drawn from a copy that needs none. */
     private readonly locked: boolean,
@@ -128,6 +156,10 @@ class PdfSheetPage implements SheetPage {
 
   async linework(): Promise<Linework> {
     return (await this.whole()).linework
+  }
+
+  measures(): Promise<readonly StatedMeasure[]> {
+    return this.recorded.of(this.number)
   }
 
   async picture(): Promise<Picture> {

@@ -1,3 +1,4 @@
+import type { StatedMeasure } from '@/core/fit/measures'
 import { proposeScale, type ScaleProposal } from '@/core/fit/proposal/propose'
 import { statedRatio } from '@/core/fit/stated-ratio'
 import { encodeSheet, indexSheet } from '@/core/sheet/binary'
@@ -107,7 +108,7 @@ async function readLines(file: SheetFile, number: number, pictured: boolean): Pr
   const page = await file.page(number)
   const picture = pictured ? null : await (await page.picture()).packed
   const linework = await page.linework()
-  const findings = findingsOf(linework)
+  const findings = findingsOf(linework, (await page.measures?.()) ?? [])
   return {
     bytes: encodeSheet(indexSheet(linework)),
     print: await page.print(),
@@ -120,14 +121,14 @@ async function readLines(file: SheetFile, number: number, pictured: boolean): Pr
 /** Text kept of a page for finding it. */
 const MOST_WORDS = 200_000
 
-function findingsOf(linework: Linework): Findings {
+function findingsOf(linework: Linework, measures: readonly StatedMeasure[]): Findings {
   const counts = countContent(linework)
   const text = linework.text.filter(({ flags }) => isVisible(flags))
   return {
     counts,
     content: contentOf(counts),
     ratio: statedRatio(text),
-    proposal: proposalOf(linework),
+    proposal: proposalOf(linework, measures),
     words: text
       .map((run) => run.text)
       .join('\n')
@@ -137,9 +138,9 @@ function findingsOf(linework: Linework): Findings {
 }
 
 /** A proposal is a help beside the page: where it fails, the page is none the worse. */
-function proposalOf(linework: Linework): ScaleProposal | null {
+function proposalOf(linework: Linework, measures: readonly StatedMeasure[]): ScaleProposal | null {
   try {
-    return proposeScale(linework)
+    return proposeScale(linework, measures)
   } catch {
     return null
   }
