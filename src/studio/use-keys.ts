@@ -163,8 +163,11 @@ function act(event: KeyboardEvent): boolean {
     return true
   }
   const tool = toolOfKey(key.toLowerCase(), useBench.getState().step)
-  if (tool) takeTool(tool.name)
-  return tool !== undefined
+  if (!tool) return false
+  takeTool(tool.name)
+  // What follows is for the tool: Enter must not work a button that was pressed before.
+  document.querySelector<HTMLElement>('.board')?.focus({ preventScroll: true })
+  return true
 }
 
 const ARROWS: Record<string, readonly [number, number]> = {

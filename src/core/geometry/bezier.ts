@@ -57,3 +57,11 @@ export function flattenCubic(curve: Cubic, tolerance: number): Point[] {
   const pieces = Math.min(256, Math.max(1, Math.ceil(Math.sqrt((0.75 * bend) / tolerance))))
   return Array.from({ length: pieces + 1 }, (_, i) => cubicAt(curve, i / pieces))
 }
+
+/** A cubic whose points are all taken by a map; exact for affine ones. */
+export const mapCubic = ({ start, pullStart, pullEnd, end }: Cubic, to: (p: Point) => Point): Cubic => ({
+  start: to(start),
+  pullStart: to(pullStart),
+  pullEnd: to(pullEnd),
+  end: to(end),
+})

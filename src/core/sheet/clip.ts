@@ -1,8 +1,11 @@
 import Flatbush from 'flatbush'
 import { type Box, contains, intersect, isEmpty } from '../geometry/box'
-import { lineCrossing } from '../geometry/segment'
-import { along, type Point } from '../geometry/vector'
-import { CLIP_SLACK_PT } from './tolerance'
+import { lineCrossing, nearestOnSegment } from '../geometry/segment'
+import { along, distance, type Point } from '../geometry/vector'
+import { CLIP_FLATNESS_PT, CLIP_SLACK_PT } from './tolerance'
+
+/** On the edge of an area of any shape: as far as the chords of its curves may leave them. */
+const EDGE_SLACK_PT = CLIP_FLATNESS_PT + CLIP_SLACK_PT
 
 /** Edges of a clipping area beyond which a spatial index pays. */
 const INDEX_FROM_EDGES = 48
@@ -36,6 +39,19 @@ export class ClipArea {
       if (((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x < p.x) winding += b.y > a.y ? 1 : -1
     }
     return this.evenOdd ? winding % 2 !== 0 : winding !== 0
+  }
+
+  /** Whether a place lies on the outline, to a distance. */
+  isOnEdge(p: Point, slack: number): boolean {
+    const found = this.index
+      ? this.index.search(p.x - slack, p.y - slack, p.x + slack, p.y + slack).map((i) => this.edges[i]!)
+      : this.edges
+    return found.some(([a, b]) => distance(along(a, b, nearestOnSegment(a, b, p)), p) <= slack)
+  }
+
+  /** Whether what lies there is let through: within, or on the very edge. */
+  admits(p: Point): boolean {
+    return this.contains(p) || this.isOnEdge(p, EDGE_SLACK_PT)
   }
 
   /** Parameters along `a`–`b` at which it crosses the outline. */
@@ -79,7 +95,7 @@ function uprightBox(ring: readonly Point[]): Box | null {
 const same = (a: Point, b: Point) => a.x === b.x && a.y === b.y
 
 export function isInside(clip: Clip, p: Point): boolean {
-  return contains(clip.box, p, CLIP_SLACK_PT) && clip.areas.every((area) => area.contains(p))
+  return contains(clip.box, p, CLIP_SLACK_PT) && clip.areas.every((area) => area.admits(p))
 }
 
 /**
@@ -98,7 +114,7 @@ export function visibleParts(clip: Clip, a: Point, b: Point): [from: number, to:
     const from = stops[i]!
     const to = stops[i + 1]!
     const middle = along(a, b, (from + to) / 2)
-    if (to <= from || !clip.areas.every((area) => area.contains(middle))) continue
+    if (to <= from || !clip.areas.every((area) => area.admits(middle))) continue
     const last = parts.at(-1)
     if (last && last[1] === from) last[1] = to
     else parts.push([from, to])

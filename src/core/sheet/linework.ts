@@ -57,6 +57,8 @@ export interface LineStyle {
   readonly widthPt: number
   /** Dash and gap lengths in points; empty for a full line. */
   readonly dashPt: readonly number[]
+  /** How far into its dashes a line begins; 0 where left out. */
+  readonly dashPhasePt?: number
   /** Index into `layers`, −1 for none. */
   readonly layer: number
   /** Drawn by a reviewer's annotation rather than the page itself. */

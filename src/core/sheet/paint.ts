@@ -16,6 +16,7 @@ export type Canvas2D = Pick<
   | 'fillText'
   | 'measureText'
   | 'setLineDash'
+  | 'lineDashOffset'
   | 'strokeStyle'
   | 'fillStyle'
   | 'lineWidth'
@@ -56,12 +57,13 @@ export function paintLinework(canvas: Canvas2D, linework: Linework, options: Pai
     if (style >= 0) canvas.stroke()
     style = next
     open = 0
-    const { color: own, alpha, widthPt, dashPt, kind } = linework.styles[next]!
+    const { color: own, alpha, widthPt, dashPt, dashPhasePt = 0, kind } = linework.styles[next]!
     canvas.strokeStyle = color ?? (own === 'pattern' ? '#808080' : own)
     canvas.globalAlpha = alpha
     canvas.lineWidth = kind === 'fill' ? THINNEST_PX : Math.min(WIDEST_PX, Math.max(THINNEST_PX, widthPt * pxPerPt))
     const longest = Math.max(0, ...dashPt) * pxPerPt
     canvas.setLineDash(longest > 2 ? dashPt.map((length) => length * pxPerPt) : [])
+    canvas.lineDashOffset = dashPhasePt * pxPerPt
     canvas.beginPath()
   }
   const { segments, segmentFlags, segmentStyles } = linework

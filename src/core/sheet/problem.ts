@@ -6,10 +6,12 @@ export type SourceProblem =
   | 'broken-drawing'
   | 'binary-dxf'
   | 'empty-drawing'
+  | 'only-meshes'
   | 'drawing-too-large'
   | 'too-many-pixels'
   | 'password-needed'
   | 'password-wrong'
+  | 'certificate-needed'
   | 'no-pages'
   | 'no-such-page'
   | 'page-broken'
@@ -37,12 +39,16 @@ export const PROBLEM_SENTENCES: Record<SourceProblem, (file: string) => string> 
   'binary-dxf': (file) =>
     `${file} is a DXF in the binary form, which can't be read. Save it as text (ASCII) DXF and bring in that.`,
   'empty-drawing': (file) => `${file} holds nothing that can be drawn. Ask whoever made it to export it again.`,
+  'only-meshes': (file) =>
+    `${file} holds only meshes, faces or solids in space, which have no lines of a plan. Ask for a view of it as lines, in DXF or PDF.`,
   'drawing-too-large': (file) =>
     `${file} comes to more than two million lines with its blocks and was not read further. Save only the part that is needed.`,
   'too-many-pixels': (file) =>
     `${file} has more pixels than can be read (600 million at most). Save it at a lower resolution and bring in that.`,
   'password-needed': (file) => `${file} is protected by a password. Type the password to open it.`,
   'password-wrong': (file) => `The password does not open ${file}. Type it again; capital letters count.`,
+  'certificate-needed': (file) =>
+    `${file} is protected by a certificate, which opens it only for those it was made out to. Ask for a copy without that protection.`,
   'no-pages': (file) => `${file} has no pages. Ask whoever made it to export it again.`,
   'no-such-page': (file) => `${file} has no page of that number.`,
   'page-broken': (file) =>

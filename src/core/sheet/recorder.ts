@@ -4,6 +4,7 @@ import { type Box, boxOf } from '../geometry/box'
 import { nearestOnSegment } from '../geometry/segment'
 import { along, distance, type Point } from '../geometry/vector'
 import { type Clip, ClipArea, isInside, visibleParts } from './clip'
+import { Covers } from './covered'
 import { markHatching } from './hatching'
 import { joinLetters } from './join-runs'
 import {
@@ -41,9 +42,9 @@ export class Recorder {
   ) {}
 
   style(style: LineStyle): number {
-    const { kind, color, alpha, widthPt, dashPt, layer, markup, evenOdd } = style
+    const { kind, color, alpha, widthPt, dashPt, dashPhasePt, layer, markup, evenOdd } = style
     // Asked for at every change of a pen: quicker than JSON.
-    const key = `${kind} ${color} ${alpha} ${widthPt} ${dashPt} ${layer} ${markup} ${evenOdd}`
+    const key = `${kind} ${color} ${alpha} ${widthPt} ${dashPt} ${dashPhasePt} ${layer} ${markup} ${evenOdd}`
     let index = this.styleIndex.get(key)
     if (index === undefined) {
       index = this.styles.push(style) - 1
@@ -92,7 +93,7 @@ export class Recorder {
       this.pushCurve(curve, style, flags)
       return
     }
-    for (const [from, to, seen] of withRest(visibleCurveParts(curve, clip)))
+    for (const [from, to, seen] of withRest(visibleCurveParts(curve, (p) => isInside(clip, p))))
       this.pushCurve(
         from === 0 && to === 1 ? curve : cubicBetween(curve, from, to),
         style,
@@ -117,13 +118,17 @@ export class Recorder {
     this.area([ring], false, 'pattern')
   }
 
-  /** Remembers a painted area, so that white drawn over it is known to show. */
-  area(rings: readonly (readonly Point[])[], evenOdd: boolean, color: string): void {
-    this.areas.push({ box: boxOf(rings.flat()), rings, evenOdd, color, order: this.order })
+  /**
+   * Remembers a painted area, so that white drawn over it is known to show.
+   * @param covering the clip that it was painted through, where it covers what lies beneath; null where that shines through
+   */
+  area(rings: readonly (readonly Point[])[], evenOdd: boolean, color: string, covering: Clip | null = null): void {
+    this.areas.push({ box: boxOf(rings.flat()), rings, evenOdd, color, order: this.order, covering })
   }
 
   finish(layers: readonly SheetLayer[]): Linework {
     this.markBlank()
+    this.markCovered()
     const segments = this.segments.take()
     const segmentFlags = this.segmentFlags.take()
     const segmentStyles = this.segmentStyles.take()
@@ -148,19 +153,27 @@ export class Recorder {
     }
   }
 
-  private pushSegment(x1: number, y1: number, x2: number, y2: number, style: number, flags: number): void {
+  private pushSegment(
+    x1: number,
+    y1: number,
+    x2: number,
+    y2: number,
+    style: number,
+    flags: number,
+    order = this.order,
+  ): void {
     this.segments.push4(x1, y1, x2, y2)
     this.segmentFlags.push(flags)
     this.segmentStyles.push(style)
-    this.segmentOrder.push(this.order)
+    this.segmentOrder.push(order)
   }
 
-  private pushCurve({ start, pullStart, pullEnd, end }: Cubic, style: number, flags: number): void {
+  private pushCurve({ start, pullStart, pullEnd, end }: Cubic, style: number, flags: number, order = this.order): void {
     this.curves.push4(start.x, start.y, pullStart.x, pullStart.y)
     this.curves.push4(pullEnd.x, pullEnd.y, end.x, end.y)
     this.curveFlags.push(flags)
     this.curveStyles.push(style)
-    this.curveOrder.push(this.order)
+    this.curveOrder.push(order)
   }
 
   /** Marks white lines and text that lie on white paper throughout. */
@@ -205,6 +218,75 @@ export class Recorder {
     })
   }
 
+  /** Cuts lines where something painted later covers them, and marks what of them and of text is hidden. */
+  private markCovered(): void {
+    const covers = new Covers(
+      this.areas.flatMap(({ covering, color, ...area }) =>
+        covering && color !== 'pattern' ? [{ ...area, clip: covering }] : [],
+      ),
+    )
+    const halves = this.styles.map(({ kind, widthPt }) => (kind === 'stroke' ? widthPt / 2 : 0))
+    // What is cut off one line comes behind all others, and is whole.
+    const [segmentCount, curveCount] = [this.segmentFlags.length, this.curveFlags.length]
+    for (let i = 0; i < segmentCount; i++) this.coverSegment(covers, i, halves)
+    for (let i = 0; i < curveCount; i++) this.coverCurve(covers, i, halves)
+    this.text.forEach((run, i) => {
+      if (!isVisible(run.flags) || !covers.comesAfter(run.order)) return
+      const half = run.lengthPt / 2
+      const middle = { x: run.x + half * Math.cos(run.turnRad), y: run.y + half * Math.sin(run.turnRad) }
+      const over = covers.over(boxOf([middle]), run.order)
+      if (over.length > 0 && covers.hides(over, middle, 0)) this.text[i] = { ...run, flags: run.flags | Flag.clipped }
+    })
+  }
+
+  private coverSegment(covers: Covers, i: number, halves: readonly number[]): void {
+    const [flags, order, style] = [this.segmentFlags.at(i), this.segmentOrder.at(i), this.segmentStyles.at(i)]
+    if (!isVisible(flags) || !covers.comesAfter(order)) return
+    const a = { x: this.segments.at(4 * i), y: this.segments.at(4 * i + 1) }
+    const b = { x: this.segments.at(4 * i + 2), y: this.segments.at(4 * i + 3) }
+    const over = covers.over(boxOf([a, b]), order)
+    if (over.length === 0) return
+    const parts = withRest(covers.visibleParts(over, a, b, halves[style]!))
+    if (parts.length === 1) {
+      if (!parts[0]![2]) this.segmentFlags.set(i, flags | Flag.clipped)
+      return
+    }
+    for (const [k, [from, to, seen]] of parts.entries()) {
+      const [p, q] = [from === 0 ? a : along(a, b, from), to === 1 ? b : along(a, b, to)]
+      const own = (flags & ~endFlags(from, to)) | cutFlags(from, to, seen)
+      if (k > 0) this.pushSegment(p.x, p.y, q.x, q.y, style, own, order)
+      else {
+        this.segments.set(4 * i + 2, q.x)
+        this.segments.set(4 * i + 3, q.y)
+        this.segmentFlags.set(i, own)
+      }
+    }
+  }
+
+  private coverCurve(covers: Covers, i: number, halves: readonly number[]): void {
+    const [flags, order, style] = [this.curveFlags.at(i), this.curveOrder.at(i), this.curveStyles.at(i)]
+    if (!isVisible(flags) || !covers.comesAfter(order)) return
+    const p = (k: number) => ({ x: this.curves.at(8 * i + 2 * k), y: this.curves.at(8 * i + 2 * k + 1) })
+    const curve = { start: p(0), pullStart: p(1), pullEnd: p(2), end: p(3) }
+    const over = covers.over(boxOf([curve.start, curve.pullStart, curve.pullEnd, curve.end]), order)
+    if (over.length === 0) return
+    const parts = withRest(visibleCurveParts(curve, (at) => !covers.hides(over, at, halves[style]!)))
+    if (parts.length === 1 && parts[0]![2]) return
+    for (const [k, [from, to, seen]] of parts.entries()) {
+      const piece = from === 0 && to === 1 ? curve : cubicBetween(curve, from, to)
+      const own = (flags & ~endFlags(from, to)) | cutFlags(from, to, seen)
+      if (k > 0) {
+        this.pushCurve(piece, style, own, order)
+        continue
+      }
+      for (const [at, { x, y }] of [piece.start, piece.pullStart, piece.pullEnd, piece.end].entries()) {
+        this.curves.set(8 * i + 2 * at, x)
+        this.curves.set(8 * i + 2 * at + 1, y)
+      }
+      this.curveFlags.set(i, own)
+    }
+  }
+
   /** Visible strokes that are not white, for white drawn on top of a wider dark line. */
   private darkStrokes(whiteStyles: readonly boolean[]): StrokeIndex | null {
     const kept: number[] = []
@@ -236,6 +318,9 @@ export class Recorder {
   }
 }
 
+/** So many of these must be dark for white to show. */
+const FEWEST_DARK = 2
+
 /** Where along a white line its ground is looked at. */
 const SAMPLES = [0.03, 0.27, 0.5, 0.73, 0.97]
 
@@ -245,6 +330,7 @@ interface PaintedArea {
   evenOdd: boolean
   color: string
   order: number
+  covering: Clip | null
 }
 
 interface StrokeIndex {
@@ -264,7 +350,9 @@ class Ground {
 
   showsWhite(points: readonly Point[], order: number): boolean {
     if (this.strokes === undefined) this.build()
-    return points.some((p) => this.isDark(p, order))
+    // A line that merely crosses an edge of white shows nothing of that edge.
+    const dark = points.filter((p) => this.isDark(p, order)).length
+    return dark >= Math.min(FEWEST_DARK, points.length)
   }
 
   private isDark(p: Point, order: number): boolean {
@@ -309,10 +397,13 @@ function cutFlags(from: number, to: number, seen: boolean): number {
   return (seen ? 0 : Flag.clipped) | (from > 0 ? Flag.cutStart : 0) | (to < 1 ? Flag.cutEnd : 0)
 }
 
+/** Flags of ends that belong to the whole line alone: a piece keeps only those of the ends that it shares with it. */
+const endFlags = (from: number, to: number): number => (from > 0 ? Flag.cutStart : 0) | (to < 1 ? Flag.cutEnd : 0)
+
 /** Visible intervals of a curve: found on a walk of 64 steps, each change narrowed by halving. */
-function visibleCurveParts(curve: Cubic, clip: Clip): [number, number][] {
+function visibleCurveParts(curve: Cubic, isSeen: (p: Point) => boolean): [number, number][] {
   const steps = 64
-  const seenAt = (t: number) => isInside(clip, cubicAt(curve, t))
+  const seenAt = (t: number) => isSeen(cubicAt(curve, t))
   const parts: [number, number][] = []
   let start = seenAt(0) ? 0 : -1
   for (let i = 1; i <= steps; i++) {

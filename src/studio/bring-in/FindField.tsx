@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
 import { api } from '../api'
 import { useProject } from '../project/store'
+import { isUnread } from '../sheets/sheet-of'
 
 export interface Found {
   readonly text: string
@@ -34,6 +35,9 @@ export function useFound(): Found {
 }
 
 export function FindField({ found }: { found: Found }) {
+  const unread = useProject((project) =>
+    project.sources.reduce((sum, { sheets }) => sum + sheets.filter(isUnread).length, 0),
+  )
   return (
     <TextField
       size="small"
@@ -41,11 +45,18 @@ export function FindField({ found }: { found: Found }) {
       label="Find text on pages"
       value={found.text}
       onChange={({ target }) => found.setText(target.value)}
-      helperText={found.sheetIds ? countWords(found.sheetIds.size) : undefined}
-      slotProps={{ formHelperText: { role: 'status', sx: { position: 'absolute', top: '100%', mt: 0 } } }}
+      helperText={found.sheetIds ? countWords(found.sheetIds.size, unread) : undefined}
+      slotProps={{
+        formHelperText: { role: 'status', sx: { position: 'absolute', top: '100%', mt: 0, whiteSpace: 'nowrap' } },
+      }}
       sx={{ width: 220 }}
     />
   )
 }
 
-const countWords = (count: number) => (count === 0 ? 'on no page' : count === 1 ? 'on one page' : `on ${count} pages`)
+/** Pages that are not read yet may hold it too: they are looked through as they come. */
+function countWords(count: number, unread: number): string {
+  const so = unread > 0 ? ' so far' : ''
+  const found = count === 0 ? `on no page${so}` : count === 1 ? `on one page${so}` : `on ${count} pages${so}`
+  return unread > 0 ? `${found}, ${unread} not read yet` : found
+}

@@ -111,7 +111,7 @@ function TurnRow({ group }: { group: readonly Underlay[] }) {
       </Button>
       <TextField
         size="small"
-        label="Turn by °"
+        label="Turn °"
         value={typed}
         onChange={({ target }) => setTyped(target.value)}
         sx={{ flex: 1, minWidth: 0 }}

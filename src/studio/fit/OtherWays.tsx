@@ -106,8 +106,10 @@ function SameForSet({ underlay }: { underlay: Underlay }) {
   return (
     <Box>
       <Typography sx={{ fontSize: 12.5 }} color="text.secondary">
-        {others.length === 1 ? 'Another sheet' : `${others.length} other sheets`} of {source.name} lie here at another
-        scale.
+        {others.length === 1
+          ? `Another sheet of ${source.name} lies`
+          : `${others.length} other sheets of ${source.name} lie`}{' '}
+        here at another scale.
       </Typography>
       <Button size="small" variant="outlined" onClick={apply}>
         Give {others.length === 1 ? 'it' : 'them'} the same scale

@@ -10,6 +10,12 @@ export interface GraphicsState {
   fill: Paint
   lineWidth: number
   dash: readonly number[]
+  /** How far into the pattern of dashes a line begins. */
+  dashPhase: number
+  /** How lines end: 0 there, 1 with a half circle, 2 half a width farther (ISO 32000-2, table 53). */
+  lineCap: number
+  /** Whether what is painted covers what lies beneath, rather than mixing with it. */
+  covers: boolean
   font: FontMetrics
   fontSize: number
   textMatrix: Affine
@@ -65,6 +71,9 @@ export const initialState = (ctm: Affine, clip: Clip): GraphicsState => ({
   fill: { color: '#000000', alpha: 1 },
   lineWidth: 1,
   dash: [],
+  dashPhase: 0,
+  lineCap: 0,
+  covers: true,
   font: PLAIN_FONT,
   fontSize: 0,
   textMatrix: IDENTITY,

@@ -1,6 +1,6 @@
 import type * as PdfJs from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { type Affine, apply, compose, invert, lengthFactor } from '../../geometry/affine'
-import { type Cubic, flattenCubic } from '../../geometry/bezier'
+import { type Cubic, flattenCubic, mapCubic } from '../../geometry/bezier'
 import { boxOf, corners, intersect, isEmpty, mapBox } from '../../geometry/box'
 import type { Point } from '../../geometry/vector'
 import { type Clip, isInside, narrow } from '../clip'
@@ -98,8 +98,12 @@ export class Interpreter {
         state.lineWidth = Math.abs(args[0])
         this.strokeStyle = -1
         return
+      case ops.setLineCap:
+        state.lineCap = args[0]
+        return
       case ops.setDash:
         state.dash = args[0]
+        state.dashPhase = args[1] ?? 0
         this.strokeStyle = -1
         return
       case ops.setStrokeRGBColor:
@@ -226,8 +230,12 @@ export class Interpreter {
   private extendedState(entries: readonly [string, never][]): void {
     for (const [key, value] of entries) {
       if (key === 'LW') this.state.lineWidth = value
-      else if (key === 'D') this.state.dash = value[0]
-      else if (key === 'CA') this.state.stroke = { ...this.state.stroke, alpha: value }
+      else if (key === 'LC') this.state.lineCap = value
+      else if (key === 'BM') this.state.covers = value === 'source-over'
+      else if (key === 'D') {
+        this.state.dash = value[0]
+        this.state.dashPhase = value[1] ?? 0
+      } else if (key === 'CA') this.state.stroke = { ...this.state.stroke, alpha: value }
       else if (key === 'ca') this.state.fill = { ...this.state.fill, alpha: value }
       else if (key === 'Font') this.font(value[0], value[1])
     }
@@ -304,6 +312,7 @@ export class Interpreter {
         alpha: state.stroke.alpha,
         widthPt: tidy(state.lineWidth),
         dashPt: state.dash.map(tidy),
+        ...(state.dash.length > 0 && state.dashPhase !== 0 && { dashPhasePt: tidy(state.dashPhase) }),
         layer: this.layer,
         markup: this.markup,
       })
@@ -327,6 +336,7 @@ export class Interpreter {
     if (op !== ops.endPath) {
       this.recorder.nextPaint()
       const closing = op === ops.closeStroke || op === ops.closeFillStroke || op === ops.closeEOFillStroke
+      if (strokes) this.dots(data)
       if (strokes) this.outline(data, this.penStyle(), this.hidden(this.state.stroke), closing)
       if (fills) this.fill(op, data, strokes)
     }
@@ -342,13 +352,13 @@ export class Interpreter {
     const { fill } = this.state
     const flags = this.hidden(fill)
     const rings = this.rings(data)
-    // A line filled has no area and leaves no mark.
-    if (rings.every(({ length }) => length < 3)) return
+    // What has no area is painted as thin as the device can: a rectangle of no height is a line.
     const evenOdd = op === ops.eoFill || op === ops.eoFillStroke || op === ops.closeEOFillStroke
     if (!stroked) this.outline(data, this.inkStyle(evenOdd && rings.length > 1), flags, true)
     if (!isVisible(flags)) return
     if (fill.tiling) this.tile(fill.tiling, rings, evenOdd)
-    this.recorder.area(rings, evenOdd, fill.color)
+    const covers = this.state.covers && fill.alpha === 1 && this.softMasks === 0
+    this.recorder.area(rings, evenOdd, fill.color, covers ? this.state.clip : null)
   }
 
   /** Every piece of a path as segments and curves. @param close whether open subpaths are closed by a line */
@@ -393,6 +403,42 @@ export class Interpreter {
       }
     }
     if (close && pieces > 1) this.line(x, y, startX, startY, style, flags)
+  }
+
+  /** Lines of no length leave a mark where they end with more than a cut: a dot or a square of their width. */
+  private dots(data: Float32Array): void {
+    const { lineCap, lineWidth, ctm } = this.state
+    if (lineCap === 0 || lineWidth === 0) return
+    for (const [x, y] of lonePoints(data)) {
+      const half = lineWidth / 2
+      const to = compose([half, 0, 0, half, x, y], ctm)
+      const { color, alpha } = this.state.stroke
+      const style = this.recorder.style({
+        kind: 'fill',
+        color,
+        alpha,
+        widthPt: 0,
+        dashPt: [],
+        layer: this.layer,
+        markup: this.markup,
+      })
+      const flags = this.hidden(this.state.stroke)
+      if (lineCap === 1)
+        for (const curve of UNIT_CIRCLE)
+          this.recorder.curve(
+            mapCubic(curve, (p) => apply(to, p)),
+            style,
+            flags,
+            this.state.clip,
+          )
+      else {
+        const square = UNIT_SQUARE.map((p) => apply(to, p))
+        square.forEach((a, i) => {
+          const b = square[(i + 1) % square.length]!
+          this.line(a.x, a.y, b.x, b.y, style, flags)
+        })
+      }
+    }
   }
 
   private line(x1: number, y1: number, x2: number, y2: number, style: number, flags: number): void {
@@ -543,6 +589,49 @@ function readTiling(args: readonly unknown[]): Tiling | undefined {
   if (!stepX || !stepY) return undefined
   return { operators, matrix, box, stepX: Math.abs(stepX), stepY: Math.abs(stepY) }
 }
+
+/** Starts of subpaths that go nowhere: `x y m x y l`, or closed at once. */
+function* lonePoints(data: Float32Array): Generator<[x: number, y: number]> {
+  let [x, y, pieces, alone] = [0, 0, 0, false]
+  for (let i = 0; i < data.length; ) {
+    const draw = data[i]
+    if (draw === Draw.moveTo) {
+      if (alone && pieces > 0) yield [x, y]
+      ;[x, y, pieces, alone] = [data[i + 1]!, data[i + 2]!, 0, true]
+      i += 3
+    } else if (draw === Draw.lineTo) {
+      pieces++
+      if (data[i + 1] !== x || data[i + 2] !== y) alone = false
+      i += 3
+    } else if (draw === Draw.closePath) {
+      pieces++
+      i += 1
+    } else {
+      alone = false
+      i += draw === Draw.curveTo ? 7 : 5
+    }
+  }
+  if (alone && pieces > 0) yield [x, y]
+}
+
+/** How far the pulls of a quarter circle reach, as a part of its radius. */
+const QUARTER_PULL = 0.5522847498
+const UNIT_CIRCLE: readonly Cubic[] = [0, 1, 2, 3].map((quarter) => {
+  const turn: Affine = [
+    [1, 0, 0, 1, 0, 0],
+    [0, 1, -1, 0, 0, 0],
+    [-1, 0, 0, -1, 0, 0],
+    [0, -1, 1, 0, 0, 0],
+  ][quarter] as unknown as Affine
+  const p = (x: number, y: number) => apply(turn, { x, y })
+  return { start: p(1, 0), pullStart: p(1, QUARTER_PULL), pullEnd: p(QUARTER_PULL, 1), end: p(0, 1) }
+})
+const UNIT_SQUARE: readonly Point[] = [
+  { x: -1, y: -1 },
+  { x: 1, y: -1 },
+  { x: 1, y: 1 },
+  { x: -1, y: 1 },
+]
 
 function curveAt(data: Float32Array, at: number, ctm: Affine, start: Point): Cubic {
   const p = (k: number) => apply(ctm, { x: data[at + k]!, y: data[at + k + 1]! })

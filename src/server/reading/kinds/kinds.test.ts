@@ -6,9 +6,11 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { isVisible } from '@/core/sheet/linework'
 import { decodePyramidHeader, pyramidHeaderEnd } from '@/core/sheet/pyramid'
 import { MM_PER_PT } from '@/core/units/length'
+import { handWritten } from '../../../../tests/support/hand-written'
 import { inScratch, program } from '../../../../tests/support/producers'
 import { openSource } from '../open-source'
 import type { SheetFile } from '../sheet-file'
+import { openPdfFile } from './pdf'
 
 const svg = (body: string, attributes = 'width="1000" height="700"') =>
   `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${attributes}>${body}</svg>`
@@ -132,6 +134,20 @@ describe('SVG', () => {
     expect((await (await file.page(1)).linework()).text.map((run) => run.text)).toEqual(['План этажа Ω'])
   })
 
+  it('a switch shows its first child that asks for nothing we lack, and nothing else of the drawing is lost', async () => {
+    const foreign =
+      '<foreignObject requiredExtensions="http://example.org/" width="1" height="1"><i>x</i></foreignObject>'
+    const drawn = '<g><path d="M0 0 H50" stroke="#000"/><path d="M0 9 H50" stroke="#000"/></g>'
+    const german = '<text x="1" y="20" systemLanguage="de">Tür</text>'
+    const english = '<text x="1" y="20" systemLanguage="en, fr">Door &amp; frame</text>'
+    const other = '<text x="1" y="20">Porte</text>'
+    const body = `<style><![CDATA[.a{stroke:#000}]]></style><switch>${foreign}${drawn}</switch><switch>${german}${english}${other}</switch><path class="a" d="M0 30 H50"/>`
+    const file = await open(svg(body, 'width="100" height="100"'))
+    const { segmentFlags, text } = await (await file.page(1)).linework()
+    expect(segmentFlags).toHaveLength(3)
+    expect(text.map((run) => run.text)).toEqual(['Door & frame'])
+  })
+
   it('runs no scripts and takes nothing from outside', async () => {
     const asked: string[] = []
     const fetched = globalThis.fetch
@@ -177,6 +193,14 @@ function asJbig2(fax: Uint8Array, side: number): Uint8Array {
   region[17] = 1
   return Buffer.concat([segment(0, 48, page), segment(1, 38, Buffer.concat([region, fax]))])
 }
+
+it('a PDF that a certificate protects says so', async () => {
+  const pdf = await handWritten('0 0 m 9 9 l S')
+  const text = Buffer.from(pdf).toString('latin1')
+  const security = '/Encrypt << /Filter /Adobe.PubSec /SubFilter /adbe.pkcs7.s5 /V 4 /R 4 >> /ID [<00> <00>] '
+  const locked = Buffer.from(text.replace(/(trailer\s*<<)/, `$1 ${security}`), 'latin1')
+  await expect(openPdfFile(new Uint8Array(locked), {})).rejects.toMatchObject({ problem: 'certificate-needed' })
+})
 
 describe('scans in PDF', () => {
   const SIDE = 4200

@@ -6,6 +6,7 @@ import { joinWords } from '@/core/sheet/join-runs'
 import { SourceError } from '@/core/sheet/problem'
 import type { Opener, PrintParts, SheetFile } from '../sheet-file'
 import { openPdfFile } from './pdf'
+import { withoutSwitches } from './svg-switch'
 
 /** Size of a drawing that states none (CSS, “Replaced elements”). */
 const USUAL_PX = { width: 300, height: 150 }
@@ -80,7 +81,7 @@ const FONT = createRequire(import.meta.url).resolve('dejavu-fonts-ttf/ttf/DejaVu
 const BEYOND_LATIN = /[^\t\n\r -\u00ff\u2013\u2014\u2018-\u201e\u2022\u2026\u20ac]/
 
 async function asPdf(bytes: Uint8Array): Promise<Uint8Array> {
-  const text = textOf(bytes)
+  const text = withoutSwitches(textOf(bytes))
   const { width, height } = sizeOf(text)
   const document = new PDFDocument({ size: [width, height], margin: 0, autoFirstPage: true })
   const pieces: Buffer[] = []

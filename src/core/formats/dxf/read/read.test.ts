@@ -149,6 +149,8 @@ describe('bad drawings', () => {
       'drawing-too-large',
     ],
     ['nothing in it', drawing(''), 'empty-drawing'],
+    ['meshes alone', drawing('0\nMESH\n8\nA\n0\n3DSOLID\n8\nA\n'), 'only-meshes'],
+    ['a polyline of faces alone', drawing('0\nPOLYLINE\n8\nA\n70\n64\n0\nSEQEND\n'), 'only-meshes'],
     ['groups that are none', new TextEncoder().encode('0\nSECTION\n2\nENTITIES\nx\ny\n'), 'broken-drawing'],
     ['the binary form', new TextEncoder().encode('Some Binary DXF\r\n\x1a\0'), 'binary-dxf'],
   ])('%s: is refused', (_, bytes, problem) => {

@@ -1,5 +1,5 @@
 import { type Affine, compose, IDENTITY } from '../../../geometry/affine'
-import { type Cubic, flattenCubic } from '../../../geometry/bezier'
+import { flattenCubic, mapCubic } from '../../../geometry/bezier'
 import { type Box, boxOf, EMPTY_BOX, isEmpty, unite } from '../../../geometry/box'
 import type { Point } from '../../../geometry/vector'
 import { Flag, type Linework, type SheetLayer } from '../../../sheet/linework'
@@ -126,12 +126,33 @@ const MOST_COPIES = 10_000
 /** Entities that are gone through at most, inserts of inserts and what draws nothing included. */
 const MOST_VISITED = 5_000_000
 
+const IN_SPACE: ReadonlySet<string> = new Set([
+  'MESH',
+  '3DSOLID',
+  'BODY',
+  'REGION',
+  'SURFACE',
+  'EXTRUDEDSURFACE',
+  'LOFTEDSURFACE',
+  'NURBSURFACE',
+  'PLANESURFACE',
+  'REVOLVEDSURFACE',
+  'SWEPTSURFACE',
+])
+/** Flags of a polyline that is a mesh of points, or of faces. */
+const MESH_FLAGS = 16 | 64
+
+const isMesh = (record: DxfRecord): boolean =>
+  IN_SPACE.has(record.type) || (record.type === 'POLYLINE' && (record.number(70) & MESH_FLAGS) !== 0)
+
 class DrawingReader {
   private readonly drawn: Drawn = { lines: [], curves: [], texts: [] }
   private readonly maker = new EntityMaker()
   /** What stands on the layout rather than in the model. */
   private readonly onLayout: Entity[] = []
   private visited = 0
+  /** Whether there are solids, meshes or surfaces, which have no lines of a plan. */
+  private meshes = false
 
   constructor(
     private readonly looks: Looks,
@@ -146,6 +167,7 @@ class DrawingReader {
     this.add(this.maker.close())
     const { lines, curves, texts } = this.drawn
     if (lines.length + curves.length + texts.length === 0) this.draw(this.onLayout, IDENTITY, null, [])
+    if (this.meshes && lines.length + curves.length + texts.length === 0) throw new SourceError('only-meshes')
     return { drawn: this.drawn, looks: this.looks }
   }
 
@@ -162,6 +184,7 @@ class DrawingReader {
       if (record.number(60) === 1) continue
       const look = this.looks.of(record, insert)
       const pen = new Pen(this.drawn, map, look, within)
+      if (isMesh(record)) this.meshes = true
       if (record.type === 'INSERT') this.insert(entity, pen)
       // A dimension draws itself as a block of its own.
       else if (record.type === 'DIMENSION') this.block(record.text(2) ?? '', pen)
@@ -269,10 +292,3 @@ function extentOf({ lines, curves, texts }: Drawn): Box {
   for (const { at } of texts) box = unite(box, boxOf([at]))
   return box
 }
-
-const mapCubic = ({ start, pullStart, pullEnd, end }: Cubic, to: (p: Point) => Point): Cubic => ({
-  start: to(start),
-  pullStart: to(pullStart),
-  pullEnd: to(pullEnd),
-  end: to(end),
-})
