@@ -35,6 +35,7 @@ import { follow, openProject, underlaysOf, useProject } from './project/store'
 import { ViewChoice } from './solid/ViewChoice'
 import type { Step } from './steps'
 import { useKeys } from './use-keys'
+import { followUnit } from './usual-sizes'
 
 // Konva draws on a canvas: there is nothing for the server to render.
 const Board = dynamic(() => import('./board/Board').then(({ Board: component }) => component), { ssr: false })
@@ -107,6 +108,7 @@ export function Studio({ projectId }: { projectId: string }) {
 
   useEffect(followPlacing, [])
   useEffect(followReading, [])
+  useEffect(followUnit, [])
   useEffect(followPlanes, [])
 
   const drop = useDropzone({ onDrop: (files) => void bringInFiles(projectId, files), noClick: true, noKeyboard: true })

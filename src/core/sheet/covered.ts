@@ -31,7 +31,7 @@ export class Covers {
     this.covers = all.filter(
       ({ box: { minX, minY, maxX, maxY } }) => maxX - minX >= SMALLEST_PT && maxY - minY >= SMALLEST_PT,
     )
-    this.shapes = new Array(this.covers.length)
+    this.shapes = this.covers.map(() => undefined)
     this.last = this.covers.reduce((most, { order }) => Math.max(most, order), -1)
     this.index = this.covers.length > 0 ? new Flatbush(this.covers.length) : null
     for (const { box } of this.covers) this.index!.add(box.minX, box.minY, box.maxX, box.maxY)

@@ -1,4 +1,4 @@
-import { contains, grow } from '@/core/geometry/box'
+import { boxOf, contains, grow } from '@/core/geometry/box'
 import { distanceTo } from '@/core/geometry/piece/measure'
 import { meetings } from '@/core/geometry/piece/meetings'
 import { placeAt, segment } from '@/core/geometry/piece/piece'
@@ -9,7 +9,10 @@ import { gripsOf, type Shape } from '@/core/model/shapes'
 
 const linesOf = ({ chains }: PlannedShape) => chains.flatMap(({ pieces }) => pieces)
 
-/** The shape whose line is nearest to a place; else the wall, writing or symbol that it lies in. Locked and hidden ones never. */
+/**
+ * The shape whose line is nearest to a place; else the wall that it lies in or whose outline it is within reach of, else the
+ * writing or symbol that it lies in. Locked and hidden ones never.
+ */
 export function shapeAt(
   plan: Plan,
   at: Point,
@@ -28,17 +31,36 @@ export function shapeAt(
       least = away
       best = planned.shape
     }
-  return best ?? wallAt(plan, at, wanted) ?? writingAt(plan, at, wanted)
+  return best ?? wallAt(plan, at, reachMm, wanted) ?? writingAt(plan, at, wanted)
 }
 
-function wallAt(plan: Plan, at: Point, wanted: (shape: Shape) => boolean): Shape | null {
+/** A wall is as thick as its outline, whichever of its lines was traced: a point caught on a face lies on it. */
+function wallAt(plan: Plan, at: Point, reachMm: number, wanted: (shape: Shape) => boolean): Shape | null {
+  let best: Shape | null = null
+  let least = reachMm
   for (const [id, outline] of [...plan.outlines].reverse()) {
     const planned = plan.shapes.get(id)
     const shape = planned && plan.isFree(planned) ? planned.shape : null
-    if (shape && wanted(shape) && isInside(outline, at)) return shape
+    if (!shape || !wanted(shape) || !isNear(outline, at, reachMm)) continue
+    if (isInside(outline, at)) return shape
+    const away = distanceToRing(outline, at)
+    if (away > least) continue
+    least = away
+    best = shape
   }
-  return null
+  return best
 }
+
+/** Whether a place lies in the box around a ring, or within reach of it. */
+function isNear(ring: readonly Point[], at: Point, reachMm: number): boolean {
+  return contains(grow(boxOf(ring), reachMm), at)
+}
+
+const distanceToRing = (ring: readonly Point[], at: Point): number =>
+  ring.reduce(
+    (least, from, i) => Math.min(least, distanceTo(segment(from, ring[(i + 1) % ring.length]!), at)),
+    Infinity,
+  )
 
 function writingAt(plan: Plan, at: Point, wanted: (shape: Shape) => boolean): Shape | null {
   for (const planned of plan.shapes.values()) {

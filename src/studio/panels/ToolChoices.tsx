@@ -14,6 +14,7 @@ import { SectionField } from '../members/SectionField'
 import { useProject } from '../project/store'
 import { RelateChoices } from '../sketch/RelateChoices'
 import { type Choices, EMPTY_SESSION, type ToolName } from '../tools/tool'
+import { chooseOpeningUse } from '../usual-sizes'
 import { ChoiceField } from './ChoiceField'
 import { StatedChoice, TieChoice } from './FitChoices'
 import { OneOf } from './OneOf'
@@ -263,7 +264,12 @@ function OpeningChoices() {
   return (
     <>
       {choice}
-      <Words of="openingUse" label="What fills the opening" words={pickWords('door', 'window', 'passage')} />
+      <OneOf
+        label="What fills the opening"
+        value={openingUse}
+        words={pickWords('door', 'window', 'passage')}
+        onChange={chooseOpeningUse}
+      />
       {openingUse === 'door' && (
         <Words of="doorWay" label="How the door opens" words={pickWords('hinged', 'double', 'sliding', 'folding')} />
       )}

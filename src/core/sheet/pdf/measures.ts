@@ -1,4 +1,4 @@
-import { PDFArray, PDFDict, PDFDocument, PDFHexString, PDFName, PDFNumber, PDFString } from 'pdf-lib'
+import { ParseSpeeds, PDFArray, PDFDict, PDFDocument, PDFHexString, PDFName, PDFNumber, PDFString } from 'pdf-lib'
 import type { StatedMeasure } from '../../fit/measures'
 import { apply } from '../../geometry/affine'
 import { type Box, boxOf, corners } from '../../geometry/box'
@@ -46,7 +46,11 @@ export function mayHoldMeasures(bytes: Uint8Array): boolean {
  * @throws Error where the file can't be read
  */
 export async function measuresOf(bytes: Uint8Array): Promise<ReadonlyMap<number, readonly StatedMeasure[]>> {
-  const document = await PDFDocument.load(bytes, { ignoreEncryption: true, updateMetadata: false })
+  const document = await PDFDocument.load(bytes, {
+    ignoreEncryption: true,
+    updateMetadata: false,
+    parseSpeed: ParseSpeeds.Fastest,
+  })
   const found = new Map<number, readonly StatedMeasure[]>()
   for (const [i, page] of document.getPages().entries()) {
     const userUnit = numberOf(page.node.lookup(PDFName.of('UserUnit'))) ?? 1

@@ -4,7 +4,9 @@ import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import { whyRefused } from '@/core/building/building'
 import { DOOR_WAYS, OPENING_USES, type Opening } from '@/core/model/opening/schema'
+import { asUse } from '@/core/model/opening/usual'
 import { ofOpeningType, withoutType } from '@/core/model/opening-type/schema'
+import { displayOf } from '@/core/model/settings/schema'
 import { put, tell, useProject } from '../../project/store'
 import { OpeningTypeChoice } from '../OpeningTypeChoice'
 import { addOpeningType, typeName } from '../opening-types'
@@ -67,7 +69,12 @@ export function OpeningFields({ element: opening }: { element: Opening }) {
         }
         onSave={save}
       />
-      <Choice label="Kind" value={opening.use} words={OPENING_USES} onTake={(use) => change({ use })} />
+      <Choice
+        label="Kind"
+        value={opening.use}
+        words={OPENING_USES}
+        onTake={(use) => change(asUse(opening, use, displayOf(records)))}
+      />
       {opening.use === 'door' && (
         <Choice label="Opens" value={opening.way} words={DOOR_WAYS} onTake={(way) => change({ way })} />
       )}
