@@ -106,6 +106,7 @@ export const useBench = create<BenchState>(() => ({
     lastGridName: null,
     memberUse: 'beam',
     sectionId: 'IPE 200',
+    pairSectionId: null,
     seat: 'middle',
     memberTurnDeg: 0,
     memberAcrossMm: 0,

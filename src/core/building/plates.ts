@@ -5,6 +5,7 @@ import type { Point } from '../geometry/vector'
 import { cornersOfPlate, frameOfPlate, outlineOfPlate } from '../model/plate/place'
 import type { Plate } from '../model/plate/schema'
 import type { ProjectRecord } from '../model/registry'
+import type { ConvexSolid } from '../solid/convex'
 import type { Hole } from './bolts'
 import type { Hull } from './hull'
 import { DENSITY_KG_PER_M3 } from './members'
@@ -49,6 +50,34 @@ export const holesInPlate = ({ frame }: BuiltPlate, holes: readonly Hole[]) =>
     const { x, y } = seenFrom(frame, from)
     return { x, y, diameterMm }
   })
+
+/** A plate as convex parts, without its holes: what it stands in is worked out with these. */
+export function convexPartsOfPlate({ plate, frame, corners }: BuiltPlate): ConvexSolid[] {
+  const half = plate.thicknessMm / 2
+  const at = (aside: number) => (p: Point) => placeIn(frame, p, aside)
+  return convexRings(corners).map((ring) => [
+    ring.map(at(half)),
+    ring.map(at(-half)).reverse(),
+    ...ring.map((p, i) => {
+      const q = ring[(i + 1) % ring.length]!
+      return [at(-half)(p), at(-half)(q), at(half)(q), at(half)(p)]
+    }),
+  ])
+}
+
+/** A ring as convex ones: itself, or the triangles that it is cut into. @param ring anticlockwise */
+function convexRings(ring: readonly Point[]): (readonly Point[])[] {
+  const turnAt = (i: number) => {
+    const [a, b, c] = [0, 1, 2].map((k) => ring[(i + k) % ring.length]!) as [Point, Point, Point]
+    return (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x)
+  }
+  if (ring.every((_, i) => turnAt(i) >= 0)) return [ring]
+  const found = earcut(ring.flatMap(({ x, y }) => [x, y]))
+  return Array.from({ length: found.length / 3 }, (_, i) => {
+    const [a, b, c] = [0, 1, 2].map((j) => ring[found[3 * i + j]!]!) as [Point, Point, Point]
+    return (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x) > 0 ? [a, b, c] : [a, c, b]
+  })
+}
 
 const SIDES = 24
 

@@ -11,8 +11,9 @@ const found = (...records: readonly ProjectRecord[]) => frameFindings(buildingOf
 const POST = member({ id: 'post', start: { x: 6000, y: 0 }, end: { x: 6000, y: 7000 }, sectionId: 'HEB 200' })
 
 describe('frames that want a look', () => {
-  it('a frame whose ends are fitted has none that clash', () => {
-    expect(frameFindings(buildingOf(steelFrame())).filter(({ kind }) => kind === 'clash')).toEqual([])
+  it('a frame whose ends are fitted has no members that clash; its gusset, drawn into the beam, does', () => {
+    const clashes = frameFindings(buildingOf(steelFrame())).filter(({ kind }) => kind === 'clash')
+    expect(clashes.map(({ ids }) => ids)).toEqual([['gusset', 'beam']])
   })
 
   it('solids that stand in one another are told with the volume that they share', () => {
@@ -102,7 +103,7 @@ describe('frames that want a look', () => {
       }),
     )
     const sound = { ...bolts, rowPitchMm: 100, columnPitchMm: 100 }
-    expect(found(plate, sound)).toEqual([])
+    expect(found(plate, sound).filter(({ kind }) => kind !== 'loose')).toEqual([])
   })
 
   it('holes too near the side or the end of a member are told with the rule for what it is made of', () => {
@@ -146,5 +147,38 @@ describe('frames that want a look', () => {
         rule: { leastMm: 112, words: expect.stringMatching(/7 times/) },
       }),
     ])
+  })
+
+  it('a plate that stands in a member instead of lying on it, and bolts that miss what they should hold', () => {
+    const plate = (asideMm: number): Plate => ({
+      id: 'plate',
+      kind: 'plate',
+      levelId: PLANE.id,
+      ring: { xy: [1000, 2950, 1200, 2950, 1200, 3050, 1000, 3050] },
+      thicknessMm: 10,
+      asideMm,
+      joined: 'bolted',
+    })
+    const bolts: Bolts = {
+      id: 'bolts',
+      kind: 'bolts',
+      levelId: PLANE.id,
+      plateId: 'plate',
+      at: { x: 1100, y: 3000 },
+      turnRad: 0,
+      rows: 1,
+      columns: 1,
+      rowPitchMm: 50,
+      columnPitchMm: 50,
+      size: 'M12',
+      grade: '8.8',
+    }
+    const beam = member({ id: 'a', sectionId: 'Glulam 100x200' })
+    const kinds = (asideMm: number) => found(beam, plate(asideMm), bolts).map(({ kind }) => kind)
+    expect(kinds(55)).toEqual([])
+    expect(found(beam, plate(48), bolts)).toContainEqual(
+      expect.objectContaining({ kind: 'clash', ids: ['plate', 'a'], amount: expect.closeTo(200 * 100 * 7, 3) }),
+    )
+    expect(kinds(120)).toEqual(['loose'])
   })
 })

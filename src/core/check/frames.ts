@@ -1,7 +1,8 @@
 import RBush from 'rbush'
+import type { BuiltBolts } from '../building/bolts'
 import type { Building } from '../building/building'
 import { type BuiltMember, coarseParts } from '../building/members'
-import { type BuiltPlate, holesInPlate } from '../building/plates'
+import { type BuiltPlate, convexPartsOfPlate, holesInPlate } from '../building/plates'
 import { edgeRule, pitchRule, timberRules } from '../fasteners/sizes'
 import type { Box } from '../geometry/box'
 import { distanceTo } from '../geometry/piece/measure'
@@ -14,7 +15,7 @@ import { type ConvexSolid, sharedVolume } from '../solid/convex'
 
 /** Something about a frame that wants a look. */
 export interface FrameFinding {
-  readonly kind: 'clash' | 'doubled' | 'apart' | 'joint' | 'edge' | 'pitch'
+  readonly kind: 'clash' | 'doubled' | 'apart' | 'joint' | 'loose' | 'edge' | 'pitch'
   readonly ids: readonly string[]
   /** By how much: cubic millimetres of a clash, else millimetres; the worst first. */
   readonly amount: number
@@ -81,6 +82,8 @@ export function frameFindings(building: Building): FrameFinding[] {
     ...doubled.map((ids): FrameFinding => ({ kind: 'doubled', ids, amount: 0 })),
     ...pairs(items, tree, NEAR_MM).flatMap(([a, b]) => apart(a, b)),
     ...members.flatMap(unfitted),
+    ...plates.flatMap((plate) => plateClashes(plate, tree)),
+    ...bolting.groups.flatMap((group) => loose(group, plates)),
     ...plates.flatMap((plate) => drilling(plate, building)),
     ...members.flatMap((member) => drillingOf(member, building)),
     ...bolting.groups.flatMap(({ bolts, size, each }) => {
@@ -100,7 +103,7 @@ export function frameFindings(building: Building): FrameFinding[] {
         : []
     }),
   ]
-  const kinds = ['clash', 'doubled', 'joint', 'apart', 'edge', 'pitch']
+  const kinds = ['clash', 'doubled', 'joint', 'apart', 'loose', 'edge', 'pitch']
   return found.sort((a, b) => kinds.indexOf(a.kind) - kinds.indexOf(b.kind) || b.amount - a.amount)
 }
 
@@ -128,14 +131,38 @@ const apartAlong = (p: readonly [Vector3, Vector3], q: readonly [Vector3, Vector
 
 /** The volume in which two members stand in one another. */
 function clash(a: BuiltMember, b: BuiltMember): FrameFinding[] {
+  const shared = sharedBetween(coarseParts(a), coarseParts(b))
+  return shared > TOUCH_MM3 ? [{ kind: 'clash', ids: [a.member.id, b.member.id], amount: shared }] : []
+}
+
+function sharedBetween(some: readonly ConvexSolid[], others: readonly ConvexSolid[]): number {
   let shared = 0
-  for (const p of coarseParts(a))
-    for (const q of coarseParts(b)) {
+  for (const p of some)
+    for (const q of others) {
       const [one, two] = [boxOfPart(p), boxOfPart(q)]
       if (apartAlong(one, two, 'x') || apartAlong(one, two, 'y') || apartAlong(one, two, 'z')) continue
       shared += sharedVolume(p, q)
     }
-  return shared > TOUCH_MM3 ? [{ kind: 'clash', ids: [a.member.id, b.member.id], amount: shared }] : []
+  return shared
+}
+
+/** The volumes in which a plate stands in members, instead of lying against them. */
+function plateClashes(built: BuiltPlate, tree: RBush<Item>): FrameFinding[] {
+  const parts = convexPartsOfPlate(built)
+  const corners = parts.flat(2)
+  const [xs, ys] = [corners.map(({ x }) => x), corners.map(({ y }) => y)]
+  const box = { minX: Math.min(...xs), minY: Math.min(...ys), maxX: Math.max(...xs), maxY: Math.max(...ys) }
+  return tree.search(box).flatMap(({ built: { member }, built: other }): FrameFinding[] => {
+    const amount = sharedBetween(parts, coarseParts(other))
+    return amount > TOUCH_MM3 ? [{ kind: 'clash', ids: [built.plate.id, member.id], amount }] : []
+  })
+}
+
+/** Bolts that go through one thing alone hold nothing to it: what they should go through lies elsewhere. */
+function loose({ bolts, each }: BuiltBolts, plates: readonly BuiltPlate[]): FrameFinding[] {
+  const plate = plates.find((built) => built.plate.id === bolts.plateId)?.plate
+  const alone = plate ? each.filter(({ gripMm }) => gripMm <= plate.thicknessMm + MEETS_MM).length : 0
+  return alone > 0 ? [{ kind: 'loose', ids: [bolts.id, bolts.plateId], amount: alone }] : []
 }
 
 function areDoubled(

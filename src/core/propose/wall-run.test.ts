@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { line, lineFinder } from '../../../tests/support/line-finder'
+import { distanceTo } from '../geometry/piece/measure'
 import { type Arc, type Piece, segment } from '../geometry/piece/piece'
 import { distance, type Point } from '../geometry/vector'
-import { wallRunAt } from './wall-run'
+import { Flag } from '../sheet/linework'
+import { type LineFinder, wallRunAt } from './wall-run'
 
 const p = (x: number, y: number): Point => ({ x, y })
 
@@ -91,5 +93,41 @@ describe('a wall under the cursor', () => {
     ['lines at an angle', [line(0, 0, 5000, 0), line(0, 200, 5000, 500)]],
   ])('is none between %s', (_, drawing) => {
     expect(wallRunAt(p(2000, 100), lineFinder(drawing))).toBeNull()
+  })
+})
+
+describe('a member of a sheet', () => {
+  const sheetOf =
+    (...rows: readonly (readonly [x1: number, y1: number, x2: number, y2: number, flags?: number])[]): LineFinder =>
+    (at, reach) =>
+      rows
+        .map(([x1, y1, x2, y2, flags = 0], item) => {
+          const [start, end] = [
+            { x: x1, y: y1 },
+            { x: x2, y: y2 },
+          ]
+          return { item, flags, piece: segment(start, end), start, end }
+        })
+        .filter(({ piece }) => distanceTo(piece, at) <= reach)
+  const faces = [
+    [0, 100, 4000, 100],
+    [0, -100, 4000, -100],
+  ] as const
+
+  it('lies between its edges, whichever side of its centre line is pointed at', () => {
+    for (const centre of [
+      [-150, 0, 4150, 0],
+      [0, 0, 4000, 0, Flag.slight],
+    ] as const)
+      for (const y of [40, -60]) {
+        const run = wallRunAt({ x: 1500, y }, sheetOf(...faces, centre))
+        expect(run!.thicknessMm).toBeCloseTo(200, 6)
+        expect(run!.start.y).toBeCloseTo(0, 6)
+      }
+  })
+
+  it('is one of two that touch where the line between them ends with them', () => {
+    const run = wallRunAt({ x: 1500, y: 40 }, sheetOf(...faces, [0, 0, 4000, 0]))
+    expect(run!.thicknessMm).toBeCloseTo(100, 6)
   })
 })

@@ -99,7 +99,10 @@ const straight = (lines: readonly NearLine[]): NearLine[] =>
   lines.filter(({ piece, flags }) => piece.kind === 'segment' && !(flags & Flag.hatch))
 
 function nearestPair(p: Point, near: readonly NearLine[]): { frame: Frame; left: number; right: number } | null {
-  const long = near.filter(({ start, end }) => distance(start, end) >= SHORTEST_FACE_MM)
+  // Dashes and dots are centre lines and hidden edges, no faces.
+  const long = near.filter(
+    ({ start, end, flags }) => !(flags & Flag.slight) && distance(start, end) >= SHORTEST_FACE_MM,
+  )
   let best: { frame: Frame; left: number; right: number } | null = null
   for (const line of long) {
     const u = unit(subtract(line.end, line.start))!
@@ -115,7 +118,40 @@ function nearestPair(p: Point, near: readonly NearLine[]): { frame: Frame; left:
       best = { frame, left, right }
     }
   }
-  return best
+  return best && beyondCentreLine(best, long)
+}
+
+/** A centre line runs on beyond the faces at both ends by at least so much. */
+const CENTRE_OVERSHOOT_MM = 5
+
+/** Where one of two lines is the centre line between faces, the pair of the faces. */
+function beyondCentreLine(
+  pair: { frame: Frame; left: number; right: number },
+  long: readonly NearLine[],
+): { frame: Frame; left: number; right: number } {
+  const { frame, left, right } = pair
+  const at = (aside: number) =>
+    long.filter(
+      (line) =>
+        [line.start, line.end].every((p) => Math.abs(asideIn(frame, p) - aside) <= SLIP_MM) && spans(frame, line),
+    )
+  const reachOf = ({ start, end }: NearLine) =>
+    [alongIn(frame, start), alongIn(frame, end)].sort((x, y) => x - y) as [number, number]
+  const overshoots = (centre: NearLine, face: NearLine) => {
+    const [[a, b], [c, d]] = [reachOf(centre), reachOf(face)]
+    return a < c - CENTRE_OVERSHOOT_MM && b > d + CENTRE_OVERSHOOT_MM
+  }
+  for (const [face, centre] of [
+    [left, right],
+    [right, left],
+  ] as const) {
+    const far = 2 * centre - face
+    const [faces, centres, others] = [at(face), at(centre), at(far)]
+    const isCentre = centres.some((line) => [...faces, ...others].every((each) => overshoots(line, each)))
+    if (others.length > 0 && isCentre && Math.abs(face - far) <= THICKEST_MM)
+      return { frame, left: Math.max(face, far), right: Math.min(face, far) }
+  }
+  return pair
 }
 
 /** Whether a line runs past the place of a frame. */

@@ -71,6 +71,10 @@ const startsWith = ({ name }: Section, wanted: string): boolean => words(name).j
 /** How far a measured size may lie off a section's to be taken for it. */
 const FITS = 0.02
 
+/** Whether a section is as deep, seen from its side. */
+export const fitsDepth = ({ shape }: Section, depthMm: number): boolean =>
+  Math.abs(sizeOf(shape).heightMm - depthMm) <= depthMm * FITS
+
 /** Sections that a thick pair of lines may mean: those of a family, or all, of which a side is as wide; nearest first. */
 export function sectionsOfDepth(depthMm: number, among: readonly Section[] = CATALOGUE): Section[] {
   const off = ({ shape }: Section) => {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { CATALOGUE, catalogued, searchSections, sectionsOfDepth } from './catalogue'
+import { CATALOGUE, catalogued, fitsDepth, searchSections, sectionsOfDepth } from './catalogue'
 import { propertiesOf } from './properties'
 import { sizeOf } from './shape'
 
@@ -197,4 +197,10 @@ describe('sections', () => {
     expect(names).toContain('Glulam 120x240')
     expect(names).not.toContain('IPE 220')
   })
+})
+
+it('lines as far apart as a section is deep mean that before one whose flange is as wide', () => {
+  expect(fitsDepth(catalogued('IPE 200')!, 200)).toBe(true)
+  expect(fitsDepth(catalogued('IPE 200')!, 100)).toBe(false)
+  expect(sectionsOfDepth(100).some((section) => fitsDepth(section, 100))).toBe(true)
 })

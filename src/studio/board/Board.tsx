@@ -231,8 +231,8 @@ export function Board() {
               if (step === 'fit' || step === 'check')
                 paintDimensions(canvas, view, underlaysInSight(), settings, wanted)
               if (step === 'check') {
-                const { matches, looked } = useTraceCheck.getState()
-                paintTraceCheck(canvas, view, matches, toleranceOf(settings).mm, looked)
+                const { matches, doubts, looked } = useTraceCheck.getState()
+                paintTraceCheck(canvas, view, matches, toleranceOf(settings).mm, looked, doubts)
               }
               const { preview } = useLift.getState()
               if (preview) liftPicture.show(canvas, view, previewKey(preview), window.devicePixelRatio)

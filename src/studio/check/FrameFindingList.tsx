@@ -12,10 +12,12 @@ const asked = ({ rule }: FrameFinding, display: LengthDisplay): string =>
   rule ? `at least ${formatLength(rule.leastMm, display)} (${rule.words})` : ''
 
 const WORDS: Record<FrameFinding['kind'], (finding: FrameFinding, display: LengthDisplay) => string> = {
-  clash: ({ amount }) => `Two members stand in one another by ${(amount / 1000).toFixed(0)} cm³`,
+  clash: ({ amount }) => `One stands in the other by ${(amount / 1000).toFixed(0)} cm³`,
   doubled: () => 'A member lies on another one like it',
   apart: ({ amount }, display) => `An end misses another’s line by ${formatLength(amount, display)}`,
   joint: ({ problem }) => `An end can’t be fitted: ${problem}`,
+  loose: ({ amount }) =>
+    `${amount === 1 ? 'A bolt goes' : `${amount} bolts go`} through the plate alone: what it should hold lies elsewhere`,
   edge: (finding, display) => `Holes ${formatLength(finding.amount, display)} from an edge: ${asked(finding, display)}`,
   pitch: (finding, display) => `Bolts ${formatLength(finding.amount, display)} apart: ${asked(finding, display)}`,
 }
@@ -45,7 +47,7 @@ function Findings() {
         {findings === null
           ? 'Looking through all members …'
           : findings.length === 0
-            ? 'No members clash, are doubled or miss one another; bolts keep their distances.'
+            ? 'No members or plates clash, are doubled or miss one another; bolts hold and keep their distances.'
             : `${findings.length} ${findings.length === 1 ? 'thing' : 'things'} to look at.`}
       </Typography>
       {findings?.slice(0, MOST_SHOWN).map((finding) => (

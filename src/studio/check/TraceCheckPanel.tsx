@@ -10,6 +10,7 @@ import dynamic from 'next/dynamic'
 import { useEffect, useMemo } from 'react'
 import { toleranceOf } from '@/core/check/tolerance'
 import { countByClass, type EdgeMatch } from '@/core/check/trace-to-sheet'
+import type { WallDoubt } from '@/core/check/wall-on-sheet'
 import { boxOf, grow } from '@/core/geometry/box'
 import { distance } from '@/core/geometry/vector'
 import { settingsOf } from '@/core/model/settings/schema'
@@ -29,7 +30,7 @@ const WORST = 30
 const AROUND_MM = 800
 
 /** Shows an edge on the board and picks its element. */
-function look(match: EdgeMatch): void {
+function look(match: EdgeMatch | WallDoubt): void {
   useTraceCheck.setState({ looked: match })
   select([match.elementId])
   showBox(grow(boxOf([match.start, match.end]), AROUND_MM))
@@ -40,7 +41,7 @@ export function TraceCheckPanel() {
   const records = useProject((project) => project.records)
   const sheets = useSheetData((data) => data.byHash)
   const levelId = useBench((bench) => bench.levelId)
-  const { matches, left, busy, looked } = useTraceCheck()
+  const { matches, doubts, left, busy, looked } = useTraceCheck()
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is compared depends on them
   useEffect(() => {
     void compareWithSheets()
@@ -52,7 +53,7 @@ export function TraceCheckPanel() {
   const found = matches.filter((match) => match.found !== null)
   const out = found.filter((match) => match.found!.offMm > toleranceMm).length
   const worst = [...found].sort((a, b) => b.found!.offMm - a.found!.offMm).slice(0, WORST)
-  const at = looked ? worst.findIndex((each) => isSameEdge(each, looked)) : -1
+  const at = looked && 'found' in looked ? worst.findIndex((each) => isSameEdge(each, looked)) : -1
   const alone = matches.length - found.length
   return (
     <Stack component="section" aria-label="Traced edges against the sheet" sx={{ mb: 2 }}>
@@ -91,6 +92,41 @@ export function TraceCheckPanel() {
           </IconButton>
         </Stack>
       )}
+      <Doubts doubts={doubts.filter(({ mm }) => mm > toleranceMm)} />
+    </Stack>
+  )
+}
+
+const DOUBT_WORDS: Readonly<Record<WallDoubt['kind'], (length: string) => string>> = {
+  bare: (length) => `The sheet shows no wall over ${length}: an opening, or its end?`,
+  'one face': (length) => `The sheet shows one face alone over ${length}.`,
+  closed: (length) => `The sheet shows no opening of ${length} here.`,
+  jamb: (length) => `The sheet draws this side of the opening ${length} beside.`,
+}
+
+/** Where the sheet shows otherwise what was traced: walls that run on, openings that are missing or lie elsewhere. */
+function Doubts({ doubts }: { doubts: readonly WallDoubt[] }) {
+  const { display } = toolContext()
+  if (doubts.length === 0)
+    return (
+      <Typography color="text.secondary" sx={{ fontSize: 12.5 }}>
+        Walls and openings lie where the sheet shows them.
+      </Typography>
+    )
+  return (
+    <Stack component="ul" aria-label="Shown otherwise by the sheet" sx={{ listStyle: 'none', p: 0, m: 0, mt: 0.5 }}>
+      <Typography component="li" color="error">
+        {doubts.length === 1
+          ? 'The sheet shows one thing otherwise.'
+          : `The sheet shows ${doubts.length} things otherwise.`}
+      </Typography>
+      {doubts.slice(0, WORST).map((each) => (
+        <li key={`${each.elementId} ${each.kind} ${each.start.x} ${each.start.y}`}>
+          <Button size="small" sx={{ textAlign: 'left', fontSize: 12.5, px: 0.5 }} onClick={() => look(each)}>
+            {DOUBT_WORDS[each.kind](formatLength(each.mm, display))}
+          </Button>
+        </li>
+      ))}
     </Stack>
   )
 }

@@ -1,5 +1,9 @@
 import { create } from 'zustand'
 import { type EdgeMatch, matchEdge, tracedEdges } from '@/core/check/trace-to-sheet'
+import { compareWall, type WallDoubt } from '@/core/check/wall-on-sheet'
+import { levelIdOf } from '@/core/model/level/schema'
+import type { Opening } from '@/core/model/opening/schema'
+import type { ProjectRecord } from '@/core/model/registry'
 import { toolContext, useBench } from '../bench-store'
 import { sheetLinesOnBoard } from '../board/catch-on-board'
 import { underlaysOf, useProject } from '../project/store'
@@ -8,14 +12,22 @@ import { useSheetData } from '../sheets/sheet-data'
 /** Every traced edge against the sheets. */
 export interface TraceCheck {
   readonly matches: readonly EdgeMatch[]
+  /** What of walls and openings the sheets show otherwise, the largest first. */
+  readonly doubts: readonly WallDoubt[]
   /** Lines that were not compared: there are too many. */
   readonly left: number
   readonly busy: boolean
   /** The edge that is looked at. */
-  readonly looked: EdgeMatch | null
+  readonly looked: EdgeMatch | WallDoubt | null
 }
 
-export const useTraceCheck = create<TraceCheck>(() => ({ matches: [], left: 0, busy: false, looked: null }))
+export const useTraceCheck = create<TraceCheck>(() => ({
+  matches: [],
+  doubts: [],
+  left: 0,
+  busy: false,
+  looked: null,
+}))
 
 /** Whole sheets of lifted lines lie where they were lifted: so many of them are compared. */
 const MOST_LINES = 5000
@@ -24,6 +36,13 @@ const MOST_LINES = 5000
 const SLICE_MS = 12
 
 let latest = 0
+
+function openingsByWall(records: ReadonlyMap<string, ProjectRecord>): ReadonlyMap<string, Opening[]> {
+  const found = new Map<string, Opening[]>()
+  for (const record of records.values())
+    if (record.kind === 'opening') found.set(record.wallId, [...(found.get(record.wallId) ?? []), record])
+  return found
+}
 
 /** Compares everything that was traced on the level that is worked on with the sheets of its level, in slices. */
 export async function compareWithSheets(): Promise<void> {
@@ -48,13 +67,24 @@ export async function compareWithSheets(): Promise<void> {
   useTraceCheck.setState({ busy: true, looked: null })
   const matches: EdgeMatch[] = []
   let until = performance.now() + SLICE_MS
+  /** @returns whether to go on: what changed meanwhile is compared anew */
+  const rest = async (): Promise<boolean> => {
+    if (performance.now() < until) return true
+    await new Promise((resolve) => setTimeout(resolve))
+    until = performance.now() + SLICE_MS
+    return run === latest
+  }
   for (const edge of edges) {
     matches.push(matchEdge(edge, linesOf(edge.levelId)))
-    if (performance.now() < until) continue
-    await new Promise((resolve) => setTimeout(resolve))
-    // What changed meanwhile is compared anew.
-    if (run !== latest) return
-    until = performance.now() + SLICE_MS
+    if (!(await rest())) return
   }
-  useTraceCheck.setState({ matches, left: Math.max(0, lines.length - MOST_LINES), busy: false })
+  const openings = openingsByWall(records)
+  const doubts: WallDoubt[] = []
+  for (const record of records.values()) {
+    if (record.kind !== 'wall' || (levelId !== null && levelIdOf(record) !== levelId)) continue
+    doubts.push(...compareWall(record, openings.get(record.id) ?? [], linesOf(levelIdOf(record))))
+    if (!(await rest())) return
+  }
+  doubts.sort((a, b) => b.mm - a.mm)
+  useTraceCheck.setState({ matches, doubts, left: Math.max(0, lines.length - MOST_LINES), busy: false })
 }

@@ -124,6 +124,8 @@ export interface MemberChoices {
   readonly memberUse: MemberUse
   /** A name of the catalogue, or the id of a section of the project's own. */
   readonly sectionId: string
+  /** The section that was taken by key for a pair of lines of the sheet; null for the one that fits best. */
+  readonly pairSectionId: string | null
   readonly seat: Seat
   readonly memberTurnDeg: number
   readonly memberAcrossMm: number

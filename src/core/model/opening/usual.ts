@@ -11,7 +11,7 @@ export interface OpeningSize {
 const IN = 25.4
 const METRIC: Readonly<Record<OpeningUse, OpeningSize>> = {
   door: { widthMm: 900, heightMm: 2100, sillMm: 0 },
-  window: { widthMm: 1200, heightMm: 1200, sillMm: 900 },
+  window: { widthMm: 900, heightMm: 1200, sillMm: 900 },
   passage: { widthMm: 1000, heightMm: 2100, sillMm: 0 },
 }
 /** 3′-0″ by 6′-8″, 3′-0″ by 4′-0″ with its head as high as that of doors, 3′-6″ by 6′-8″. */

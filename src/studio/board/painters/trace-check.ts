@@ -1,21 +1,28 @@
 import type { EdgeMatch } from '@/core/check/trace-to-sheet'
+import type { WallDoubt } from '@/core/check/wall-on-sheet'
 import { palette } from '../palette'
 import { toScreen, type View } from '../view'
 
 /**
  * Edges by how far they lie beside their line: thin and teal within tolerance, broad and red beyond, broken where there
- * is none. Of plain lines only what is amiss: those that are right would only cover the sheet.
+ * is none; dotted where the sheet shows otherwise what was traced. Of plain lines only what is amiss: those that are right would only cover the sheet.
  */
 export function paintTraceCheck(
   canvas: CanvasRenderingContext2D,
   view: View,
   matches: readonly EdgeMatch[],
   toleranceMm: number,
-  looked: EdgeMatch | null,
+  looked: Pick<EdgeMatch, 'start' | 'end'> | null,
+  doubts: readonly WallDoubt[],
 ): void {
   canvas.save()
   canvas.lineCap = 'round'
-  const stroke = (some: readonly EdgeMatch[], color: string, width: number, dash: readonly number[] = []) => {
+  const stroke = (
+    some: readonly Pick<EdgeMatch, 'start' | 'end'>[],
+    color: string,
+    width: number,
+    dash: readonly number[] = [],
+  ) => {
     if (some.length === 0) return
     canvas.beginPath()
     for (const { start, end } of some) {
@@ -45,6 +52,7 @@ export function paintTraceCheck(
     palette.red,
     3.5,
   )
+  stroke(doubts, palette.red, 2.5, [2, 6])
   if (looked) stroke([looked], palette.red, 6)
   canvas.restore()
 }

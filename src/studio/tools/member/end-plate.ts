@@ -1,5 +1,5 @@
-import { distance } from '@/core/geometry/vector'
-import type { Member, MemberEnd } from '@/core/model/member/schema'
+import { distance, type Point } from '@/core/geometry/vector'
+import type { Joint, Member, MemberEnd } from '@/core/model/member/schema'
 import type { Plate } from '@/core/model/plate/schema'
 import { sectionOf } from '@/core/model/section/schema'
 import { chainsOf } from '@/core/model/shapes'
@@ -11,7 +11,7 @@ import { put } from '../../project/store'
 import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '../tool'
 import { lineSeen } from './new-member'
 
-/** The plate that would close the end that is pointed at, and the member, which gives way where it is fitted to something. */
+/** The plate that would close the end that is pointed at, and the member, which gives way where it stands against something. */
 function closing({ at }: BoardPoint, context: ToolContext): { plate: Plate; member: Member } | null {
   const { plan, reachMm, records, choices } = context
   const found = shapeAt(plan, at, reachMm, ({ kind }) => kind === 'member')
@@ -22,8 +22,8 @@ function closing({ at }: BoardPoint, context: ToolContext): { plate: Plate; memb
   const { widthMm, heightMm } = sizeOf(section.shape)
   const [x, y] = [widthMm / 2 + choices.plateMarginMm, heightMm / 2 + choices.plateMarginMm]
   const key = end === 'start' ? 'startJoint' : 'endJoint'
-  const joint = found[key]
   const { plateThicknessMm: thicknessMm } = choices
+  const joint = found[key] ?? jointAgainst(found, line[end], context)
   return {
     plate: {
       id: crypto.randomUUID(),
@@ -39,6 +39,15 @@ function closing({ at }: BoardPoint, context: ToolContext): { plate: Plate; memb
   }
 }
 
+/** An end this near to the face of another member stands against it. */
+const AGAINST_MM = 12
+
+/** A plate lies on what the end stands against: where that is another member, the end is fitted to its face, and gives way. */
+function jointAgainst(member: Member, at: Point, { plan }: ToolContext): Joint | undefined {
+  const other = shapeAt(plan, at, AGAINST_MM, ({ kind, id }) => kind === 'member' && id !== member.id)
+  return other ? { to: other.id, kind: 'face', gapMm: 0 } : undefined
+}
+
 /** Closes the end of a member with a plate as large as its section and a margin. */
 export const endPlate: Tool = {
   ...plain,
@@ -50,7 +59,8 @@ export const endPlate: Tool = {
   places: true,
   bare: true,
   loupe: false,
-  say: () => 'Click a member near the end that the plate closes. Where that is fitted, the member gives way.',
+  say: () =>
+    'Click a member near the end that the plate closes. Where that stands against another member, it gives way.',
   fields: () => [],
   click: (session, point, context) => {
     const made = closing(point, context)

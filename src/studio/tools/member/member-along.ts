@@ -3,7 +3,7 @@ import { distance, middle } from '@/core/geometry/vector'
 import type { Member } from '@/core/model/member/schema'
 import { chainsOf } from '@/core/model/shapes'
 import type { WallRun } from '@/core/propose/wall-run'
-import { catalogued, sectionsOfDepth } from '@/core/sections/catalogue'
+import { catalogued, fitsDepth, sectionsOfDepth } from '@/core/sections/catalogue'
 import type { Section } from '@/core/sections/section'
 import { formatLength } from '@/core/units/format'
 import type { BoardPoint } from '../../board/catch-on-board'
@@ -69,18 +69,17 @@ export const memberAlong: Tool = {
   },
 }
 
-/** Sections that a pair of lines may mean: that of the bench first, then of what it is made of. */
+/** Sections that a pair of lines may mean: the one taken by key, then those as deep, of these that of the bench first. */
 function sectionsFor({ thicknessMm }: WallRun, { choices }: ToolContext): Section[] {
   const found = sectionsOfDepth(thicknessMm)
   const chosen = catalogued(choices.sectionId)
-  const rank = (section: Section) =>
-    section.name === choices.sectionId
-      ? 0
-      : section.family === chosen?.family
-        ? 1
-        : section.stuff === chosen?.stuff
-          ? 2
-          : 3
+  const rank = (section: Section) => {
+    if (section.name === choices.pairSectionId) return 0
+    // Members are drawn from the side: lines that lie as far apart as a section is deep mean that before its flange.
+    const side = fitsDepth(section, thicknessMm) ? 1 : 10
+    if (section.name === choices.sectionId) return side
+    return side + (section.family === chosen?.family ? 1 : section.stuff === chosen?.stuff ? 2 : 3)
+  }
   return found.sort((a, b) => rank(a) - rank(b))
 }
 
@@ -104,10 +103,13 @@ export const memberInPair: Tool = {
       does: 'take the next section that fits',
       press: (session, context) => {
         const run = session.cursor && pairAround(session.cursor, context)
-        const sections = run ? sectionsOfDepth(run.thicknessMm) : []
+        // In one order, so that going on comes round to all of them.
+        const sections = run
+          ? sectionsFor(run, { ...context, choices: { ...context.choices, pairSectionId: null } })
+          : []
         const now = run ? sectionsFor(run, context)[0] : undefined
         const next = sections[(sections.findIndex(({ name }) => name === now?.name) + 1) % sections.length]
-        return { session, ...(next && { choose: { sectionId: next.name } }) }
+        return { session, ...(next && { choose: { sectionId: next.name, pairSectionId: next.name } }) }
       },
     },
   ],

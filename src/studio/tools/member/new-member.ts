@@ -1,7 +1,7 @@
 import { dot3, placeIn, seenFrom, subtract3 } from '@/core/geometry/space'
 import { distance, type Point } from '@/core/geometry/vector'
 import { lineOf } from '@/core/model/member/placing'
-import type { Joint, Member } from '@/core/model/member/schema'
+import type { Joint, Member, MemberUse } from '@/core/model/member/schema'
 import { sectionOf } from '@/core/model/section/schema'
 import { frameOf, frameOfPlane } from '@/core/model/work-plane/frame'
 import { type WorkPlane, workPlaneOf } from '@/core/model/work-plane/schema'
@@ -16,7 +16,7 @@ export function newMember(start: Point, end: Point, context: ToolContext, points
   return {
     id: crypto.randomUUID(),
     kind: 'member',
-    use: choices.memberUse,
+    use: memberUseOf(start, end, context),
     levelId,
     start,
     end,
@@ -33,6 +33,20 @@ export function newMember(start: Point, end: Point, context: ToolContext, points
     ...sheetOfPoints(points, records),
   }
 }
+
+/** On an upright plane what stands upright is a column, and what slants braces, where a beam, column or brace is in hand. */
+function memberUseOf(start: Point, end: Point, { choices, planeId }: ToolContext): MemberUse {
+  const { memberUse } = choices
+  if (!planeId || !RUNNING.has(memberUse)) return memberUse
+  const slope = Math.abs(Math.atan2(end.y - start.y, end.x - start.x))
+  const steep = Math.abs(slope - Math.PI / 2) < NEARLY_RAD
+  if (steep) return 'column'
+  return Math.min(slope, Math.PI - slope) < NEARLY_RAD ? 'beam' : 'brace'
+}
+
+const RUNNING: ReadonlySet<MemberUse> = new Set(['beam', 'column', 'brace'])
+/** Ten degrees: what slants less stands, or lies. */
+const NEARLY_RAD = Math.PI / 18
 
 /** The plane on which members end, where it is another one than that which is worked on. */
 export function otherPlane({ choices, records, planeId }: ToolContext): WorkPlane | null {

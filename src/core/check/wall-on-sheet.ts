@@ -1,0 +1,154 @@
+import { along as between, cross, distance, dot, type Point, subtract, unit } from '../geometry/vector'
+import type { Opening } from '../model/opening/schema'
+import { faceOffsets } from '../model/wall/geometry'
+import { wallLengthMm, wallPlace } from '../model/wall/line'
+import type { Wall } from '../model/wall/schema'
+import type { LineFinder } from '../propose/wall-run'
+import { Flag } from '../sheet/linework'
+import { nearestOn } from '../snap/catch-index'
+
+/** What of a wall the sheet shows otherwise. Model millimetres. */
+export interface WallDoubt {
+  /** The wall or the opening. */
+  readonly elementId: string
+  /**
+   * `bare`: there is wall where the sheet shows none; `one face`: the sheet shows one of its faces alone; `closed`: there is
+   * an opening where the sheet shows the wall going through; `jamb`: the sheet draws the side of an opening elsewhere.
+   */
+  readonly kind: 'bare' | 'one face' | 'closed' | 'jamb'
+  /** Along the middle of the wall. */
+  readonly start: Point
+  readonly end: Point
+  /** How long the stretch is, or how far the jamb lies off. */
+  readonly mm: number
+}
+
+/** A face is shown where a line runs its way this near to it. */
+const BESIDE_MM = 40
+const LARGEST_SINE = Math.sin((5 * Math.PI) / 180)
+/** Places along a wall, so far apart. */
+const STEP_MM = 50
+const MOST_PLACES = 600
+/** Where a line of the sheet is broken for so long there is a gap; walls that join break a face for longer. */
+const LEAST_BARE_MM = 250
+const LEAST_ONE_FACE_MM = 600
+const ONE_FACE_THICKNESSES = 3
+/** Of an opening so much must be closed on the sheet; its jambs may be drawn a little inside. */
+const CLOSED_PART = 0.8
+/** The sides of openings are looked for so near to where they lie, and span so much of the wall. */
+const JAMB_REACH_MM = 200
+const JAMB_SPAN = 0.6
+/** An edge of an opening that lies this near to where a stretch begins is the same. */
+const SLACK_MM = 80
+
+/**
+ * Compares a wall with the sheet the other way round: is all of it there, with the same openings?
+ * @param openings those of the wall
+ * @param lines of the sheets, on the board
+ */
+export function compareWall(wall: Wall, openings: readonly Opening[], lines: LineFinder): WallDoubt[] {
+  const length = wallLengthMm(wall)
+  const count = Math.min(MOST_PLACES, Math.max(2, Math.round(length / STEP_MM)))
+  const places = Array.from({ length: count }, (_, i) => ((i + 0.5) / count) * length)
+  const shown = places.map((at) => facesShown(wall, at, lines))
+  // A wall that no sheet shows was not traced from one.
+  if (shown.every((faces) => faces === 0)) return []
+  const within = (at: number, some: readonly Opening[]) =>
+    some.some(({ alongMm, widthMm }) => Math.abs(at - alongMm) <= widthMm / 2 + SLACK_MM)
+  const state = (i: number) => (within(places[i]!, openings) ? 2 : shown[i]!)
+  const doubts = stretches(places.map((_, i) => state(i)))
+    .map(({ faces, from, to }) => ({ faces, from: (from / count) * length, to: (to / count) * length }))
+    .filter(({ faces, from, to }) => isLongEnough(faces, to - from, wall))
+    .map(({ faces, from, to }) => doubt(wall, faces === 0 ? 'bare' : 'one face', wall.id, from, to, to - from))
+  return [...doubts, ...openings.flatMap((opening) => compareOpening(wall, opening, lines))]
+}
+
+function isLongEnough(faces: number, mm: number, { thicknessMm }: Wall): boolean {
+  if (faces === 0) return mm >= LEAST_BARE_MM
+  return faces === 1 && mm >= Math.max(LEAST_ONE_FACE_MM, ONE_FACE_THICKNESSES * thicknessMm)
+}
+
+/** Runs of places alike. @returns from and to as counts of places */
+function stretches(states: readonly number[]): { faces: number; from: number; to: number }[] {
+  const found: { faces: number; from: number; to: number }[] = []
+  for (const [i, faces] of states.entries()) {
+    const last = found.at(-1)
+    if (last?.faces === faces) last.to = i + 1
+    else found.push({ faces, from: i, to: i + 1 })
+  }
+  return found
+}
+
+function doubt(
+  wall: Wall,
+  kind: WallDoubt['kind'],
+  elementId: string,
+  from: number,
+  to: number,
+  mm: number,
+): WallDoubt {
+  const { leftMm, rightMm } = faceOffsets(wall)
+  const middle = (leftMm + rightMm) / 2
+  const [start, end] = [from, to].map((at) => wallPlace(wall, at, middle)?.at ?? wall.start) as [Point, Point]
+  return { elementId, kind, start, end, mm }
+}
+
+/** How many faces of a wall the sheet shows at a place along it. */
+function facesShown(wall: Wall, alongMm: number, lines: LineFinder): number {
+  const { leftMm, rightMm } = faceOffsets(wall)
+  return [leftMm, rightMm].filter((aside) => {
+    const place = wallPlace(wall, alongMm, aside)
+    return place && runsThere(place.at, place.along, lines)
+  }).length
+}
+
+function runsThere(p: Point, direction: Point, lines: LineFinder): boolean {
+  return lines(p, BESIDE_MM).some((line) => {
+    if (line.flags & Flag.hatch || distance(nearestOn(line, p), p) > BESIDE_MM) return false
+    if (line.piece.kind !== 'segment') return true
+    const way = unit(subtract(line.end, line.start))
+    if (!way || Math.abs(cross(way, direction)) > LARGEST_SINE) return false
+    const foot = dot(subtract(p, line.start), way)
+    return foot >= 0 && foot <= distance(line.start, line.end)
+  })
+}
+
+function compareOpening(wall: Wall, opening: Opening, lines: LineFinder): WallDoubt[] {
+  const { alongMm, widthMm, use, id } = opening
+  const [from, to] = [alongMm - widthMm / 2, alongMm + widthMm / 2]
+  // The faces of a wall go on at windows: sills are drawn there.
+  if (use !== 'window') {
+    const inside = Array.from({ length: 11 }, (_, i) => from + widthMm * (0.1 + 0.08 * i))
+    const closed = inside.filter((at) => facesShown(wall, at, lines) === 2).length
+    if (closed >= CLOSED_PART * inside.length) return [doubt(wall, 'closed', id, from, to, widthMm)]
+  }
+  return [from, to].flatMap((at) => {
+    const off = jambNear(wall, at, lines)
+    return off === null || Math.abs(off) < 1 ? [] : [doubt(wall, 'jamb', id, at, at + off, Math.abs(off))]
+  })
+}
+
+/** How far along the wall the nearest side of an opening is drawn from where it lies; null where none is near. */
+function jambNear(wall: Wall, alongMm: number, lines: LineFinder): number | null {
+  const { leftMm, rightMm } = faceOffsets(wall)
+  const place = wallPlace(wall, alongMm, (leftMm + rightMm) / 2)
+  if (!place) return null
+  const thickness = leftMm - rightMm
+  let best: number | null = null
+  for (const { start, end, piece, flags } of lines(place.at, JAMB_REACH_MM + thickness / 2)) {
+    if (piece.kind !== 'segment' || flags & Flag.hatch) continue
+    const way = unit(subtract(end, start))
+    if (!way || Math.abs(dot(way, place.along)) > LARGEST_SINE) continue
+    const aside = [start, end].map((p) => dot(subtract(p, place.at), place.left)).sort((a, b) => a - b) as [
+      number,
+      number,
+    ]
+    const spanned = Math.min(aside[1], thickness / 2) - Math.max(aside[0], -thickness / 2)
+    // What runs far beyond the wall is the face of another one, or a line of a dimension.
+    const beyond = Math.max(aside[1] - thickness / 2, -thickness / 2 - aside[0])
+    if (spanned < JAMB_SPAN * thickness || beyond > thickness) continue
+    const off = dot(subtract(between(start, end, 0.5), place.at), place.along)
+    if (Math.abs(off) <= JAMB_REACH_MM && (best === null || Math.abs(off) < Math.abs(best))) best = off
+  }
+  return best
+}
