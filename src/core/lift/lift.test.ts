@@ -10,7 +10,7 @@ import { projectiveOf } from '../geometry/projective'
 import { MM_PER_PT } from '../units/length'
 import { mergeCollinear } from './collinear'
 import { type LiftJob, lift } from './lift'
-import { type LiftOptions, USUAL_LIFT } from './options'
+import { KIND_LAYERS, type LiftOptions, USUAL_LIFT } from './options'
 import { arcsOfChords } from './rounds'
 
 /** At 1:100 a point of the sheet is 35.3 mm on site. */
@@ -203,4 +203,55 @@ it('chords that follow a circle become arcs of it, others stay', () => {
     segment({ x: i * 100, y: i % 2 ? 50 : 0 }, { x: (i + 1) * 100, y: i % 2 ? 0 : 50 }),
   )
   expect(arcsOfChords(chainOf(zigzag), 2).pieces).toHaveLength(12)
+})
+
+describe('an ellipse stays an ellipse', () => {
+  /** A circle of radius 20 pt made twice as wide, and turned. */
+  const turned = (degrees: number, content: string) => {
+    const [cos, sin] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)]
+    const row = [2 * cos, 2 * sin, -sin, cos].map((value) => value.toFixed(6))
+    return `q ${row.join(' ')} 150 100 cm ${content} Q`
+  }
+
+  it('whole, from four cubics, whichever way it lies', async () => {
+    for (const degrees of [0, 30, 90]) {
+      const { shapes } = await lifted(turned(degrees, CIRCLE(0, 0)))
+      expect(shapes).toHaveLength(1)
+      const [ellipse] = shapes
+      expect(ellipse).toMatchObject({ kind: 'ellipse' })
+      if (ellipse?.kind !== 'ellipse') return
+      const [long, short] = [
+        Math.hypot(ellipse.axis.x, ellipse.axis.y),
+        Math.hypot(ellipse.axis.x, ellipse.axis.y) * Math.abs(ellipse.ratio),
+      ].sort((a, b) => b - a)
+      expect(long! / FACTOR).toBeCloseTo(40, 2)
+      expect(short! / FACTOR).toBeCloseTo(20, 2)
+      expect(Math.abs(ellipse.sweepRad)).toBeCloseTo(2 * Math.PI, 9)
+      expect(ellipse.center.x / FACTOR).toBeCloseTo(150, 3)
+    }
+  })
+
+  it('as a quarter of one; any other single cubic stays what it is', async () => {
+    const quarter = '20 0 m 20 11.0457 11.0457 20 0 20 c S'
+    expect((await lifted(turned(20, quarter))).shapes).toMatchObject([{ kind: 'ellipse' }])
+    for (const free of ['20 0 m 20 6 11 20 0 20 c S', '0 0 m 10 30 40 -20 60 10 c S', '20 0 m 20 9 9 20 0 20 c S'])
+      expect((await lifted(turned(20, free))).shapes).toMatchObject([{ kind: 'spline' }])
+  })
+})
+
+it('without layers of the sheet its kinds go to layers of their own, where that is wanted', async () => {
+  const layerIds = {
+    '': 'layer-0',
+    [KIND_LAYERS.lines]: 'l',
+    [KIND_LAYERS.fills]: 'f',
+    [KIND_LAYERS.hatching]: 'h',
+    [KIND_LAYERS.text]: 't',
+  }
+  const hatch = Array.from({ length: 12 }, (_, i) => `${10 + i * 3} 10 m ${30 + i * 3} 30 l S`).join(' ')
+  const content = `10 100 m 90 100 l S ${hatch} 150 100 40 40 re f`
+  const options = { hatching: true, fills: true, chained: false }
+  const layersOf = async (kinds: boolean) =>
+    new Set((await lifted(content, { ...options, kinds }, { layerIds })).shapes.map(({ layerId }) => layerId))
+  expect(await layersOf(true)).toEqual(new Set(['l', 'f', 'h']))
+  expect(await layersOf(false)).toEqual(new Set(['layer-0']))
 })

@@ -3,7 +3,7 @@ import { type DrawnBase, shapesOfChain } from '../draft/shapes-of'
 import { flatten, lengthOf } from '../geometry/piece/measure'
 import type { Piece, Segment } from '../geometry/piece/piece'
 import { segment } from '../geometry/piece/piece'
-import { arcOfCubic, ROUND_TO } from '../geometry/piece/recognise'
+import { arcOfCubic, ellipseOfCubic, ROUND_TO } from '../geometry/piece/recognise'
 import { type Homography, invertProjective, project } from '../geometry/projective'
 import { along, type Point } from '../geometry/vector'
 import { hatchRing } from '../model/hatch/ring'
@@ -19,7 +19,7 @@ import { type PartChoice, type Shown, shownOf } from '../sheet/looks'
 import { MM_PER_PT } from '../units/length'
 import { areasOf } from './areas'
 import { mergeCollinear } from './collinear'
-import type { LiftCounts, LiftOptions, LiftPreview } from './options'
+import { KIND_LAYERS, type LiftCounts, type LiftedKind, type LiftOptions, type LiftPreview } from './options'
 import { arcsOfChords, joinArcs } from './rounds'
 
 /** What is lifted, and where to. */
@@ -36,7 +36,7 @@ export interface LiftJob {
   readonly region: readonly Point[] | null
   readonly options: LiftOptions
   readonly underlayId: string
-  /** Ids of the layers that lines go to, by the sheet's own layers; '' for those on none. */
+  /** Ids of the layers that lines go to, by the sheet's own layers and by KIND_LAYERS; '' for those on none. */
   readonly layerIds: Readonly<Record<string, string>>
 }
 
@@ -112,7 +112,10 @@ function gather(
   const { options, map } = job
   const groups = new Map<string, Group>()
   const before = { lines: 0, curves: 0 }
-  const byStyle = linework.styles.map((style) => groupFor(groups, style, linework, job))
+  const byStyle = linework.styles.map((style) => ({
+    plain: groupFor(groups, style, linework, job, style.kind === 'fill' ? 'fills' : 'lines'),
+    hatching: groupFor(groups, style, linework, job, 'hatching'),
+  }))
   const wanted = (style: number, flags: number) =>
     shown.admits(style, flags) &&
     (options.hatching || !(flags & Flag.hatch)) &&
@@ -121,6 +124,7 @@ function gather(
     const style = linework.segmentStyles[i]!
     if (!wanted(style, linework.segmentFlags[i]!)) continue
     const [a, b] = segmentEnds(linework, i)
+    const group = byStyle[style]![linework.segmentFlags[i]! & Flag.hatch ? 'hatching' : 'plain']
     for (const [from, to] of clip.areas.length > 0 ? visibleParts(clip, a, b) : WHOLE) {
       const piece = segment(
         project(map, from === 0 ? a : along(a, b, from)),
@@ -128,7 +132,7 @@ function gather(
       )
       if (lengthOf(piece) < options.shortestMm) continue
       before.lines++
-      byStyle[style]!.segments.push(piece)
+      group.segments.push(piece)
     }
   }
   for (let i = 0; i < linework.curveFlags.length; i++) {
@@ -143,22 +147,29 @@ function gather(
       end: project(map, end),
     }
     const arc = arcOfCubic(curve, ROUND_TO)
-    const piece: Piece = arc ?? { kind: 'cubic', curve }
+    const piece: Piece = arc ?? ellipseOfCubic(curve) ?? { kind: 'cubic', curve }
     if (lengthOf(piece) < options.shortestMm) continue
     before.curves++
-    byStyle[style]!.others.push(piece)
+    byStyle[style]![linework.curveFlags[i]! & Flag.hatch ? 'hatching' : 'plain'].others.push(piece)
   }
   return { groups, before }
+}
+
+/** The layer that lines go to: that of the sheet's own, else the one of their kind. */
+function layerFor(ofSheet: string | undefined, lifted: LiftedKind, { options, layerIds }: LiftJob): string {
+  const named = options.layers && ofSheet !== undefined ? layerIds[ofSheet] : undefined
+  return named ?? (options.kinds ? layerIds[KIND_LAYERS[lifted]] : undefined) ?? layerIds['']!
 }
 
 function groupFor(
   groups: Map<string, Group>,
   style: LineStyle,
   linework: Linework,
-  { options, layerIds }: LiftJob,
+  job: LiftJob,
+  lifted: LiftedKind,
 ): Group {
-  const layer = options.layers ? (linework.layers[style.layer]?.name ?? '') : ''
-  const layerId = layerIds[layer] ?? layerIds['']!
+  const { options } = job
+  const layerId = layerFor(linework.layers[style.layer]?.name, lifted, job)
   const color = options.colors && style.color !== 'pattern' ? style.color : null
   const weightMm =
     options.weights && style.kind === 'stroke' ? Math.min(5, Math.round(style.widthPt * MM_PER_PT * 100) / 100) : null
@@ -243,19 +254,15 @@ function addChain(
   }
 }
 
-function texts(
-  linework: Linework,
-  { map, mmPerPt, turnRad, options, underlayId, layerIds }: LiftJob,
-  { shown, clip }: Taken,
-): PlainShape[] {
+function texts(linework: Linework, job: LiftJob, { shown, clip }: Taken): PlainShape[] {
+  const { map, mmPerPt, turnRad, underlayId } = job
   return joinWords(linework.text.filter((run) => shown.admitsText(run))).flatMap((run, i): PlainShape[] => {
     if (!isInside(clip, run)) return []
-    const layer = options.layers ? (linework.layers[run.layer]?.name ?? '') : ''
     return [
       {
         id: `t${i}`,
         kind: 'text',
-        layerId: layerIds[layer] ?? layerIds['']!,
+        layerId: layerFor(linework.layers[run.layer]?.name, 'text', job),
         pen: undefined,
         tracedFrom: underlayId,
         at: project(map, run),

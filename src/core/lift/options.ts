@@ -14,6 +14,8 @@ export interface LiftOptions {
   readonly colors: boolean
   /** Whether the sheet's layers become layers. */
   readonly layers: boolean
+  /** Whether what is on no layer of the sheet goes to layers by its kind: lines, fills, hatching and text. */
+  readonly kinds: boolean
   /** Touching lines and arcs become polylines. */
   readonly chained: boolean
   /** Rows of equal dashes become one dashed line. */
@@ -33,10 +35,22 @@ export const USUAL_LIFT: LiftOptions = {
   weights: true,
   colors: false,
   layers: true,
+  kinds: false,
   chained: true,
   dashes: true,
   merged: true,
   toleranceMm: 2,
+}
+
+/** What of a sheet is lifted, by its kind. */
+export type LiftedKind = 'lines' | 'fills' | 'hatching' | 'text'
+
+/** Names of layers for what is lifted from a sheet without layers. */
+export const KIND_LAYERS: Readonly<Record<LiftedKind, string>> = {
+  lines: 'Lifted lines',
+  fills: 'Lifted fills',
+  hatching: 'Lifted hatching',
+  text: 'Lifted text',
 }
 
 /** How many of each there are. */

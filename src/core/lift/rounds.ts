@@ -1,30 +1,60 @@
 import type { Chain } from '../draft/chain'
 import { arcThrough, circleThrough } from '../geometry/piece/feet'
-import { type Arc, endOf, type Piece, placeAt, startOf, TURN } from '../geometry/piece/piece'
+import { type Arc, type EllipseArc, endOf, type Piece, placeAt, startOf, TURN } from '../geometry/piece/piece'
+import { cubicOfEllipse, isQuarter } from '../geometry/piece/recognise'
 import { cross, distance, type Point, subtract } from '../geometry/vector'
 
-/** Arcs of one circle that follow one another become one, and a whole circle where they close. */
+/**
+ * Arcs of one circle, and pieces of one ellipse, that follow one another become one, and a whole one where they close. A
+ * single cubic that could be a piece of many ellipses stays a cubic.
+ */
 export function joinArcs(chain: Chain, toleranceMm: number): Chain {
   const { pieces, closed } = chain
-  if (!pieces.some(({ kind }) => kind === 'arc')) return chain
+  if (!pieces.some(({ kind }) => kind === 'arc' || kind === 'ellipse')) return chain
   const result: Piece[] = []
   for (const piece of pieces) {
     const last = result.at(-1)
-    const joined = last ? joinedArc(last, piece, toleranceMm) : null
+    const joined = last ? joinedRound(last, piece, toleranceMm) : null
     if (joined) result[result.length - 1] = joined
     else result.push(piece)
   }
   if (closed && result.length > 1) {
-    const joined = joinedArc(result.at(-1)!, result[0]!, toleranceMm)
+    const joined = joinedRound(result.at(-1)!, result[0]!, toleranceMm)
     if (joined) {
       result.pop()
       result[0] = joined
     }
   }
   const [only] = result
-  if (result.length === 1 && only?.kind === 'arc' && Math.abs(Math.abs(only.sweepRad) - TURN) < 0.02)
+  if (
+    result.length === 1 &&
+    (only?.kind === 'arc' || only?.kind === 'ellipse') &&
+    Math.abs(Math.abs(only.sweepRad) - TURN) < 0.02
+  )
     return { pieces: [{ ...only, sweepRad: TURN }], closed: true }
-  return { pieces: result, closed }
+  const alone = new Set(pieces)
+  return { pieces: result.map((piece) => (alone.has(piece) ? asMeant(piece) : piece)), closed }
+}
+
+const joinedRound = (a: Piece, b: Piece, toleranceMm: number): Piece | null =>
+  joinedArc(a, b, toleranceMm) ?? joinedEllipse(a, b, toleranceMm)
+
+/** A single cubic means a piece of an ellipse where it is a quarter of one, as programs draw them. */
+const asMeant = (piece: Piece): Piece =>
+  piece.kind === 'ellipse' && !isQuarter(piece) ? { kind: 'cubic', curve: cubicOfEllipse(piece) } : piece
+
+/** Two pieces of one ellipse, whichever of its conjugate half axes each is told by: u uᵀ + v vᵀ is that of the ellipse. */
+function joinedEllipse(a: Piece, b: Piece, toleranceMm: number): EllipseArc | null {
+  if (a.kind !== 'ellipse' || b.kind !== 'ellipse') return null
+  if (distance(a.center, b.center) > toleranceMm || distance(endOf(a), startOf(b)) > toleranceMm) return null
+  const form = ({ u, v }: EllipseArc) => [u.x * u.x + v.x * v.x, u.x * u.y + v.x * v.y, u.y * u.y + v.y * v.y]
+  const [p, q] = [form(a), form(b)]
+  const size = Math.sqrt(p[0]! + p[2]!)
+  if (p.some((value, i) => Math.abs(value - q[i]!) > 2 * size * toleranceMm)) return null
+  const way = (piece: EllipseArc) => Math.sign(cross(piece.u, piece.v) * piece.sweepRad)
+  if (way(a) !== way(b)) return null
+  const sweepRad = a.sweepRad + Math.sign(a.sweepRad) * Math.abs(b.sweepRad)
+  return Math.abs(sweepRad) > TURN + 0.02 ? null : { ...a, sweepRad }
 }
 
 function joinedArc(a: Piece, b: Piece, toleranceMm: number): Arc | null {

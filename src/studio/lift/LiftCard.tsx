@@ -130,6 +130,7 @@ const TICKS = [
   ['hatching', 'Hatching too'],
   ['fills', 'Fills as closed regions'],
   ['layers', 'On layers of the same names'],
+  ['kinds', 'What is on none: by its kind, on layers of their own'],
   ['colors', 'Keep colours'],
   ['weights', 'Keep line weights'],
   ['merged', 'Join lines on one line, drop doubled ones'],

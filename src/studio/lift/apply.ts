@@ -1,6 +1,6 @@
 import { type Remote, wrap } from 'comlink'
 import type { LiftJob } from '@/core/lift/lift'
-import type { LiftPreview } from '@/core/lift/options'
+import { KIND_LAYERS, type LiftOptions, type LiftPreview } from '@/core/lift/options'
 import { FIRST_LAYER, type Layer, layersOf } from '@/core/model/layer/schema'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
@@ -23,29 +23,28 @@ function lifter(): Remote<Lifter> {
 
 type NewLayers = Map<string, Layer>
 
-/** Layers for what the sheet has on its own ones: those of the same name, else new ones. */
-function layersFor(underlay: Underlay, wanted: boolean): { ids: Record<string, string>; fresh: NewLayers } {
+/** Layers for what the sheet has on its own ones, and for the kinds of what is on none: those of the same name, else new ones. */
+function layersFor(underlay: Underlay, options: LiftOptions): { ids: Record<string, string>; fresh: NewLayers } {
   const { records, sources } = useProject.getState()
   const known = layersOf(records)
   const fresh: NewLayers = new Map()
   const ids: Record<string, string> = { '': useBench.getState().choices.layerId }
   const hash = sheetOf(sources, underlay.sheetId)?.sheet.lineworkHash
   const linework = hash ? useSheetData.getState().byHash.get(hash)?.linework : undefined
-  if (!wanted || !linework) return { ids, fresh }
-  const color = (index: number) =>
-    linework.styles.find(({ layer, color: own }) => layer === index && own !== 'pattern')?.color
-  linework.layers.forEach(({ name }, i) => {
+  if (!linework) return { ids, fresh }
+  const add = (key: string, name: string, color: string | undefined) => {
     const same = known.find((layer) => layer.name === name)
-    const layer: Layer = same ?? {
-      ...FIRST_LAYER,
-      id: crypto.randomUUID(),
-      name: name.trim().slice(0, 200) || `Layer ${i + 1}`,
-      color: color(i) ?? FIRST_LAYER.color,
-      order: known.length + i,
-    }
-    ids[name] = layer.id
-    if (!same) fresh.set(layer.id, layer)
-  })
+    const order = known.length + fresh.size
+    const made: Layer = { ...FIRST_LAYER, id: crypto.randomUUID(), name, color: color ?? FIRST_LAYER.color, order }
+    ids[key] = (same ?? made).id
+    if (!same) fresh.set(made.id, made)
+  }
+  const colorOf = (index: number) =>
+    linework.styles.find(({ layer, color: own }) => layer === index && own !== 'pattern')?.color
+  if (options.layers)
+    for (const [i, { name }] of linework.layers.entries())
+      add(name, name.trim().slice(0, 200) || `Layer ${i + 1}`, colorOf(i))
+  if (options.kinds) for (const name of Object.values(KIND_LAYERS)) add(name, name, undefined)
   return { ids, fresh }
 }
 
@@ -61,7 +60,7 @@ export async function prepareLift(underlay: Underlay): Promise<void> {
   const hash = sheetOf(useProject.getState().sources, underlay.sheetId)?.sheet.lineworkHash
   if (!hash)
     return useLift.setState({ problem: 'The lines of this sheet are still being read. Try again in a moment.' })
-  const { ids, fresh } = layersFor(underlay, options.layers)
+  const { ids, fresh } = layersFor(underlay, options)
   const { placement } = underlay
   const job: LiftJob = {
     map: boardMap(placement),
