@@ -20,6 +20,8 @@ import { toScreen, useView, type View } from './view'
 
 const SIZE_PX = 148
 const GROWTH = 5
+/** Where a sheet is seen from afar the loupe comes nearer still: lines that lie half a millimetre of paper apart are told. */
+const LEAST_PX_PER_PT = 8
 /** Lines drawn in the loupe at most: more would only be grey. */
 const MOST_LINES = 1000
 /** The loupe is away while the view moves, and comes back once it has rested this long. */
@@ -80,7 +82,10 @@ function paint(element: HTMLCanvasElement, cursor: Cursor): void {
   if (!canvas) return
   const sizePx = Math.round(SIZE_PX * window.devicePixelRatio)
   if (element.width !== sizePx) element.width = element.height = sizePx
-  const view: View = { center: cursor.at, pxPerMm: board.pxPerMm * GROWTH, width: SIZE_PX, height: SIZE_PX }
+  const onSheet = useProject.getState().records.get(cursor.caught?.underlayId ?? '')
+  const near = onSheet?.kind === 'underlay' ? LEAST_PX_PER_PT / onSheet.placement.mmPerPt : 0
+  const pxPerMm = Math.max(board.pxPerMm * GROWTH, near)
+  const view: View = { center: cursor.at, pxPerMm, width: SIZE_PX, height: SIZE_PX }
   const grow = sizePx / SIZE_PX
   canvas.setTransform(grow, 0, 0, grow, 0, 0)
   canvas.fillStyle = palette.paper
@@ -89,7 +94,7 @@ function paint(element: HTMLCanvasElement, cursor: Cursor): void {
   const pictures = useSheetPictures.getState().byUnderlay
   for (const underlay of underlaysInSight()) {
     const found = sheetOf(sources, underlay.sheetId)
-    if (!found || !underlay.visible) continue
+    if (!found || !underlay.visible || underlay.drawing === 'frame') continue
     const sheet = found.sheet.lineworkHash ? sheets.get(found.sheet.lineworkHash) : undefined
     // Lines can be drawn sharply at any size; a magnified picture is only for what has none.
     if (!sheet || found.sheet.content !== 'vector')

@@ -53,7 +53,7 @@ export interface CatchSurroundings {
 
 /** Sheets from the top of the stack downwards that can be caught. */
 const catchable = ({ underlays }: CatchSurroundings) =>
-  underlays.filter(({ visible, catching }) => visible && catching).reverse()
+  underlays.filter(({ visible, catching, drawing }) => visible && catching && drawing !== 'frame').reverse()
 
 /** How many lines of one sheet are looked at in one place at most. */
 const MOST_OF_A_SHEET = 48

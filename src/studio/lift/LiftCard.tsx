@@ -27,13 +27,18 @@ export function LiftCard() {
   const underlay = useProject((project) => (underlayId ? project.records.get(underlayId) : undefined))
   const found = underlay?.kind === 'underlay' ? underlay : null
 
+  const isScan = useProject(
+    ({ sources }) => found !== null && sheetOf(sources, found.sheetId)?.sheet.content === 'image',
+  )
+
   useEffect(() => {
     // Whatever is chosen, the preview follows.
-    if (found && !preview && !busy && !problem) void prepareLift(found)
-  }, [found, preview, busy, problem])
+    if (found && !isScan && !preview && !busy && !problem) void prepareLift(found)
+  }, [found, isScan, preview, busy, problem])
   useEffect(() => () => useLift.setState({ preview: null }), [])
 
-  if (!found) return <Typography color="text.secondary">Choose “Lift lines” at a sheet in the stack first.</Typography>
+  if (!found) return <Typography color="text.secondary">Choose “Lift its lines …” at a sheet in the stack first.</Typography>
+  if (isScan) return <NothingToLift name={found.name} />
   const change = (part: Partial<LiftOptions>) =>
     useLift.setState({ options: { ...options, ...part }, preview: null, problem: null })
   return (
@@ -121,6 +126,37 @@ export function LiftCard() {
           </Button>
         </Stack>
       </Box>
+    </Stack>
+  )
+}
+
+/** A scan has no lines: what can be done with it instead. */
+function NothingToLift({ name }: { name: string }) {
+  const trace = (tool: string) => {
+    useLift.setState(NO_LIFT)
+    useBench.setState({ sideCard: null })
+    takeTool(tool)
+  }
+  return (
+    <Stack sx={{ gap: 1.5, alignItems: 'start' }}>
+      <Typography>
+        <strong>{name}</strong> is an image: it has no lines to lift.
+      </Typography>
+      <Typography color="text.secondary">
+        Trace over it instead. The cursor catches the ends, middles and crossings of its strokes, and says “in the
+        image” where it does.
+      </Typography>
+      <Stack direction="row" sx={{ gap: 1 }}>
+        <Button size="small" variant="contained" onClick={() => trace('line')}>
+          Trace lines
+        </Button>
+        <Button size="small" variant="outlined" onClick={() => trace('spline')}>
+          Trace curves
+        </Button>
+        <Button size="small" variant="outlined" onClick={() => trace('wall')}>
+          Trace walls
+        </Button>
+      </Stack>
     </Stack>
   )
 }

@@ -67,6 +67,9 @@ export function SheetCard() {
           <ToggleButton value="lines" sx={{ py: 0.25, px: 1 }}>
             lines only
           </ToggleButton>
+          <ToggleButton value="frame" sx={{ py: 0.25, px: 1 }}>
+            frame
+          </ToggleButton>
         </ToggleButtonGroup>
       </Row>
       <Row label="Tone">

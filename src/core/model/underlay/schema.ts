@@ -79,9 +79,9 @@ export const underlaySchema = object({
   parts: array(partChoiceSchema.required()).max(1000).required(),
   /** Whether reviewers' mark-up shows. */
   markup: boolean().required(),
-  /** As printed, or drawn from its lines. */
+  /** As printed, drawn from its lines, or only where it lies: its frame alone, of which nothing is caught. */
   drawing: string()
-    .oneOf(['print', 'lines'] as const)
+    .oneOf(['print', 'lines', 'frame'] as const)
     .required(),
   /** One colour for all of it; null for its own. */
   tint: string()

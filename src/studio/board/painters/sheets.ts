@@ -37,16 +37,18 @@ export function paintSheet(
     for (const { x, y } of edge) canvas.lineTo(x, y)
     canvas.closePath()
   }
-  canvas.save()
-  canvas.globalAlpha = underlay.tone
-  canvas.fillStyle = '#ffffff'
-  if (underlay.crop || underlay.placement.bend) {
-    outline()
-    canvas.fill()
-  } else paintParallelogram(canvas, edge)
-  if (underlay.crop) canvas.clip()
-  paintContent(canvas, view, underlay, source, sheet, pictures)
-  canvas.restore()
+  if (underlay.drawing !== 'frame') {
+    canvas.save()
+    canvas.globalAlpha = underlay.tone
+    canvas.fillStyle = '#ffffff'
+    if (underlay.crop || underlay.placement.bend) {
+      outline()
+      canvas.fill()
+    } else paintParallelogram(canvas, edge)
+    if (underlay.crop) canvas.clip()
+    paintContent(canvas, view, underlay, source, sheet, pictures)
+    canvas.restore()
+  }
   if (standing === 'bare') return
   if (standing !== 'pointed') {
     canvas.fillStyle = standing === 'plain' ? palette.line : palette.red
