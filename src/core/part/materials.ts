@@ -9,11 +9,16 @@ export interface Material {
   readonly densityKgM3: number
 }
 
-/** Usual materials with their densities (EN 1999-1-1, EN 1993-1-1, EN 10088-1, EN 12164 and makers' tables for plastics). */
+/** Usual materials with their densities (EN 1999-1-1, EN 1993-1-1, EN 10088-1, EN 12164, ASTM A36 and SAE steels by the handbooks, and makers' tables for plastics). */
 export const MATERIALS: readonly Material[] = [
   { name: 'Aluminium 6061-T6', densityKgM3: 2700 },
   { name: 'Aluminium 6082-T6', densityKgM3: 2700 },
   { name: 'Aluminium 7075-T6', densityKgM3: 2810 },
+  { name: 'Carbon steel A36', densityKgM3: 7850 },
+  { name: 'Carbon steel 1018', densityKgM3: 7870 },
+  { name: 'Carbon steel 1045', densityKgM3: 7850 },
+  { name: 'Carbon steel C15', densityKgM3: 7850 },
+  { name: 'Carbon steel C45', densityKgM3: 7850 },
   { name: 'Steel S235', densityKgM3: 7850 },
   { name: 'Steel S355', densityKgM3: 7850 },
   { name: 'Stainless steel 1.4301', densityKgM3: 7900 },

@@ -1,4 +1,7 @@
 import type { Hole } from '../model/part/steps'
+import { MM_PER } from '../units/length'
+import { drillMm } from './drills'
+import { tapDrillOf } from './tap-drills'
 import { THREAD_STANDARDS, THREADS, type Thread, tapDrillMm } from './threads'
 
 /** A hole for a screw, by the tables that it comes from. */
@@ -60,13 +63,59 @@ const tapped = (thread: Thread): ScrewHole[] =>
     : [
         {
           name: `${thread.name}, tapped`,
-          standard: `${THREAD_STANDARDS[thread.series]}; drilled by its diameter less its pitch`,
+          standard: `${THREAD_STANDARDS[thread.series]}; drill ${tapDrillOf(thread.name)?.name ?? 'by its diameter less its pitch'}`,
           hole: { diameterMm: tapDrillMm(thread), thread: thread.name, head: undefined },
         },
       ]
 
+/** Drills by number or letter, and fractions of an inch, as tables name them. @returns millimetres */
+function inchMm(drill: string): number {
+  const [whole = '0', fraction] = drill.includes(' ') ? drill.split(' ') : drill.includes('/') ? ['0', drill] : [drill]
+  if (fraction === undefined) return drillMm(drill) ?? Number(whole) * MM_PER.in
+  const [over, under] = fraction.split('/').map(Number) as [number, number]
+  return (Number(whole) + over / under) * MM_PER.in
+}
+
+/**
+ * Socket head cap screws in inches: size, its diameter, clearance hole of normal fit, and counterbore (ASME B18.3, drill
+ * and counterbore sizes). The head is as high as the screw is thick: so deep it lies flush.
+ */
+const INCH: readonly (readonly [size: string, inches: number, clearance: string, counterbore: string])[] = [
+  ['#0', 0.06, '49', '1/8'],
+  ['#1', 0.073, '43', '5/32'],
+  ['#2', 0.086, '36', '3/16'],
+  ['#3', 0.099, '31', '7/32'],
+  ['#4', 0.112, '29', '7/32'],
+  ['#5', 0.125, '23', '1/4'],
+  ['#6', 0.138, '18', '9/32'],
+  ['#8', 0.164, '10', '5/16'],
+  ['#10', 0.19, '2', '3/8'],
+  ['1/4', 1 / 4, '9/32', '7/16'],
+  ['5/16', 5 / 16, '11/32', '17/32'],
+  ['3/8', 3 / 8, '13/32', '5/8'],
+  ['7/16', 7 / 16, '15/32', '23/32'],
+  ['1/2', 1 / 2, '17/32', '13/16'],
+  ['5/8', 5 / 8, '21/32', '1/1'],
+  ['3/4', 3 / 4, '25/32', '1 3/16'],
+  ['7/8', 7 / 8, '29/32', '1 3/8'],
+  ['1', 1, '1 1/32', '1 5/8'],
+]
+
+const forInchScrew = ([size, inches, clearance, counterbore]: (typeof INCH)[number]): ScrewHole[] => {
+  const diameterMm = inchMm(clearance)
+  const head = { kind: 'counterbore' as const, diameterMm: inchMm(counterbore), depthMm: inches * MM_PER.in }
+  return [
+    { name: `${size}, clearance`, standard: 'ASME B18.3, normal fit', hole: { diameterMm, head: undefined } },
+    { name: `${size}, counterbored`, standard: 'ASME B18.3, normal fit', hole: { diameterMm, head } },
+  ]
+}
+
 /** Every hole that the tables have. */
-export const SCREW_HOLES: readonly ScrewHole[] = [...METRIC.flatMap(forScrew), ...THREADS.flatMap(tapped)]
+export const SCREW_HOLES: readonly ScrewHole[] = [
+  ...METRIC.flatMap(forScrew),
+  ...INCH.flatMap(forInchScrew),
+  ...THREADS.flatMap(tapped),
+]
 
 /** The hole of the tables that a step is, where it is one. */
 export const screwHoleOf = ({ diameterMm, thread, head }: Hole): ScrewHole | undefined =>

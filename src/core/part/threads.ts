@@ -1,4 +1,5 @@
 import { MM_PER } from '../units/length'
+import { tapDrillOf } from './tap-drills'
 
 /** A screw thread by its standard. Lengths in millimetres. */
 export interface Thread {
@@ -173,5 +174,6 @@ export function unifiedThread(size: string, inches: number, perInch: number): Th
 /** The diameter of a numbered screw, in inches (ASME B1.1): 0.060 for 0 and 0.013 more for each. */
 export const screwInches = (number: number): number => 0.06 + 0.013 * number
 
-/** What is drilled before a thread is cut: its diameter less its pitch, about three quarters of a full thread. */
-export const tapDrillMm = ({ nominalMm, pitchMm }: Thread): number => nominalMm - pitchMm
+/** What is drilled before a thread is cut: by the tables, else its diameter less its pitch. */
+export const tapDrillMm = ({ name, nominalMm, pitchMm }: Thread): number =>
+  tapDrillOf(name)?.diameterMm ?? nominalMm - pitchMm

@@ -37,7 +37,8 @@ export function LiftCard() {
   }, [found, isScan, preview, busy, problem])
   useEffect(() => () => useLift.setState({ preview: null }), [])
 
-  if (!found) return <Typography color="text.secondary">Choose “Lift its lines …” at a sheet in the stack first.</Typography>
+  if (!found)
+    return <Typography color="text.secondary">Choose “Lift its lines …” at a sheet in the stack first.</Typography>
   if (isScan) return <NothingToLift name={found.name} />
   const change = (part: Partial<LiftOptions>) =>
     useLift.setState({ options: { ...options, ...part }, preview: null, problem: null })

@@ -6,6 +6,7 @@ import { distance, type Point } from '../../geometry/vector'
 import type { Hole } from '../../model/part/steps'
 import { MM_PER } from '../../units/length'
 import { INCH_DRILLS_MM } from '../drills'
+import { TAP_DRILLS_MM } from '../tap-drills'
 import { innerCorners } from './corners'
 import type { Contour, DrilledHole, Work } from './work'
 
@@ -78,6 +79,7 @@ function isDrillSize(diameterMm: number): boolean {
   return (
     by(diameterMm <= 14 ? 0.1 : 0.5) ||
     by(MM_PER.in / 64) ||
+    TAP_DRILLS_MM.some((mm) => Math.abs(mm - diameterMm) <= DRILL_OFF_MM) ||
     INCH_DRILLS_MM.some((mm) => Math.abs(mm - diameterMm) <= DRILL_OFF_MM)
   )
 }
