@@ -9,7 +9,7 @@ import type { Opening } from '../model/opening/schema'
 import { openingTypeOf } from '../model/opening-type/schema'
 import { Plan } from '../model/plan'
 import type { ProjectRecord } from '../model/registry'
-import { type Cutting, cuttingOf } from '../model/settings/schema'
+import { type Cutting, cuttingOf, displayOf } from '../model/settings/schema'
 import type { Boundary } from '../model/space/boundary'
 import type { Space } from '../model/space/schema'
 import { meanFactor } from '../model/wall/geometry'
@@ -139,6 +139,7 @@ export function whyRefused(opening: Opening, wall: Wall, records: ReadonlyMap<st
     wallHeightMm(wall, records),
     opening,
     others.filter(({ wallId }) => wallId === wall.id),
+    displayOf(records),
   )
 }
 

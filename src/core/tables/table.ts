@@ -1,7 +1,7 @@
 import type { Building } from '../building/building'
 
 /** What figures of a column are. Text columns say who or what; figures can be summed. */
-export type ColumnUnit = 'text' | 'count' | 'figure' | 'mm' | 'm2' | 'm3' | 'kg'
+export type ColumnUnit = 'text' | 'count' | 'figure' | 'mm' | 'm2' | 'm3' | 'kg' | 'ft' | 'ft2' | 'ft3' | 'lb'
 
 export interface TableColumn {
   readonly key: string

@@ -19,6 +19,7 @@ import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import { displayOf } from '@/core/model/settings/schema'
 import { workPlanesOf } from '@/core/model/work-plane/schema'
+import { inJobUnits } from '@/core/tables/imperial'
 import { TABLES, tablesOf } from '@/core/tables/registry'
 import type { LengthDisplay } from '@/core/units/format'
 import {
@@ -116,7 +117,7 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   pdf: (project, on) => pdfOfPlan(drawnPlan(project, on, planGroups), on.paper ?? USUAL_PAPER),
   glb: (project) => writeGlb(built(project), project.name, cornerOf(project)),
   gbxml: (project) => writeGbxml(built(project), project.name),
-  xlsx: (project) => writeXlsx(tablesOf(built(project))),
+  xlsx: (project) => writeXlsx(tablesOf(built(project)).map((table) => inJobUnits(table, displayOf(byId(project))))),
   json: ({ name, records }) => `${JSON.stringify({ format: 'calque-project', version: 1, name, records }, null, 1)}\n`,
   step: (project, on) => stepOfPart(byId(project), on.part),
   'dxf-part': (project, on) => dxfOfPart(byId(project), on.part),
@@ -136,7 +137,7 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   ...Object.fromEntries(
     TABLES.map((kind): [string, Writer] => [
       `csv-${kind.name}`,
-      (project) => writeCsv({ ...kind, rows: kind.rows(built(project)) }),
+      (project) => writeCsv(inJobUnits({ ...kind, rows: kind.rows(built(project)) }, displayOf(byId(project)))),
     ]),
   ),
 }

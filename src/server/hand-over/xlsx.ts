@@ -1,8 +1,20 @@
 import ExcelJS from 'exceljs'
 import { heading, rounded } from '@/core/formats/csv/write'
-import { type Table, totalsOf } from '@/core/tables/table'
+import { type ColumnUnit, type Table, totalsOf } from '@/core/tables/table'
 
-const FORMATS = { text: '@', count: '0', figure: '0.0000', mm: '0.0', m2: '0.000', m3: '0.0000', kg: '0.00' } as const
+const FORMATS: Readonly<Record<ColumnUnit, string>> = {
+  text: '@',
+  count: '0',
+  figure: '0.0000',
+  mm: '0.0',
+  m2: '0.000',
+  m3: '0.0000',
+  kg: '0.00',
+  ft: '0.000',
+  ft2: '0.00',
+  ft3: '0.00',
+  lb: '0.00',
+}
 const WIDEST = 40
 
 /** Tables as a workbook (Office Open XML), one sheet each; figures stay figures. */

@@ -3,6 +3,8 @@
 import Box from '@mui/material/Box'
 import { useEffect, useRef } from 'react'
 import { OFF_CLASSES_MM } from '@/core/check/trace-to-sheet'
+import { formatLength } from '@/core/units/format'
+import { toolContext } from '../bench-store'
 import { palette } from '../board/palette'
 import { CHART_FIGURE, chartIn, WORD_AXIS } from '../panels/chart'
 
@@ -54,7 +56,9 @@ export default function OffHistogram({
   }, [counts, toleranceMm])
   const words = counts.flatMap((count, i) => {
     const bound = OFF_CLASSES_MM[i]
-    return count > 0 ? [`${count} ${bound ? `within ${bound} mm` : 'further off'}`] : []
+    return count > 0
+      ? [`${count} ${bound ? `within ${formatLength(bound, toolContext().display)}` : 'further off'}`]
+      : []
   })
   return (
     <Box

@@ -1,9 +1,33 @@
-import { type Table, type TableColumn, totalsOf } from '../../tables/table'
+import { type ColumnUnit, type Table, type TableColumn, totalsOf } from '../../tables/table'
 
-/** Decimals in which a table is handed over: a tenth of a millimetre, a thousandth of a square metre. */
-const DECIMALS = { text: 0, count: 0, figure: 4, mm: 1, m2: 3, m3: 4, kg: 2 } as const
+/** Decimals in which a table is handed over: a tenth of a millimetre or a thousandth of a foot, a thousandth of a square metre. */
+const DECIMALS: Readonly<Record<ColumnUnit, number>> = {
+  text: 0,
+  count: 0,
+  figure: 4,
+  mm: 1,
+  m2: 3,
+  m3: 4,
+  kg: 2,
+  ft: 3,
+  ft2: 2,
+  ft3: 2,
+  lb: 2,
+}
 
-const SIGNS = { text: '', count: '', figure: '', mm: ' (mm)', m2: ' (m²)', m3: ' (m³)', kg: ' (kg)' } as const
+const SIGNS: Readonly<Record<ColumnUnit, string>> = {
+  text: '',
+  count: '',
+  figure: '',
+  mm: ' (mm)',
+  m2: ' (m²)',
+  m3: ' (m³)',
+  kg: ' (kg)',
+  ft: ' (ft)',
+  ft2: ' (sq ft)',
+  ft3: ' (cu ft)',
+  lb: ' (lb)',
+}
 
 /** The heading of a column with its unit. */
 export const heading = ({ label, unit }: TableColumn): string => label + SIGNS[unit]

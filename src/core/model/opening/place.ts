@@ -1,4 +1,5 @@
 import type { Point } from '../../geometry/vector'
+import { formatLength, type LengthDisplay } from '../../units/format'
 import { faceOffsets, type WallBand } from '../wall/geometry'
 import { type TracedPiece, wallLengthMm, wallPlace } from '../wall/line'
 import type { Opening } from './schema'
@@ -48,20 +49,23 @@ const SLACK_MM = 0.01
  * Why an opening does not fit into its wall, in a sentence; null where it does.
  * @param heightMm of the wall
  * @param others the openings that the wall has already
+ * @param display how the job writes lengths
  */
 export function whyNotFit(
   wall: TracedPiece,
   heightMm: number,
   opening: Opening,
   others: readonly Opening[],
+  display: LengthDisplay = { unit: 'mm', precision: 0 },
 ): string | null {
+  const shown = (mm: number) => formatLength(mm, display)
   const length = wallLengthMm(wall)
   const [from, to] = [opening.alongMm - opening.widthMm / 2, opening.alongMm + opening.widthMm / 2]
   if (opening.widthMm > length + SLACK_MM)
-    return `The opening is ${Math.round(opening.widthMm)} mm wide, its wall only ${Math.round(length)} mm long.`
+    return `The opening is ${shown(opening.widthMm)} wide, its wall only ${shown(length)} long.`
   if (from < -SLACK_MM || to > length + SLACK_MM) return 'The opening would reach beyond the end of its wall.'
   if (opening.sillMm + opening.heightMm > heightMm + SLACK_MM)
-    return `The opening would end ${Math.round(opening.sillMm + opening.heightMm)} mm above the foot of its wall, which is only ${Math.round(heightMm)} mm high.`
+    return `The opening would end ${shown(opening.sillMm + opening.heightMm)} above the foot of its wall, which is only ${shown(heightMm)} high.`
   const inTheWay = others.find(
     (other) =>
       other.id !== opening.id &&

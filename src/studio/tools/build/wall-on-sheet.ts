@@ -40,7 +40,7 @@ export const wallOnSheet: Tool = {
     const { openings, thicknessMm } = run
     const many =
       openings.length === 0 ? 'no opening' : openings.length === 1 ? '1 opening' : `${openings.length} openings`
-    return `A wall of ${Math.round(thicknessMm)} mm with ${many}: click to make it, with Shift all that hangs together.`
+    return `A wall of ${formatLength(thicknessMm, context.display)} with ${many}: click to make it, with Shift all that hangs together.`
   },
   fields: () => [],
   click: (session, point, context) => {

@@ -1,0 +1,25 @@
+import { isImperial, type LengthDisplay } from '../units/format'
+import type { ColumnUnit, Table } from './table'
+
+/** What each unit becomes in a job of feet and inches, and how many of those one of it is. */
+const IMPERIAL: Partial<Record<ColumnUnit, readonly [unit: ColumnUnit, factor: number]>> = {
+  mm: ['ft', 1 / 304.8],
+  m2: ['ft2', 1 / 0.3048 ** 2],
+  m3: ['ft3', 1 / 0.3048 ** 3],
+  kg: ['lb', 1 / 0.453_592_37],
+}
+
+/** A table in the units of the job: figures stay figures that can be summed. */
+export function inJobUnits(table: Table, display: Pick<LengthDisplay, 'unit'>): Table {
+  if (!isImperial(display)) return table
+  const columns = table.columns.map((column) => ({ ...column, unit: IMPERIAL[column.unit]?.[0] ?? column.unit }))
+  const factors = table.columns.map(({ key, unit }) => [key, IMPERIAL[unit]?.[1] ?? 1] as const)
+  const rows = table.rows.map((row) => {
+    const turned = factors.map(([key, factor]) => {
+      const value = row.cells[key]
+      return [key, typeof value === 'number' ? value * factor : value] as const
+    })
+    return { ...row, cells: { ...row.cells, ...Object.fromEntries(turned) } as typeof row.cells }
+  })
+  return { ...table, columns, rows }
+}
