@@ -52,8 +52,18 @@ async function writeFileSafely(path: string, pieces: Iterable<string>): Promise<
   }
 }
 
-function* asJson({ segments, segmentFlags, curves, curveFlags, text, images }: Linework): Generator<string> {
-  yield '{"unit":"pt","segments":['
+function* asJson({
+  segments,
+  segmentFlags,
+  curves,
+  curveFlags,
+  text,
+  images,
+  roundingPt = 0,
+}: Linework): Generator<string> {
+  // How far coordinates may be off by how large they are in the file, where that is anything.
+  const rounding = roundingPt > 0 ? `"roundingPt":${tidy(roundingPt)},` : ''
+  yield `{"unit":"pt",${rounding}"segments":[`
   yield* rows(segments, segmentFlags, 4)
   yield '],"curves":['
   yield* rows(curves, curveFlags, 8)

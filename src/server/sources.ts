@@ -48,6 +48,7 @@ export async function listSources(projectId: string): Promise<SourceView[]> {
       contentHash,
       pageCount,
       isProtected: file.password !== null || status === 'locked',
+      holds: file.holds ?? [],
       supersedes,
       damage: damage && PROBLEM_SENTENCES[damage](name),
       sheets: pages.filter(({ sourceId }) => sourceId === id).map((sheet) => viewOf(name, sheet)),

@@ -1,4 +1,5 @@
 import { expect } from '@playwright/test'
+import { PDFDocument, PDFName } from 'pdf-lib'
 import { boathouseSet } from '../../demo/sheets/boathouse'
 import { siteSheet } from '../../demo/sheets/site-sheet'
 import { project } from '../../src/core/geometry/projective'
@@ -250,4 +251,18 @@ test('a door is put into a wall traced by one face where the cursor catches the 
   await page.getByRole('option', { name: 'Feet and inches' }).click()
   await studio.bench.getByRole('button', { name: 'Door', exact: true }).click()
   await expect(studio.bench.getByLabel('Width')).toHaveValue('3′ 0″')
+})
+
+test('a portfolio says what it holds, and its files stand on the wall', async ({ page }) => {
+  const document = await PDFDocument.create()
+  document.addPage([300, 200])
+  await document.attach(await siteSheet(), 'meadow.pdf', { mimeType: 'application/pdf' })
+  await document.attach(new TextEncoder().encode('hello'), 'letter.txt', { mimeType: 'text/plain' })
+  document.catalog.set(PDFName.of('Collection'), document.context.obj({ Type: 'Collection' }))
+  const studio = new StudioPage(page)
+  await studio.newProject('Portfolio')
+  await studio.upload('folder.pdf', await document.save())
+  await expect(page.getByText('A portfolio of 2 files.')).toBeVisible()
+  await expect(page.getByText('Can’t be read: letter.txt.')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'meadow.pdf' })).toBeVisible()
 })

@@ -193,7 +193,11 @@ describe('what files say of themselves', () => {
     const { id: sourceId } = await server.addSource(id, 'a.svg', bytesOf(drawing(41)))
     const source = (await server.sourceOf(sourceId))!
     const page = { widthPt: 9, heightPt: 9, zeroPt: { x: 0, y: 0 }, resolution: null, problem: null }
-    await server.keepOpened(source, { producer: 'Maker\0 9\ud800', pages: [{ ...page, label: 'Plan\0\udfff' }] })
+    await server.keepOpened(source, {
+      embedded: [],
+      producer: 'Maker\0 9\ud800',
+      pages: [{ ...page, label: 'Plan\0\udfff' }],
+    })
     expect((await server.sourceOf(sourceId))!.producer).toBe('Maker 9\ufffd')
     expect((await server.listSources(id))[0]!.sheets[0]!.label).toBe('Plan\ufffd')
     expect(await server.findPages(id, 'Plan')).toHaveLength(1)

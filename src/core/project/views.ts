@@ -26,12 +26,21 @@ export interface SheetView {
   readonly print: Print | null
   /** The ratio that it names as its own. */
   readonly ratio: StatedRatio | null
+  /** How far its coordinates may be off by how large they are in the file, in points; null where that is nothing. */
+  readonly roundingPt: number | null
   /** Where the zero of the file's own coordinates lies, in points of the sheet. */
   readonly zeroPt: Point
   /** Of a page that is an image; `set` where the person overruled what the file says. */
   readonly resolution: { readonly dpi: number; readonly stated: boolean; readonly set: boolean } | null
   /** Size of the paper as the person says against that as the file says. */
   readonly paperFactor: number
+}
+
+/** A file within another one, as in a portfolio. */
+export interface HeldFile {
+  readonly name: string
+  /** Whether it is of a kind that can be read: then it was brought in beside the file that holds it. */
+  readonly readable: boolean
 }
 
 /** A file as clients see it. */
@@ -48,6 +57,8 @@ export interface SourceView {
   readonly pageCount: number | null
   /** Whether a password opens it. The password itself never leaves the server. */
   readonly isProtected: boolean
+  /** Of a portfolio: what it holds; empty for any other file. */
+  readonly holds: readonly HeldFile[]
   /** The older revision that it took the place of. */
   readonly supersedes: string | null
   /** A sentence where the stored bytes are lost or damaged. */

@@ -21,6 +21,8 @@ export interface Linework {
   readonly styles: readonly LineStyle[]
   readonly text: readonly TextRun[]
   readonly images: readonly ImagePlacement[]
+  /** How far coordinates may be off by how large they are in the file, in points; left out where that is nothing. */
+  readonly roundingPt?: number
   readonly layers: readonly SheetLayer[]
 }
 

@@ -19,6 +19,7 @@ import type { MakingRequest } from '@/core/formats/making'
 import type { Change } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
+import type { HeldFile } from '@/core/project/views'
 import type { SourceKind } from '@/core/sheet/kinds'
 import type { Counts, PageContent } from '@/core/sheet/linework'
 import type { Print } from '@/core/sheet/print'
@@ -88,6 +89,8 @@ export const sources = pgTable(
     supersedes: text(),
     /** What is wrong with the stored bytes, found when they were last looked at. */
     damage: text().$type<SourceProblem>(),
+    /** Of a portfolio: the files that it holds. Those that can be read stand beside it as files of their own. */
+    holds: jsonb().$type<readonly HeldFile[]>(),
     checkedAt: timestamp({ withTimezone: true }),
     createdAt: now(),
   },
@@ -129,6 +132,8 @@ export const sheets = pgTable(
     proposal: jsonb().$type<ScaleProposal>(),
     /** Whether its figures are still to be read from its picture. */
     lettering: boolean().notNull().default(false),
+    /** How far coordinates may be off by how large they are in the file, in points; null where that is nothing. */
+    roundingPt: doublePrecision(),
     /** All its text, for finding it. */
     words: text(),
     /** See core/sheet/likeness.ts. */

@@ -5,7 +5,9 @@ import { database } from '../database/client'
 import { type SheetStatus, sources } from '../database/schema'
 import { announce } from '../events'
 import type { Job, JobName, Jobs } from '../jobs'
+import { Problem } from '../problem'
 import { unseal } from '../secrets'
+import { addSource } from '../sources'
 import {
   type FoundSheet,
   keepFailure,
@@ -51,10 +53,27 @@ async function openFile(reader: Reader, sourceId: string): Promise<void> {
   await reader.run(workOn(source, [{ kind: 'open' }]), (_, outcome) =>
     settled<OpenedFile>(
       outcome,
-      (file) => keepOpened(source, file),
+      async (file) => {
+        await keepOpened(source, file)
+        await bringInEmbedded(source, file)
+      },
       (problem) => keepFailure({ name: 'open', data: { sourceId } }, problem),
     ),
   )
+}
+
+/** What a portfolio holds stands beside it, each as a file of its own; one that is there already is not added again. */
+async function bringInEmbedded({ projectId }: Source, { embedded }: OpenedFile): Promise<void> {
+  for (const { name, bytes } of embedded) if (bytes) await addSource(projectId, name, oneChunk(bytes)).catch(passedOver)
+}
+
+async function* oneChunk(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
+  yield bytes
+}
+
+/** One that is too large, or whose project is gone, is left out; our own faults are tried again. */
+function passedOver(error: unknown): void {
+  if (!(error instanceof Problem)) throw error
 }
 
 /** Pages in these states have what the job is for. */

@@ -35,6 +35,9 @@ export async function sourceOf(sourceId: string): Promise<Source | undefined> {
   return source
 }
 
+const heldBy = ({ embedded }: OpenedFile) =>
+  embedded.length > 0 ? embedded.map(({ name, bytes }) => ({ name: storable(name), readable: bytes !== null })) : null
+
 /** A statement takes 65,535 values at most. */
 const ROWS_AT_ONCE = 1000
 
@@ -44,7 +47,13 @@ export async function keepOpened(source: Source, file: OpenedFile): Promise<void
   await inTransaction(async (tx) => {
     const [still] = await tx
       .update(sources)
-      .set({ status: 'reading', problem: null, pageCount: file.pages.length, producer: storable(file.producer) })
+      .set({
+        status: 'reading',
+        problem: null,
+        pageCount: file.pages.length,
+        producer: storable(file.producer),
+        holds: heldBy(file),
+      })
       .where(eq(sources.id, sourceId))
       .returning()
     if (!still) return

@@ -11,6 +11,8 @@ export interface SheetFile {
   readonly producer: string
   /** Names that the file gives its pages; null for a page without. */
   names(): Promise<readonly (string | null)[]>
+  /** Files that a portfolio holds; those of no kind that can be read without their bytes. */
+  embedded?(): Promise<readonly { readonly name: string; readonly bytes: Uint8Array | null }[]>
   /** @param number from 1 @throws SourceError */
   page(number: number): Promise<SheetPage>
   close(): Promise<void>

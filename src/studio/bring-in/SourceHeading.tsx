@@ -15,7 +15,7 @@ import { putBack } from './uploads'
 
 /** A file on the wall: its name, how its reading goes, and what can be done with it as a whole. */
 export function SourceHeading({ source }: { source: SourceView }) {
-  const { id, name, status, problem, damage, pageCount, sheets, canTryAgain } = source
+  const { id, name, status, problem, damage, holds, pageCount, sheets, canTryAgain } = source
   const newer = useProject((project) => project.sources.find(({ supersedes }) => supersedes === id))
   const used = useProject((project) =>
     underlaysOf(project.records).some(({ sheetId }) => sheets.some((sheet) => sheet.id === sheetId)),
@@ -75,6 +75,7 @@ export function SourceHeading({ source }: { source: SourceView }) {
             {damage}
           </Alert>
         )}
+        {holds.length > 0 && <Holds files={holds} />}
         {problem && status === 'failed' && (
           <Alert severity="error" action={canTryAgain && <TryAgain onClick={readOn} />}>
             {problem}
@@ -101,6 +102,23 @@ export function SourceHeading({ source }: { source: SourceView }) {
         )}
       </Stack>
     </Box>
+  )
+}
+
+/** What a portfolio holds: files of its own beside it, and what can't be read. */
+function Holds({ files }: { files: SourceView['holds'] }) {
+  const listed = (readable: boolean) =>
+    files
+      .filter((file) => file.readable === readable)
+      .map(({ name }) => name)
+      .join(', ')
+  const [here, left] = [listed(true), listed(false)]
+  return (
+    <Alert severity="info" variant="outlined">
+      {`A portfolio of ${files.length === 1 ? 'one file' : `${files.length} files`}. `}
+      {here && `On this wall as files of their own: ${here}. `}
+      {left && `Can’t be read: ${left}.`}
+    </Alert>
   )
 }
 

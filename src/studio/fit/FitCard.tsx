@@ -15,6 +15,7 @@ import { fittingOf, straightened } from '@/core/fit/refit'
 import { FitError } from '@/core/fit/residual'
 import { displayOf } from '@/core/model/settings/schema'
 import type { KnownDimension, Placement, Underlay } from '@/core/model/underlay/schema'
+import { formatLength, isImperial, type LengthDisplay } from '@/core/units/format'
 import { useBench } from '../bench-store'
 import { underlaysOf, useProject } from '../project/store'
 import { fitState } from '../sheets/fit-state'
@@ -43,13 +44,19 @@ export function FitCard() {
   return <Fitting underlay={underlay} group={picked.length > 0 ? picked : [underlay]} />
 }
 
+/** Errors are told in figures of their own size. */
+const finest = (display: LengthDisplay): LengthDisplay => ({
+  ...display,
+  precision: Math.max(display.precision, isImperial(display) ? 5 : 2),
+})
+
 /** @param group the sheets that change together, this among them */
 function Fitting({ underlay, group }: { underlay: Underlay; group: readonly Underlay[] }) {
   const sources = useProject((project) => project.sources)
   const records = useProject((project) => project.records)
   const { name, dimensions } = underlay
   const { ratio, words, trusted } = fitState(underlay, sources, displayOf(records))
-  const paperFactor = sheetOf(sources, underlay.sheetId)?.sheet.paperFactor ?? 1
+  const { paperFactor = 1, roundingPt = null } = sheetOf(sources, underlay.sheetId)?.sheet ?? {}
   const fitting = useMemo(() => fittingOf(straightened(underlay.placement, dimensions)), [underlay, dimensions])
   const checks = dimensions.filter(({ role }) => role === 'check')
   const ordered = useMemo(
@@ -82,6 +89,12 @@ function Fitting({ underlay, group }: { underlay: Underlay; group: readonly Unde
           {words}
         </Typography>
       </Typography>
+      {roundingPt !== null && (
+        <Typography color="text.secondary" sx={{ mb: 1, fontSize: 12.5 }}>
+          Coordinates in this file are so large that they are read to ±{' '}
+          {formatLength(roundingPt * underlay.placement.mmPerPt, finest(displayOf(records)))}.
+        </Typography>
+      )}
       <LockNote underlays={group} />
       <LevelMarkPanel underlay={underlay} />
       {fitting.length < 2 && <ProposalPanel underlay={underlay} paperFactor={paperFactor} />}

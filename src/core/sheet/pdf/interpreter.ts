@@ -26,6 +26,13 @@ const TILING_MOST_OPERATORS = 200_000
 /** Graphics states within one another; ISO 32000 (annex C) asks readers for 28. A small file could ask for gigabytes. */
 const DEEPEST_STATES = 10_000
 
+/** Binary digits of single precision behind the first (IEEE 754). */
+const SINGLE_DIGITS = 23
+/** Smaller coordinates are exact to a few thousandths of a unit. */
+const EXACT_ENOUGH = 2 ** 15
+/** Less than this on paper is told of nowhere. */
+const LEAST_ROUNDING_PT = 0.002
+
 /** Path pieces as pdf.js packs them. */
 const Draw = { moveTo: 0, lineTo: 1, curveTo: 2, quadraticCurveTo: 3, closePath: 4 } as const
 
@@ -53,6 +60,7 @@ export class Interpreter {
   private tilingDepth = 0
   private pendingClip: 'nonzero' | 'evenodd' | null = null
   private strokeStyle = -1
+  private roundingPt = 0
 
   constructor(
     private readonly context: PageContext,
@@ -67,7 +75,17 @@ export class Interpreter {
   }
 
   finish(): Linework {
-    return this.recorder.finish(this.layers)
+    const linework = this.recorder.finish(this.layers)
+    return this.roundingPt > LEAST_ROUNDING_PT ? { ...linework, roundingPt: this.roundingPt } : linework
+  }
+
+  /** pdf.js hands coordinates over in single precision, before they are mapped to the page: large ones lose digits. */
+  private noteSize(box: ArrayLike<number> | undefined): void {
+    if (!box) return
+    const largest = Math.max(Math.abs(box[0]!), Math.abs(box[1]!), Math.abs(box[2]!), Math.abs(box[3]!))
+    if (largest <= EXACT_ENOUGH || !Number.isFinite(largest)) return
+    const ulp = 2 ** (Math.floor(Math.log2(largest)) - SINGLE_DIGITS)
+    this.roundingPt = Math.max(this.roundingPt, (ulp / 2) * lengthFactor(this.state.ctm))
   }
 
   execute({ fnArray, argsArray }: OperatorList): void {
@@ -79,6 +97,7 @@ export class Interpreter {
     const { state } = this
     switch (fn) {
       case ops.constructPath:
+        this.noteSize(args[2])
         return this.path(args[0], (args[1] as Float32Array[])[0])
       case ops.save:
         if (this.stack.length >= DEEPEST_STATES) throw new SourceError('page-too-deep')

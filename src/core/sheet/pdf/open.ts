@@ -1,6 +1,7 @@
 import * as pdfjs from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { WorkerMessageHandler } from 'pdfjs-dist/legacy/build/pdf.worker.mjs'
 import type { Affine } from '../../geometry/affine'
+import { kindOf } from '../kinds'
 import type { Linework, SheetLayer } from '../linework'
 import { SourceError } from '../problem'
 import { type FontMetrics, type OperatorList, PLAIN_FONT } from './graphics-state'
@@ -104,6 +105,22 @@ export class PdfFile {
       // A label that only counts says nothing.
       const parts = [label && label !== String(i + 1) ? label : null, titles.get(i) ?? null]
       return parts.filter(Boolean).join(' ').slice(0, LONGEST_NAME) || null
+    })
+  }
+
+  /** The files that a portfolio holds (ISO 32000-2, 12.3.5); those of kinds that can be read with their bytes. */
+  async embedded(): Promise<readonly { readonly name: string; readonly bytes: Uint8Array | null }[]> {
+    const { info } = (await this.document.getMetadata().catch(() => ({ info: {} }))) as {
+      info: { IsCollectionPresent?: boolean }
+    }
+    if (!info.IsCollectionPresent) return []
+    const held = Object.values((await this.document.getAttachments().catch(() => null)) ?? {}) as Attachment[]
+    let room = MOST_EMBEDDED_BYTES
+    return held.slice(0, MOST_EMBEDDED).map(({ filename, content }) => {
+      const fits = content && kindOf(content) !== null && content.length <= room
+      if (fits) room -= content.length
+      // They go to another process: a copy of each alone, not of all that lies around it.
+      return { name: filename.slice(0, LONGEST_NAME), bytes: fits ? content.slice() : null }
     })
   }
 
@@ -213,6 +230,15 @@ export class PdfFile {
     }
   }
 }
+
+interface Attachment {
+  readonly filename: string
+  readonly content?: Uint8Array
+}
+
+/** Files that are taken out of one portfolio at most, and their bytes together. */
+const MOST_EMBEDDED = 100
+const MOST_EMBEDDED_BYTES = 200 * 2 ** 20
 
 export interface PdfPage {
   /** From 1. */

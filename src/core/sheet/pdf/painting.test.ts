@@ -97,3 +97,11 @@ it('dashes begin where their phase says', async () => {
   const { linework } = await seen('[6 3] 4 d 10 10 m 200 10 l S')
   expect(linework.styles[0]).toMatchObject({ dashPt: [6, 3], dashPhasePt: 4 })
 })
+
+describe('coordinates that are large in the file', () => {
+  it('are told with how far they may be off; usual ones are not', async () => {
+    expect((await seen('10 10 m 200 10 l S')).linework.roundingPt).toBeUndefined()
+    const coarse = await seen('q 0.05 0 0 0.05 -650000 -650000 cm 13002001 13002002 m 13003001 13002002 l S Q')
+    expect(coarse.linework.roundingPt).toBeCloseTo(0.025, 9)
+  })
+})

@@ -202,6 +202,30 @@ it('a PDF that a certificate protects says so', async () => {
   await expect(openPdfFile(new Uint8Array(locked), {})).rejects.toMatchObject({ problem: 'certificate-needed' })
 })
 
+it('a portfolio gives the files that it holds, those of other kinds by their names alone', async () => {
+  const document = await PDFDocument.create()
+  document.addPage([300, 200])
+  await document.attach(await handWritten('0 0 m 9 9 l S'), 'plan.pdf', { mimeType: 'application/pdf' })
+  await document.attach(new TextEncoder().encode('not a drawing'), 'letter.txt', { mimeType: 'text/plain' })
+  const held = async () => {
+    const file = await openPdfFile(await document.save(), {})
+    try {
+      return await file.embedded!()
+    } finally {
+      await file.close()
+    }
+  }
+  // What is merely attached to a drawing is no portfolio.
+  expect(await held()).toEqual([])
+  document.catalog.set(PDFName.of('Collection'), document.context.obj({ Type: 'Collection' }))
+  const files = new Map((await held()).map(({ name, bytes }) => [name, bytes]))
+  expect([...files.keys()].sort()).toEqual(['letter.txt', 'plan.pdf'])
+  expect(files.get('letter.txt')).toBeNull()
+  const inner = await openPdfFile(files.get('plan.pdf')!, {})
+  expect((await (await inner.page(1)).linework()).segmentFlags).toHaveLength(1)
+  await inner.close()
+})
+
 describe('scans in PDF', () => {
   const SIDE = 4200
   /** Dark in its upper left quarter, too large to be decoded in a browser. */

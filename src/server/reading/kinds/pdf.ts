@@ -105,6 +105,10 @@ class PdfSheetFile implements SheetFile {
     return this.file.names()
   }
 
+  embedded() {
+    return this.file.embedded()
+  }
+
   async page(number: number): Promise<SheetPage> {
     const { file, painter, recorded, scans, locked } = this
     return new PdfSheetPage(file, await file.page(number), painter, recorded, scans, locked)

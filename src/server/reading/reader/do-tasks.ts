@@ -101,7 +101,7 @@ async function openedFile(file: SheetFile): Promise<OpenedFile> {
       ),
     )
   }
-  return { producer: file.producer, pages }
+  return { producer: file.producer, embedded: (await file.embedded?.()) ?? [], pages }
 }
 
 async function readLines(file: SheetFile, number: number, pictured: boolean): Promise<ReadLines> {
@@ -129,6 +129,7 @@ function findingsOf(linework: Linework, measures: readonly StatedMeasure[]): Fin
     content: contentOf(counts),
     ratio: statedRatio(text),
     proposal: proposalOf(linework, measures),
+    roundingPt: linework.roundingPt ?? null,
     words: text
       .map((run) => run.text)
       .join('\n')

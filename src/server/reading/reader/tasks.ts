@@ -22,9 +22,17 @@ export interface TaskFile {
   readonly password: string | null
 }
 
+/** A file within the one that is read: its bytes where it is of a kind that can be read. */
+export interface EmbeddedFile {
+  readonly name: string
+  readonly bytes: Uint8Array | null
+}
+
 /** What a file says of itself before any page is read. */
 export interface OpenedFile {
   readonly producer: string
+  /** Of a portfolio. */
+  readonly embedded: readonly EmbeddedFile[]
   readonly pages: readonly OpenedPage[]
 }
 
@@ -57,6 +65,7 @@ export interface Findings {
   readonly ratio: StatedRatio | null
   readonly proposal: ScaleProposal | null
   readonly words: string
+  readonly roundingPt: number | null
   readonly signature: number[]
 }
 

@@ -1,0 +1,2 @@
+ALTER TABLE "sheet" ADD COLUMN "rounding_pt" double precision;--> statement-breakpoint
+ALTER TABLE "source" ADD COLUMN "holds" jsonb;
