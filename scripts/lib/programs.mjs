@@ -19,6 +19,7 @@ const PROGRAMS = [
   'src/server/web/main.ts',
   'tests/bench/main.ts',
   'tests/bench/read-page.ts',
+  'tests/corpus/main.ts',
   'tests/faults/main.ts',
   'tests/shots/main.ts',
 ]

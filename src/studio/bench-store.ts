@@ -29,6 +29,8 @@ export interface BenchState {
   readonly tool: ToolName
   readonly session: Session
   readonly selection: readonly string[]
+  /** Whether sheets that are picked change together: those that were brought in at once only lie there picked. */
+  readonly together: boolean
   readonly choices: Choices
   /** What is caught: words of kinds that are off, and whether sheets and drawn lines are. */
   readonly catching: { readonly off: readonly string[]; readonly sheets: boolean; readonly drawn: boolean }
@@ -76,6 +78,7 @@ export const useBench = create<BenchState>(() => ({
   tool: 'look',
   session: EMPTY_SESSION,
   selection: [],
+  together: true,
   choices: {
     wallThicknessMm: 300,
     tracedLine: 'left',
@@ -201,7 +204,7 @@ export function takeTool(tool: ToolName): void {
   })
 }
 
-export const select = (selection: readonly string[]): void => set({ selection })
+export const select = (selection: readonly string[], together = true): void => set({ selection, together })
 
 export const pointAt = (pointed: string | null): void => {
   if (get().pointed !== pointed) set({ pointed })
@@ -245,11 +248,12 @@ export function planeWorkedOn(): string | null {
 
 export function toolContext(): ToolContext {
   const { records } = useProject.getState()
-  const { selection, choices } = get()
+  const { selection, together, choices } = get()
   return {
     records,
     display: displayOf(records),
     selection,
+    group: together ? selection : [],
     choices,
     levelId: levelForNew(),
     planeId: planeWorkedOn(),

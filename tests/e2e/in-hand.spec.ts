@@ -106,7 +106,7 @@ test('sheets that are picked together are scaled and turned together, and keep t
   expect(before).toHaveLength(2)
   // Brought in together they are two sheets; picked together they are one group.
   await expect(card.getByText('2 picked sheets')).toBeHidden()
-  await page.getByRole('button', { name: /^Pick plans – page 2/ }).click({ modifiers: ['ControlOrMeta'] })
+  await card.getByRole('button', { name: 'Size and turn them together' }).click()
   await expect(card.getByText('2 picked sheets are sized and turned together')).toBeVisible()
   await card.getByLabel('Base point (x, y)').fill('1 m, 2 m')
   await card.getByLabel('Base point (x, y)').press('Enter')

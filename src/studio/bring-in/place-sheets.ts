@@ -89,8 +89,10 @@ export function placePicked(at: Point | null): void {
   letGo()
   if (planeWorkedOn() !== boardOf(levelId)) workOn(boardOf(levelId))
   goTo('fit')
-  // Several that are picked change together: that is for the person to say.
-  select(fresh.slice(0, 1).map(({ id }) => id))
+  select(
+    fresh.map(({ id }) => id),
+    false,
+  )
   whenSized(() => showUnderlays(fresh))
 }
 

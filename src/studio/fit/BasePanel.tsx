@@ -20,9 +20,25 @@ import { turnTogether } from './group'
 import { togetherNow } from './together-now'
 
 /** Which sheets are sized and turned together, about which point, and by how much they turn. */
-export function BasePanel({ underlay, group }: { underlay: Underlay; group: readonly Underlay[] }) {
+export function BasePanel({
+  underlay,
+  group,
+  picked,
+}: {
+  underlay: Underlay
+  group: readonly Underlay[]
+  picked: readonly Underlay[]
+}) {
   return (
     <Stack component="section" aria-label="Turned and sized together" sx={{ gap: 1, mt: 2 }}>
+      {group.length === 1 && picked.length > 1 && (
+        <Box>
+          <Typography sx={{ fontSize: 12.5 }}>{picked.length} sheets are picked; each is sized by itself.</Typography>
+          <Button size="small" onClick={() => select(picked.map(({ id }) => id))}>
+            Size and turn them together
+          </Button>
+        </Box>
+      )}
       {group.length > 1 && (
         <Box>
           <Typography sx={{ fontSize: 12.5 }}>

@@ -37,11 +37,13 @@ const ResidualChart = dynamic(() => import('./ResidualChart'), { ssr: false })
 export function FitCard() {
   const records = useProject((project) => project.records)
   const selection = useBench((bench) => bench.selection)
+  const together = useBench((bench) => bench.together)
   const underlays = underlaysOf(records)
   const underlay = underlays.find(({ id }) => selection.includes(id)) ?? underlays.at(-1)
   if (!underlay) return <Typography>Bring in a sheet, then measure something on it that you know.</Typography>
   const picked = underlays.filter(({ id }) => selection.includes(id))
-  return <Fitting underlay={underlay} group={picked.length > 0 ? picked : [underlay]} />
+  const group = together && picked.length > 0 ? picked : [underlay]
+  return <Fitting underlay={underlay} group={group} picked={picked} />
 }
 
 /** Errors are told in figures of their own size. */
@@ -50,8 +52,14 @@ const finest = (display: LengthDisplay): LengthDisplay => ({
   precision: Math.max(display.precision, isImperial(display) ? 5 : 2),
 })
 
-/** @param group the sheets that change together, this among them */
-function Fitting({ underlay, group }: { underlay: Underlay; group: readonly Underlay[] }) {
+interface FittingProps {
+  readonly underlay: Underlay
+  /** The sheets that change together, this among them. */
+  readonly group: readonly Underlay[]
+  readonly picked: readonly Underlay[]
+}
+
+function Fitting({ underlay, group, picked }: FittingProps) {
   const sources = useProject((project) => project.sources)
   const records = useProject((project) => project.records)
   const { name, dimensions } = underlay
@@ -132,7 +140,7 @@ function Fitting({ underlay, group }: { underlay: Underlay; group: readonly Unde
         </Button>
       )}
       {dimensions.length > 1 && <ResidualChart underlay={underlay} dimensions={ordered} doubted={doubted} />}
-      <BasePanel underlay={underlay} group={group} />
+      <BasePanel underlay={underlay} group={group} picked={picked} />
       <OtherWays underlay={underlay} group={group} paperFactor={paperFactor} />
       <ReadingList />
       <Typography color="text.secondary" sx={{ mt: 2, fontSize: 12.5 }}>

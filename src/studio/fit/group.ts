@@ -11,22 +11,22 @@ import { refit } from './refit'
 
 /** What the person chose for sheets that are sized and turned. */
 export interface Together {
-  /** Ids of what is picked. */
-  readonly selection: readonly string[]
+  /** Ids of what is picked to change together. */
+  readonly group: readonly string[]
   /** The point of the board that stays where it is; null for what each way of changing keeps by itself. */
   readonly base: Point | null
 }
 
 /** What a tool of the fit step goes by. */
-export const togetherOf = ({ selection, choices }: Pick<ToolContext, 'selection' | 'choices'>): Together => ({
-  selection,
+export const togetherOf = ({ group, choices }: Pick<ToolContext, 'group' | 'choices'>): Together => ({
+  group,
   base: choices.basePoint,
 })
 
 /** The sheets that change with one: all that are picked where it is one of them, else it alone. */
-function groupOf(underlay: Underlay, { selection }: Together): readonly Underlay[] {
-  if (!selection.includes(underlay.id)) return [underlay]
-  return underlaysOf(useProject.getState().records).filter(({ id }) => selection.includes(id))
+function groupOf(underlay: Underlay, { group }: Together): readonly Underlay[] {
+  if (!group.includes(underlay.id)) return [underlay]
+  return underlaysOf(useProject.getState().records).filter(({ id }) => group.includes(id))
 }
 
 /** What stays where it is when sheets are sized or turned: the base point that was given, else the middle of them all. */
@@ -63,6 +63,13 @@ export function turnTogether(
   byRad: number,
 ): readonly Underlay[] {
   return carry(label, underlays, turnedAbout(fixedPoint(underlays, base), byRad), false)
+}
+
+/** Turns each sheet about its own middle. @param byRad anticlockwise */
+export function turnApart(label: string, underlays: readonly Underlay[], byRad: number): readonly Underlay[] {
+  const turned = underlays.flatMap((each) => carriedAlong([each], turnedAbout(fixedPoint([each], null), byRad), false))
+  refit(label, turned)
+  return turned.map(({ after }) => after)
 }
 
 /** Scales sheets together. */

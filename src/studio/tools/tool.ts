@@ -63,6 +63,8 @@ export interface ToolContext {
   readonly records: ReadonlyMap<string, ProjectRecord>
   readonly display: LengthDisplay
   readonly selection: readonly string[]
+  /** Of what is picked, the sheets that change together. */
+  readonly group: readonly string[]
   /** Choices that outlive a session, such as the wall's thickness. */
   readonly choices: Choices
   /** The level or work plane that new elements stand on. */

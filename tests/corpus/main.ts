@@ -1,0 +1,73 @@
+import { readFile } from 'node:fs/promises'
+import { extname, join, relative } from 'node:path'
+import { openSource } from '../../src/server/reading/open-source'
+import { byPoppler } from '../support/poppler'
+import { type Difference, differenceOf } from './compare'
+import { gather } from './gather'
+
+/**
+ * Reads files of programs that we know nothing of, beside an independent reader, and prints where the two differ. What is
+ * gathered stays in a folder that the repository does not keep.
+ */
+const FOLDER = join(process.cwd(), '.calque', 'corpus')
+const MOST_PAGES = Number(process.argv[2] ?? 1500)
+/** Of one file at most, so that one book does not stand for all. */
+const PAGES_OF_A_FILE = 12
+/** A difference of less than this part of the length on a page is rounding. */
+const LEAST = 0.001
+
+interface PageResult extends Difference {
+  readonly where: string
+}
+
+const { files, left } = await gather(FOLDER)
+if (left.length > 0) console.log(`Not to be had: ${left.join(', ')}.`)
+const results: PageResult[] = []
+const unread = new Map<string, number>()
+const opened: Record<string, number> = {}
+for (const path of files) {
+  const kind = extname(path).slice(1).toLowerCase()
+  if (kind === 'pdf' && results.length >= MOST_PAGES) continue
+  const name = relative(FOLDER, path)
+  try {
+    const bytes = new Uint8Array(await readFile(path))
+    const file = await openSource(bytes.slice(), {})
+    try {
+      for (let number = 1; number <= Math.min(file.pageCount, PAGES_OF_A_FILE); number++) {
+        const linework = await (await file.page(number)).linework()
+        opened[kind] = (opened[kind] ?? 0) + 1
+        if (kind !== 'pdf' || results.length >= MOST_PAGES) continue
+        const theirs = await byPoppler(bytes, number).catch(() => null)
+        if (theirs) results.push({ where: `${name}, page ${number}`, ...differenceOf(linework, theirs) })
+      }
+    } finally {
+      await file.close()
+    }
+  } catch (error) {
+    const problem = (error as { problem?: string }).problem ?? (error as Error).message
+    unread.set(problem, (unread.get(problem) ?? 0) + 1)
+  }
+}
+
+const drawn = results.filter(({ totalPt }) => totalPt > 0)
+const offBy = (key: 'missingPt' | 'hiddenPt' | 'extraPt') =>
+  drawn.filter((each) => each[key] > LEAST * each.totalPt).sort((a, b) => b[key] / b.totalPt - a[key] / a.totalPt)
+console.log(
+  `Read: ${Object.entries(opened)
+    .map(([kind, count]) => `${count} pages of ${kind}`)
+    .join(', ')}.`,
+)
+for (const [problem, count] of unread) console.log(`Not read, ${problem}: ${count} files.`)
+console.log(`Compared: ${results.length} pages, ${drawn.length} of them with lines.`)
+for (const [key, word] of [
+  ['missingPt', 'lines of the other reader that we do not know'],
+  ['extraPt', 'lines that we show and the other does not draw'],
+  ['hiddenPt', 'lines that we know as hidden (clipped, covered, white, layer off)'],
+] as const) {
+  const pages = offBy(key)
+  console.log(
+    `\n${word}: on ${pages.length} pages (${((100 * pages.length) / Math.max(1, drawn.length)).toFixed(2)} %)`,
+  )
+  for (const each of pages.slice(0, 25))
+    console.log(`  ${((100 * each[key]) / each.totalPt).toFixed(2).padStart(7)} %  ${each.where}`)
+}
