@@ -13,8 +13,17 @@ const FOLDER = join(process.cwd(), '.calque', 'corpus')
 const MOST_PAGES = Number(process.argv[2] ?? 1500)
 /** Of one file at most, so that one book does not stand for all. */
 const PAGES_OF_A_FILE = 12
+/** Files of the other kinds, taken evenly from all that there are. */
+const MOST_FILES: Readonly<Record<string, number>> = { svg: 160, dxf: 60 }
 /** A difference of less than this part of the length on a page is rounding. */
 const LEAST = 0.001
+
+/** Files of a kind, no more than are wanted. */
+function evenly(kind: string): string[] {
+  const all = files.filter((path) => extname(path).toLowerCase() === `.${kind}`)
+  const most = Math.min(all.length, MOST_FILES[kind] ?? all.length)
+  return Array.from({ length: most }, (_, i) => all[Math.floor((i * all.length) / most)]!)
+}
 
 interface PageResult extends Difference {
   readonly where: string
@@ -25,7 +34,7 @@ if (left.length > 0) console.log(`Not to be had: ${left.join(', ')}.`)
 const results: PageResult[] = []
 const unread = new Map<string, number>()
 const opened: Record<string, number> = {}
-for (const path of files) {
+for (const path of [...evenly('pdf'), ...evenly('svg'), ...evenly('dxf')]) {
   const kind = extname(path).slice(1).toLowerCase()
   if (kind === 'pdf' && results.length >= MOST_PAGES) continue
   const name = relative(FOLDER, path)
