@@ -9,6 +9,7 @@ export interface Cover {
   readonly box: Box
   readonly rings: readonly (readonly Point[])[]
   readonly evenOdd: boolean
+  readonly color: string
   /** Its place in the order of painting. */
   readonly order: number
   readonly clip: Clip
@@ -16,6 +17,8 @@ export interface Cover {
 
 /** Smaller areas hide nothing that anybody looks for. */
 const SMALLEST_PT = 1
+/** What is no larger and has the colour of a line is part of it, such as the head of an arrow: the line goes on beneath. */
+const LARGEST_HEAD_PT = 24
 /** A line this near to the edge of a cover still shows beside it. */
 const EDGE_PT = 0.05
 
@@ -43,9 +46,13 @@ export class Covers {
     return this.last > order
   }
 
-  /** What was painted later and comes near a line. */
-  over({ minX, minY, maxX, maxY }: Box, order: number): readonly number[] {
-    return this.index?.search(minX, minY, maxX, maxY, (i) => this.covers[i]!.order > order) ?? []
+  /** What was painted later than a line, comes near it and is none of its own ends. */
+  over({ minX, minY, maxX, maxY }: Box, order: number, color: string): readonly number[] {
+    const hides = (i: number) => {
+      const cover = this.covers[i]!
+      return cover.order > order && !(cover.color === color && isHead(cover.box))
+    }
+    return this.index?.search(minX, minY, maxX, maxY, hides) ?? []
   }
 
   /** Whether a point is hidden by one of some covers. @param halfWidthPt of the pen: what is nearer to an edge still shows */
@@ -84,6 +91,8 @@ export class Covers {
     return shape
   }
 }
+
+const isHead = ({ minX, minY, maxX, maxY }: Box): boolean => Math.max(maxX - minX, maxY - minY) <= LARGEST_HEAD_PT
 
 function boxCrossings({ minX, minY, maxX, maxY }: Box, a: Point, b: Point): number[] {
   const at = (side: number, from: number, to: number) => (side - from) / (to - from)

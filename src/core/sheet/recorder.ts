@@ -222,7 +222,7 @@ export class Recorder {
   private markCovered(): void {
     const covers = new Covers(
       this.areas.flatMap(({ covering, color, ...area }) =>
-        covering && color !== 'pattern' ? [{ ...area, clip: covering }] : [],
+        covering && color !== 'pattern' ? [{ ...area, color, clip: covering }] : [],
       ),
     )
     const halves = this.styles.map(({ kind, widthPt }) => (kind === 'stroke' ? widthPt / 2 : 0))
@@ -234,7 +234,7 @@ export class Recorder {
       if (!isVisible(run.flags) || !covers.comesAfter(run.order)) return
       const half = run.lengthPt / 2
       const middle = { x: run.x + half * Math.cos(run.turnRad), y: run.y + half * Math.sin(run.turnRad) }
-      const over = covers.over(boxOf([middle]), run.order)
+      const over = covers.over(boxOf([middle]), run.order, run.color)
       if (over.length > 0 && covers.hides(over, middle, 0)) this.text[i] = { ...run, flags: run.flags | Flag.clipped }
     })
   }
@@ -244,7 +244,7 @@ export class Recorder {
     if (!isVisible(flags) || !covers.comesAfter(order)) return
     const a = { x: this.segments.at(4 * i), y: this.segments.at(4 * i + 1) }
     const b = { x: this.segments.at(4 * i + 2), y: this.segments.at(4 * i + 3) }
-    const over = covers.over(boxOf([a, b]), order)
+    const over = covers.over(boxOf([a, b]), order, this.styles[style]!.color)
     if (over.length === 0) return
     const parts = withRest(covers.visibleParts(over, a, b, halves[style]!))
     if (parts.length === 1) {
@@ -268,7 +268,11 @@ export class Recorder {
     if (!isVisible(flags) || !covers.comesAfter(order)) return
     const p = (k: number) => ({ x: this.curves.at(8 * i + 2 * k), y: this.curves.at(8 * i + 2 * k + 1) })
     const curve = { start: p(0), pullStart: p(1), pullEnd: p(2), end: p(3) }
-    const over = covers.over(boxOf([curve.start, curve.pullStart, curve.pullEnd, curve.end]), order)
+    const over = covers.over(
+      boxOf([curve.start, curve.pullStart, curve.pullEnd, curve.end]),
+      order,
+      this.styles[style]!.color,
+    )
     if (over.length === 0) return
     const parts = withRest(visibleCurveParts(curve, (at) => !covers.hides(over, at, halves[style]!)))
     if (parts.length === 1 && parts[0]![2]) return

@@ -61,6 +61,13 @@ describe('what is painted later', () => {
       expect((await seen(content, { resources: states })).lines).toContainEqual(whole)
   })
 
+  it('as the head of an arrow of its colour leaves the line that runs to its tip', async () => {
+    const line = '10 100 m 290 100 l S'
+    const head = '290 100 m 280 103 l 280 97 l h f'
+    expect((await seen(`${line} ${head}`)).lines).toContainEqual([10, 100, 290, 100])
+    expect((await seen(`${line} 1 0 0 rg ${head}`)).lines).not.toContainEqual([10, 100, 290, 100])
+  })
+
   it('leaves the pen of its own edge', async () => {
     const { lines } = await seen('4 w 100 50 100 100 re S 0 1 0 rg 100 50 100 100 re f')
     expect(lines.filter(([x1, , x2]) => x1 === 100 && x2 === 100)).not.toHaveLength(0)
