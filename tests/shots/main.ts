@@ -35,6 +35,8 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await proposal.getByRole('listitem').nth(2).hover()
   },
   fitting: async (page, studio) => {
+    // The demo's sheets lie fast.
+    await page.getByRole('button', { name: 'Unlock it' }).first().click()
     await page.getByRole('button', { name: /^Fit by these/ }).click()
     const question = page.getByRole('dialog', { name: 'What was traced' })
     if (await question.isVisible()) await question.getByRole('button', { name: 'Fit, and follow' }).click()

@@ -28,6 +28,10 @@ const IMAGE_MARKS: readonly (readonly (readonly [mark: string, at: number])[])[]
   [['II+\0', 0]],
   [['MM\0*', 0]],
   [['MM\0+', 0]],
+  // JPEG 2000, as a file and as a bare codestream, and JBIG2.
+  [['\0\0\0\x0cjP  ', 0]],
+  [['\xff\x4f\xff\x51', 0]],
+  [['\x97JB2\r\n\x1a\n', 0]],
 ]
 
 /** Every kind of file that can be brought in; each has its opener in server/reading/kinds. */

@@ -82,8 +82,9 @@ function paint(element: HTMLCanvasElement, cursor: Cursor): void {
   if (!canvas) return
   const sizePx = Math.round(SIZE_PX * window.devicePixelRatio)
   if (element.width !== sizePx) element.width = element.height = sizePx
-  const onSheet = useProject.getState().records.get(cursor.caught?.underlayId ?? '')
-  const near = onSheet?.kind === 'underlay' ? LEAST_PX_PER_PT / onSheet.placement.mmPerPt : 0
+  const shown = underlaysInSight().filter(({ visible }) => visible)
+  const sheet = shown.find(({ id }) => id === cursor.caught?.underlayId) ?? shown.at(-1)
+  const near = sheet ? LEAST_PX_PER_PT / sheet.placement.mmPerPt : 0
   const pxPerMm = Math.max(board.pxPerMm * GROWTH, near)
   const view: View = { center: cursor.at, pxPerMm, width: SIZE_PX, height: SIZE_PX }
   const grow = sizePx / SIZE_PX

@@ -5,6 +5,7 @@ import { SourceError } from '@/core/sheet/problem'
 import type { Greys } from '@/core/sheet/raster-lines'
 import { MOST_PIXELS, makePyramid } from '../make-pyramid'
 import { type Opener, PICTURE_PX, type SheetFile, type SheetPage } from '../sheet-file'
+import { readableBySharp } from './unusual-images'
 
 /** What an image without a resolution is taken for: the usual one of a scanned plan. */
 const USUAL_DPI = 200
@@ -14,8 +15,11 @@ const OPEN = { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: t
 // Decoded images are large and are not asked for twice.
 sharp.cache(false)
 
-/** PNG, JPEG, WebP and TIFF, each page of it a sheet. */
-export const openImage: Opener = async (bytes) => new ImageFile(bytes, await metadataOf(bytes, 0))
+/** PNG, JPEG, WebP, JPEG 2000, JBIG2 and TIFF, each page of it a sheet. */
+export const openImage: Opener = async (bytes) => {
+  const readable = await readableBySharp(bytes)
+  return new ImageFile(readable, await metadataOf(readable, 0), bytes)
+}
 
 class ImageFile implements SheetFile {
   readonly producer = ''
@@ -24,6 +28,8 @@ class ImageFile implements SheetFile {
   constructor(
     private readonly bytes: Uint8Array,
     private readonly first: Metadata,
+    /** As it came: only that states a resolution. */
+    private readonly given: Uint8Array,
   ) {
     this.pageCount = first.format === 'tiff' ? (first.pages ?? 1) : 1
   }
@@ -38,7 +44,7 @@ class ImageFile implements SheetFile {
     const { bytes } = this
     const turned = (found.orientation ?? 1) >= 5
     const [widthPx, heightPx] = turned ? [found.height, found.width] : [found.width, found.height]
-    const stated = statedResolution(bytes, number - 1)
+    const stated = statedResolution(this.given, number - 1)
     const { xDpi, yDpi } = stated ?? { xDpi: USUAL_DPI, yDpi: USUAL_DPI }
     const [alongDpi, upDpi] = turned ? [yDpi, xDpi] : [xDpi, yDpi]
     const [widthPt, heightPt] = [(widthPx * 72) / alongDpi, (heightPx * 72) / upDpi]

@@ -312,6 +312,39 @@ describe('scans in PDF', () => {
     expect(await quarters(await scanned({ ...gray, Filter: 'JPXDecode' }, jpx))).toEqual([0, 1, 1, 1])
   })
 
+  it('JPEG 2000 and JBIG2 are read as files of their own, too', async () => {
+    const side = 400
+    const grey = await sharp(scan).resize(side, side).extractChannel(0).raw().toBuffer()
+    const files = await inScratch(async (folder) => {
+      const source = join(folder, 'in.pgm')
+      await writeFile(source, Buffer.concat([Buffer.from(`P5\n${side} ${side}\n255\n`), grey]))
+      const made = []
+      for (const name of ['out.jp2', 'out.j2k']) {
+        await program('opj_compress', '-i', source, '-o', join(folder, name), '-r', '20')
+        made.push(new Uint8Array(await readFile(join(folder, name))))
+      }
+      return made
+    })
+    const head = [0x97, 0x4a, 0x42, 0x32, 0x0d, 0x0a, 0x1a, 0x0a, 1, 0, 0, 0, 1]
+    const jbig2 = Buffer.concat([Buffer.from(head), asJbig2(await faxData(), SIDE)])
+    for (const [bytes, px] of [...files.map((each) => [each, side] as const), [new Uint8Array(jbig2), SIDE] as const]) {
+      const file = await open(bytes)
+      const page = await file.page(1)
+      expect((await page.linework()).images).toMatchObject([{ widthPx: px, heightPx: px }])
+      expect(page.resolution).toMatchObject({ stated: false })
+      expect(await quarters(file)).toEqual([0, 1, 1, 1])
+    }
+  })
+
+  it('JPEG 2000 and JBIG2 that are cut short are refused', async () => {
+    for (const bytes of [
+      [0, 0, 0, 12, 0x6a, 0x50, 0x20, 0x20, 0x0d, 0x0a],
+      [0xff, 0x4f, 0xff, 0x51, 0, 41],
+      [0x97, 0x4a, 0x42, 0x32, 0x0d, 0x0a, 0x1a, 0x0a, 1, 0, 0, 0, 1, 0, 0],
+    ])
+      await expect(open(new Uint8Array(bytes))).rejects.toMatchObject({ problem: 'broken-image' })
+  })
+
   it('what is not packed for images is unpacked by pdf.js', async () => {
     const { data } = await sharp(scan).raw().toBuffer({ resolveWithObject: true })
     const channels = data.length / SIDE / SIDE
