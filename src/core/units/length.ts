@@ -8,7 +8,8 @@ export const MM_PER: Record<LengthUnit, number> = { mm: 1, cm: 10, m: 1000, in: 
 /** Millimetres in one PDF point (1/72 in; ISO 32000-2, 8.3.2.3). */
 export const MM_PER_PT = 25.4 / 72
 
-const UNIT_WORDS: Record<string, number> = {
+/** Units by the words that people and files write for them, in millimetres. */
+export const UNIT_WORDS: Readonly<Record<string, number>> = {
   mm: 1,
   cm: 10,
   dm: 100,

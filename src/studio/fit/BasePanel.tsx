@@ -13,6 +13,7 @@ import { formatLength } from '@/core/units/format'
 import { parsePlace } from '@/core/units/place'
 import { select, setChoices, takeTool, useBench } from '../bench-store'
 import { showUnderlays } from '../board/show'
+import { RowForm } from '../panels/RowForm'
 import { turnSheets } from '../panels/turn-sheets'
 import { tell, useProject } from '../project/store'
 import { attempt } from '../tools/attempt'
@@ -70,14 +71,7 @@ function BaseField() {
     setChoices({ basePoint: at })
   }
   return (
-    <Box
-      component="form"
-      sx={{ display: 'flex', gap: 1 }}
-      onSubmit={(event: React.FormEvent) => {
-        event.preventDefault()
-        take()
-      }}
-    >
+    <RowForm onTake={take}>
       <TextField
         size="small"
         fullWidth
@@ -96,7 +90,7 @@ function BaseField() {
           None
         </Button>
       )}
-    </Box>
+    </RowForm>
   )
 }
 
@@ -111,14 +105,7 @@ function TurnRow({ group }: { group: readonly Underlay[] }) {
     setTyped('')
   }
   return (
-    <Box
-      component="form"
-      sx={{ display: 'flex', gap: 1 }}
-      onSubmit={(event: React.FormEvent) => {
-        event.preventDefault()
-        turn()
-      }}
-    >
+    <RowForm onTake={turn}>
       <Button size="small" variant="outlined" aria-label="90° left" sx={QUARTER} onClick={() => turnSheets(group, 1)}>
         <RotateLeftIcon fontSize="small" /> 90°
       </Button>
@@ -135,6 +122,6 @@ function TurnRow({ group }: { group: readonly Underlay[] }) {
       <Button type="submit" size="small" variant="outlined" disabled={typed.trim() === ''} sx={{ minWidth: 0 }}>
         Turn
       </Button>
-    </Box>
+    </RowForm>
   )
 }

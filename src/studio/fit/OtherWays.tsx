@@ -11,6 +11,7 @@ import { isImperial } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
 import { parseRatio, RatioError } from '@/core/units/ratio'
 import { toolContext } from '../bench-store'
+import { RowForm } from '../panels/RowForm'
 import { tell, underlaysOf, useProject } from '../project/store'
 import { fitState } from '../sheets/fit-state'
 import { sheetOf } from '../sheets/sheet-of'
@@ -57,14 +58,7 @@ function TypedScale({ underlay, group, paperFactor }: Parameters<typeof OtherWay
     }
   }
   return (
-    <Box
-      component="form"
-      sx={{ display: 'flex', gap: 1 }}
-      onSubmit={(event: React.FormEvent) => {
-        event.preventDefault()
-        take()
-      }}
-    >
+    <RowForm onTake={take}>
       <TextField
         size="small"
         fullWidth
@@ -76,7 +70,7 @@ function TypedScale({ underlay, group, paperFactor }: Parameters<typeof OtherWay
       <Button type="submit" size="small" variant="outlined" disabled={typed.trim() === ''}>
         Set
       </Button>
-    </Box>
+    </RowForm>
   )
 }
 

@@ -3,30 +3,17 @@ import type { StatedMeasure } from '../../fit/measures'
 import { apply } from '../../geometry/affine'
 import { type Box, boxOf, corners } from '../../geometry/box'
 import { distance, type Point } from '../../geometry/vector'
+import { MM_PER, MM_PER_PT, UNIT_WORDS } from '../../units/length'
 import { type PageSpace, pageSpace } from './page-space'
 
 /** Units by the labels that files give them, in millimetres. */
 const UNITS_MM: Readonly<Record<string, number>> = {
-  mm: 1,
-  cm: 10,
-  dm: 100,
-  m: 1000,
-  km: 1e6,
-  in: 25.4,
-  inch: 25.4,
-  inches: 25.4,
-  '"': 25.4,
-  '″': 25.4,
-  ft: 304.8,
-  foot: 304.8,
-  feet: 304.8,
-  "'": 304.8,
-  '′': 304.8,
-  '\'-"': 304.8,
-  yd: 914.4,
-  mi: 1_609_344,
-  pt: 25.4 / 72,
-  pts: 25.4 / 72,
+  ...UNIT_WORDS,
+  '″': MM_PER.in,
+  '′': MM_PER.ft,
+  mi: 5280 * MM_PER.ft,
+  pt: MM_PER_PT,
+  pts: MM_PER_PT,
 }
 
 /** Viewports and annotations looked at of one page. */
