@@ -17,6 +17,7 @@ import { boardsOf } from '../sheets/boards'
 import { isUnread, sheetOf } from '../sheets/sheet-of'
 import { chooseLay, type LayChoices, letGo, useChoice } from './choice'
 import { bringInPicked, laidOn, sheetName, usualRatio } from './place-sheets'
+import { ResolutionField } from './ResolutionField'
 
 const WHERE_WORDS: Record<LayChoices['where'], string> = {
   beside: 'beside what is there',
@@ -30,12 +31,18 @@ const TURN_WORDS = ['as it lies', '90° left', 'upside down', '90° right']
 export function PlacingTray() {
   const picked = useChoice((choice) => choice.picked)
   const lay = useChoice((choice) => choice.lay)
+  // Who looks at a page closely is asked there.
+  const viewing = useChoice((choice) => choice.viewing !== null)
   const sources = useProject((project) => project.sources)
   const records = useProject((project) => project.records)
   const planes = boardsOf(records)
   const display = displayOf(records)
   const found = picked.map((id) => sheetOf(sources, id)).filter((each) => each !== null)
   if (found.length === 0) return null
+  // An image that states no resolution has no size of its own: it is asked for before it is laid down.
+  const asked = found
+    .map(({ sheet }) => sheet)
+    .find(({ resolution }) => resolution && !resolution.stated && !resolution.set)
   const names = found.map(({ source, sheet }) => sheetName(source, sheet)).join(', ')
   return (
     <Box
@@ -80,6 +87,7 @@ export function PlacingTray() {
           }}
           sx={{ width: 210 }}
         />
+        {asked && !viewing && <ResolutionField sheet={asked} />}
         <TextField
           select
           size="small"

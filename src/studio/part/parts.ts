@@ -1,6 +1,8 @@
 import type { Part } from '@/core/model/part/schema'
 import { partsOf } from '@/core/model/part/schema'
 import type { PartStep } from '@/core/model/part/steps'
+import { currencyOf } from '@/core/model/price-book/currency'
+import { type PriceBook, USUAL_PRICES } from '@/core/model/price-book/schema'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { type PartSide, partView, viewsOf, workPlaneOf } from '@/core/model/work-plane/schema'
 import { MATERIALS } from '@/core/part/materials'
@@ -25,9 +27,15 @@ export function beginPart(): void {
     steps: [],
   }
   const top = partView(crypto.randomUUID(), part.id, 'top')
-  put('Begin part', part, top)
+  put('Begin part', part, top, ...ownPrices(records))
   workOn(top.id)
   showView()
+}
+
+/** The price book of a project begins in the currency of who begins its first part. */
+function ownPrices(records: Records): PriceBook[] {
+  const currency = currencyOf(navigator.language)
+  return records.has(USUAL_PRICES.id) || currency === USUAL_PRICES.currency ? [] : [{ ...USUAL_PRICES, currency }]
 }
 
 /** What is shown of a view on which nothing lies yet: parts are smaller than buildings. */
