@@ -113,14 +113,19 @@ export function visibleParts(clip: Clip, a: Point, b: Point): [from: number, to:
   for (let i = 0; i + 1 < stops.length; i++) {
     const from = stops[i]!
     const to = stops[i + 1]!
-    const middle = along(a, b, (from + to) / 2)
-    if (to <= from || !clip.areas.every((area) => area.admits(middle))) continue
+    const at = (part: number) => along(a, b, from + (to - from) * part)
+    if (to <= from || !clip.areas.every((area) => area.contains(at(0.5)) || runsOnEdge(area, at))) continue
     const last = parts.at(-1)
     if (last && last[1] === from) last[1] = to
     else parts.push([from, to])
   }
   return parts
 }
+
+/** Whether a piece of a line lies on the outline all along, rather than passing near it somewhere. */
+export const runsOnEdge = (area: ClipArea, at: (part: number) => Point, slack = EDGE_SLACK_PT): boolean =>
+  ALONG_PIECE.every((part) => area.isOnEdge(at(part), slack))
+const ALONG_PIECE = [0.5, 0.02, 0.2, 0.35, 0.65, 0.8, 0.98]
 
 /** Liang–Barsky: the interval of a segment within a box widened by the slack, or null. */
 function throughBox(box: Box, a: Point, b: Point): [number, number] | null {

@@ -1,7 +1,7 @@
 import Flatbush from 'flatbush'
 import type { Box } from '../geometry/box'
 import { along, distance, type Point } from '../geometry/vector'
-import { type Clip, ClipArea, isInside } from './clip'
+import { type Clip, ClipArea, isInside, runsOnEdge } from './clip'
 import { SHORTEST_PT } from './tolerance'
 
 /** What is painted over an area and covers what lies beneath, within the clip that it was painted through. */
@@ -76,12 +76,22 @@ export class Covers {
     const parts: [number, number][] = []
     for (let i = 0; i + 1 < stops.length; i++) {
       const [from, to] = [stops[i]!, stops[i + 1]!]
-      if (to - from <= least || this.hides(some, along(a, b, (from + to) / 2), halfWidthPt)) continue
+      if (to - from <= least) continue
+      const at = (part: number) => along(a, b, from + (to - from) * part)
+      if (some.some((k) => this.hidesPiece(k, at, halfWidthPt))) continue
       const last = parts.at(-1)
       if (last && from - last[1] <= least) last[1] = to
       else parts.push([from, to])
     }
     return parts
+  }
+
+  /** Whether a piece of a line, crossed by no edge of a cover, lies beneath it. */
+  private hidesPiece(i: number, at: (part: number) => Point, halfWidthPt: number): boolean {
+    const shape = this.shapeOf(i)
+    const middle = at(0.5)
+    if (!shape.contains(middle) || !isInside(this.covers[i]!.clip, middle)) return false
+    return !runsOnEdge(shape, at, halfWidthPt + EDGE_PT)
   }
 
   private shapeOf(i: number): ClipArea {
