@@ -50,7 +50,11 @@ export function decide(change: Change, records: Records, newId: () => string): D
       kind: 'refused',
       sentence: `“${change.label}” puts something (${orphan.kind}) onto what is not there any more.`,
     }
-  const held = change.cause === 'edit' ? heldByLock(edits, records) : []
+  // What was brought in locked goes with an undo of that; nothing else of an undo or redo is above a lock.
+  const held = heldByLock(
+    edits.filter(({ after }) => after !== null || change.cause !== 'undo'),
+    records,
+  )
   if (held.length > 0) return { kind: 'refused', sentence: lockSentence(held) }
   const asSent =
     edits.length === change.edits.length && edits.every(({ id, after }, i) => same(change.edits[i]!, id, after))

@@ -56,6 +56,10 @@ describe('a locked sheet', () => {
       expect(decided({ ...sheet, ...part })).toMatchObject({ kind: 'keep' })
   })
 
+  it.each(['undo', 'redo'] as const)('is not moved by what calls itself an %s', (cause) => {
+    expect(decided({ ...sheet, placement: placementAtRatio(50) }, cause)).toMatchObject({ kind: 'refused' })
+  })
+
   it('goes with an undo of what brought it in locked', () => {
     expect(decided(null, 'undo')).toMatchObject({ kind: 'keep' })
   })

@@ -111,7 +111,8 @@ export async function applyLift(underlay: Underlay): Promise<void> {
   if (count === 0) return tell('There is nothing to lift here.')
   if (!(await commitParts('Lift lines', partsOfLift(underlay, count, fresh)))) return
   if (sheet === 'hidden') put('Hide sheet', { ...underlay, visible: false })
-  if (sheet === 'removed') removeSheets([underlay])
+  // What keeps it is said instead.
+  if (sheet === 'removed' && !removeSheets([underlay])) return
   tell(`${count.toLocaleString('en')} lifted from ${underlay.name}.`)
 }
 
