@@ -38,6 +38,8 @@ export const moveSheet: Tool = {
   say: ({ points }, context) => {
     const sheets = picked(context)
     if (sheets.length === 0) return 'Pick the sheet that shall move in the stack first.'
+    const locked = sheets.find((underlay) => underlay.locked)
+    if (locked) return `${locked.name} is locked and does not move. Unlock it in the stack.`
     return points.length === 0
       ? 'Click a point of the sheet that you take it by.'
       : 'Click where that point shall lie. Shift holds level, upright or 45°.'
