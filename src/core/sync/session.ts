@@ -83,7 +83,8 @@ export class SyncSession {
       hold.refused().catch(() => []),
     ])
     const known = held.length > 0 ? await server.known(held.map(({ id }) => id)) : new Set<string>()
-    const waiting = held.filter(({ id }) => !known.has(id))
+    const refusedIds = new Set(refused.map(({ change }) => change.id))
+    const waiting = held.filter(({ id }) => !known.has(id) && !refusedIds.has(id))
     const kept: Records = new Map(snapshot.records.map((record) => [record.id, record]))
     const session = new SyncSession(server, hold, later, changed, {
       epoch: snapshot.epoch,
@@ -98,7 +99,7 @@ export class SyncSession {
     })
     // What was asked after the snapshot may have been kept after it: it comes with the next changes.
     if (known.size > 0) await session.catchUp()
-    for (const { id } of held) if (known.has(id)) await session.release(id)
+    for (const { id } of held) if (known.has(id) || refusedIds.has(id)) await session.release(id)
     return session
   }
 
@@ -306,7 +307,9 @@ export class SyncSession {
 
   private async refuse(change: Change, sentence: string): Promise<void> {
     const refused = { change, sentence }
-    this.set({ refused: [...this.state.refused, refused] })
+    // A window that was closed between noting this and letting go of the change hears of it twice.
+    const others = this.state.refused.filter((each) => each.change.id !== change.id)
+    this.set({ refused: [...others, refused] })
     await this.hold.refuse(refused).catch(() => undefined)
     await this.drop(change.id)
   }
