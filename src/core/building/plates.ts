@@ -51,71 +51,68 @@ export const holesInPlate = ({ frame }: BuiltPlate, holes: readonly Hole[]) =>
     return { x, y, diameterMm }
   })
 
-/** A plate as convex parts, without its holes: what it stands in is worked out with these. */
-export function convexPartsOfPlate({ plate, frame, corners }: BuiltPlate): ConvexSolid[] {
+type Triangle = readonly [Point, Point, Point]
+
+/** Twice the signed area of a triangle: positive where it turns left. */
+const turnOf = ([a, b, c]: Triangle): number => (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x)
+
+/** A ring and the holes in it as triangles, anticlockwise. */
+function trianglesOf(ring: readonly Point[], holes: readonly (readonly Point[])[] = []): Triangle[] {
+  const points = [ring, ...holes].flat()
+  const starts = holes.map((_, i) => holes.slice(0, i).reduce((sum, hole) => sum + hole.length, ring.length))
+  const found = earcut(
+    points.flatMap(({ x, y }) => [x, y]),
+    starts,
+  )
+  return Array.from({ length: found.length / 3 }, (_, i) => {
+    const [a, b, c] = [0, 1, 2].map((j) => points[found[3 * i + j]!]!) as [Point, Point, Point]
+    return turnOf([a, b, c]) > 0 ? [a, b, c] : [a, c, b]
+  })
+}
+
+/** The two broad faces and the narrow ones of a plate, from rings in its plane: the material is left of each. */
+function facesOf({ plate, frame }: BuiltPlate) {
   const half = plate.thicknessMm / 2
   const at = (aside: number) => (p: Point) => placeIn(frame, p, aside)
-  return convexRings(corners).map((ring) => [
-    ring.map(at(half)),
-    ring.map(at(-half)).reverse(),
-    ...ring.map((p, i) => {
-      const q = ring[(i + 1) % ring.length]!
-      return [at(-half)(p), at(-half)(q), at(half)(q), at(half)(p)]
-    }),
-  ])
+  return {
+    front: (ring: readonly Point[]) => ring.map(at(half)),
+    back: (ring: readonly Point[]) => ring.map(at(-half)).reverse(),
+    sides: (ring: readonly Point[]) =>
+      ring.map((p, i) => {
+        const q = ring[(i + 1) % ring.length]!
+        return [at(-half)(p), at(-half)(q), at(half)(q), at(half)(p)]
+      }),
+  }
+}
+
+/** A plate as convex parts, without its holes: what it stands in is worked out with these. */
+export function convexPartsOfPlate(built: BuiltPlate): ConvexSolid[] {
+  const { front, back, sides } = facesOf(built)
+  return convexRings(built.corners).map((ring) => [front(ring), back(ring), ...sides(ring)])
 }
 
 /** A ring as convex ones: itself, or the triangles that it is cut into. @param ring anticlockwise */
 function convexRings(ring: readonly Point[]): (readonly Point[])[] {
-  const turnAt = (i: number) => {
-    const [a, b, c] = [0, 1, 2].map((k) => ring[(i + k) % ring.length]!) as [Point, Point, Point]
-    return (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x)
-  }
-  if (ring.every((_, i) => turnAt(i) >= 0)) return [ring]
-  const found = earcut(ring.flatMap(({ x, y }) => [x, y]))
-  return Array.from({ length: found.length / 3 }, (_, i) => {
-    const [a, b, c] = [0, 1, 2].map((j) => ring[found[3 * i + j]!]!) as [Point, Point, Point]
-    return (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x) > 0 ? [a, b, c] : [a, c, b]
-  })
+  const cornersFrom = (i: number) => [0, 1, 2].map((k) => ring[(i + k) % ring.length]!) as [Point, Point, Point]
+  return ring.every((_, i) => turnOf(cornersFrom(i)) >= 0) ? [ring] : trianglesOf(ring)
 }
 
 const SIDES = 24
 
 /** The surface of a plate, with its holes. */
 export function hullOfPlate(built: BuiltPlate, holes: readonly Hole[]): Hull {
-  const { plate, frame, corners } = built
-  const rings = [
-    corners,
-    ...holesInPlate(built, holes).map(({ x, y, diameterMm }) =>
-      // Clockwise, so that the material lies to the left.
-      Array.from({ length: SIDES }, (_, i) => {
-        const angle = (-i * 2 * Math.PI) / SIDES
-        return { x: x + (diameterMm / 2) * Math.cos(angle), y: y + (diameterMm / 2) * Math.sin(angle) }
-      }),
-    ),
-  ]
-  const points = rings.flat()
-  const starts = rings.slice(1).map((_, i) => rings.slice(0, i + 1).reduce((sum, ring) => sum + ring.length, 0))
-  const found = earcut(
-    points.flatMap(({ x, y }) => [x, y]),
-    starts,
-  )
-  const half = plate.thicknessMm / 2
-  const at = (aside: number) => (p: Point) => placeIn(frame, p, aside)
-  const caps = Array.from({ length: found.length / 3 }, (_, i) => {
-    const [a, b, c] = [0, 1, 2].map((j) => points[found[3 * i + j]!]!) as [Point, Point, Point]
-    const turn = (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x)
-    return turn > 0 ? [a, b, c] : [a, c, b]
-  })
-  const sides = rings.flatMap((ring) =>
-    ring.map((p, i) => {
-      const q = ring[(i + 1) % ring.length]!
-      return [at(-half)(p), at(-half)(q), at(half)(q), at(half)(p)]
+  const rounds = holesInPlate(built, holes).map(({ x, y, diameterMm }) =>
+    // Clockwise, so that the material lies to the left.
+    Array.from({ length: SIDES }, (_, i) => {
+      const angle = (-i * 2 * Math.PI) / SIDES
+      return { x: x + (diameterMm / 2) * Math.cos(angle), y: y + (diameterMm / 2) * Math.sin(angle) }
     }),
   )
+  const caps = trianglesOf(built.corners, rounds)
+  const { front, back, sides } = facesOf(built)
   return {
-    id: plate.id,
+    id: built.plate.id,
     kind: 'plate',
-    faces: [...caps.map((cap) => cap.map(at(half))), ...caps.map((cap) => cap.map(at(-half)).reverse()), ...sides],
+    faces: [...caps.map(front), ...caps.map(back), ...[built.corners, ...rounds].flatMap(sides)],
   }
 }
