@@ -2,11 +2,12 @@ import type { OpeningUse } from '@/core/model/opening/schema'
 import { usualOpening } from '@/core/model/opening/usual'
 import { displayOf } from '@/core/model/settings/schema'
 import { isImperial } from '@/core/units/format'
+import { MM_PER } from '@/core/units/length'
 import { setChoices, useBench } from './bench-store'
 import { useProject } from './project/store'
 import type { Choices } from './tools/tool'
 
-const IN = 25.4
+const IN = MM_PER.in
 
 /** What is built begins with round figures of the job: metric ones, and those in inches. */
 const USUAL = {

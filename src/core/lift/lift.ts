@@ -116,6 +116,7 @@ function gather(
     plain: groupFor(groups, style, linework, job, style.kind === 'fill' ? 'fills' : 'lines'),
     hatching: groupFor(groups, style, linework, job, 'hatching'),
   }))
+  const groupOf = (style: number, flags: number): Group => byStyle[style]![flags & Flag.hatch ? 'hatching' : 'plain']
   const wanted = (style: number, flags: number) =>
     shown.admits(style, flags) &&
     (options.hatching || !(flags & Flag.hatch)) &&
@@ -124,7 +125,7 @@ function gather(
     const style = linework.segmentStyles[i]!
     if (!wanted(style, linework.segmentFlags[i]!)) continue
     const [a, b] = segmentEnds(linework, i)
-    const group = byStyle[style]![linework.segmentFlags[i]! & Flag.hatch ? 'hatching' : 'plain']
+    const group = groupOf(style, linework.segmentFlags[i]!)
     for (const [from, to] of clip.areas.length > 0 ? visibleParts(clip, a, b) : WHOLE) {
       const piece = segment(
         project(map, from === 0 ? a : along(a, b, from)),
@@ -150,7 +151,7 @@ function gather(
     const piece: Piece = arc ?? ellipseOfCubic(curve) ?? { kind: 'cubic', curve }
     if (lengthOf(piece) < options.shortestMm) continue
     before.curves++
-    byStyle[style]![linework.curveFlags[i]! & Flag.hatch ? 'hatching' : 'plain'].others.push(piece)
+    groupOf(style, linework.curveFlags[i]!).others.push(piece)
   }
   return { groups, before }
 }

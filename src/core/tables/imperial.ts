@@ -1,12 +1,15 @@
-import { isImperial, type LengthDisplay } from '../units/format'
+import { isImperial, KG_PER_LB, type LengthDisplay } from '../units/format'
+import { MM_PER } from '../units/length'
 import type { ColumnUnit, Table } from './table'
+
+const M_PER_FT = MM_PER.ft / MM_PER.m
 
 /** What each unit becomes in a job of feet and inches, and how many of those one of it is. */
 const IMPERIAL: Partial<Record<ColumnUnit, readonly [unit: ColumnUnit, factor: number]>> = {
-  mm: ['ft', 1 / 304.8],
-  m2: ['ft2', 1 / 0.3048 ** 2],
-  m3: ['ft3', 1 / 0.3048 ** 3],
-  kg: ['lb', 1 / 0.453_592_37],
+  mm: ['ft', 1 / MM_PER.ft],
+  m2: ['ft2', 1 / M_PER_FT ** 2],
+  m3: ['ft3', 1 / M_PER_FT ** 3],
+  kg: ['lb', 1 / KG_PER_LB],
 }
 
 /** A table in the units of the job: figures stay figures that can be summed. */

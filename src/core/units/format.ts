@@ -108,20 +108,23 @@ function inches(count: number, parts: number): string {
   return whole === 0 ? `${over}/${under}` : `${whole} ${over}/${under}`
 }
 
+/** The international avoirdupois pound (1959 agreement). */
+export const KG_PER_LB = 0.453_592_37
+
 /** A mass in kilograms, or in pounds on jobs in feet and inches. */
 export function formatMass(kg: number, display: Pick<LengthDisplay, 'unit'>): string {
-  const [figure, sign] = isImperial(display) ? [kg / 0.453_592_37, 'lb'] : [kg, 'kg']
+  const [figure, sign] = isImperial(display) ? [kg / KG_PER_LB, 'lb'] : [kg, 'kg']
   return `${figure.toFixed(figure < 100 ? 2 : 1)} ${sign}`
 }
 
 /** A volume in cubic metres, or cubic feet on jobs in feet and inches. */
-export function formatVolume(mm3: number, { unit }: LengthDisplay): string {
-  return unit === 'in' || unit === 'ft' ? `${(mm3 / 304.8 ** 3).toFixed(2)} cu ft` : `${(mm3 / 1e9).toFixed(3)} m³`
+export function formatVolume(mm3: number, display: LengthDisplay): string {
+  return isImperial(display) ? `${(mm3 / MM_PER.ft ** 3).toFixed(2)} cu ft` : `${(mm3 / 1e9).toFixed(3)} m³`
 }
 
 /** An area in the larger unit of the job's own kind: square metres, or square feet. */
-export function formatArea(mm2: number, { unit }: LengthDisplay): string {
-  return unit === 'in' || unit === 'ft' ? `${(mm2 / 304.8 ** 2).toFixed(2)} sq ft` : `${(mm2 / 1e6).toFixed(3)} m²`
+export function formatArea(mm2: number, display: LengthDisplay): string {
+  return isImperial(display) ? `${(mm2 / MM_PER.ft ** 2).toFixed(2)} sq ft` : `${(mm2 / 1e6).toFixed(3)} m²`
 }
 
 /** How many of what, in words: `1 line`, `12,000 lines`. @param word of one */

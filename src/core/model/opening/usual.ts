@@ -1,4 +1,5 @@
 import { isImperial, type LengthDisplay } from '../../units/format'
+import { MM_PER } from '../../units/length'
 import type { Opening, OpeningUse } from './schema'
 
 /** A size that openings of a kind usually have. */
@@ -8,7 +9,7 @@ export interface OpeningSize {
   readonly sillMm: number
 }
 
-const IN = 25.4
+const IN = MM_PER.in
 const METRIC: Readonly<Record<OpeningUse, OpeningSize>> = {
   door: { widthMm: 900, heightMm: 2100, sillMm: 0 },
   window: { widthMm: 900, heightMm: 1200, sillMm: 900 },
