@@ -8,6 +8,26 @@ import { frameFindings } from './frames'
 
 const found = (...records: readonly ProjectRecord[]) => frameFindings(buildingOf(project(...records)))
 
+/** A plate in the plane of the frame, and one bolt through it: tests say where they lie and how they are sized. */
+const PLATE = {
+  id: 'plate',
+  kind: 'plate',
+  levelId: PLANE.id,
+  thicknessMm: 10,
+  asideMm: 0,
+  joined: 'bolted',
+} as const
+const BOLTS = {
+  id: 'bolts',
+  kind: 'bolts',
+  levelId: PLANE.id,
+  plateId: 'plate',
+  turnRad: 0,
+  rows: 1,
+  columns: 1,
+  grade: '8.8',
+} as const
+
 const POST = member({ id: 'post', start: { x: 6000, y: 0 }, end: { x: 6000, y: 7000 }, sectionId: 'HEB 200' })
 
 describe('frames that want a look', () => {
@@ -64,27 +84,17 @@ describe('frames that want a look', () => {
 
   it('holes too near an edge or one another are told with the rule and its figures', () => {
     const plate: Plate = {
-      id: 'plate',
-      kind: 'plate',
-      levelId: PLANE.id,
+      ...PLATE,
       ring: { xy: [0, 0, 200, 0, 200, 200, 0, 200] },
-      thicknessMm: 10,
-      asideMm: 0,
-      joined: 'bolted',
     }
     const bolts: Bolts = {
-      id: 'bolts',
-      kind: 'bolts',
-      levelId: PLANE.id,
-      plateId: 'plate',
+      ...BOLTS,
       at: { x: 100, y: 100 },
-      turnRad: 0,
       rows: 2,
       columns: 2,
       rowPitchMm: 160,
       columnPitchMm: 40,
       size: 'M20',
-      grade: '8.8',
     }
     const findings = found(plate, bolts)
     // 1.2 and 2.2 times the hole of 22.
@@ -109,28 +119,17 @@ describe('frames that want a look', () => {
   it('holes too near the side or the end of a member are told with the rule for what it is made of', () => {
     const beam = member({ id: 'a', sectionId: 'Glulam 100x200' })
     const cheek: Plate = {
-      id: 'plate',
-      kind: 'plate',
-      levelId: PLANE.id,
+      ...PLATE,
       ring: { xy: [100, 2900, 500, 2900, 500, 3100, 100, 3100] },
-      thicknessMm: 10,
       // Against the side of the beam.
       asideMm: 55,
-      joined: 'bolted',
     }
     const bolts = (x: number, y: number): Bolts => ({
-      id: 'bolts',
-      kind: 'bolts',
-      levelId: PLANE.id,
-      plateId: 'plate',
+      ...BOLTS,
       at: { x, y },
-      turnRad: 0,
-      rows: 1,
-      columns: 1,
       rowPitchMm: 100,
       columnPitchMm: 100,
       size: 'M16',
-      grade: '8.8',
     })
     const edges = (x: number, y: number) =>
       found(beam, cheek, bolts(x, y)).filter(({ kind, ids }) => kind === 'edge' && ids.includes('a'))
@@ -151,27 +150,16 @@ describe('frames that want a look', () => {
 
   it('a plate that stands in a member instead of lying on it, and bolts that miss what they should hold', () => {
     const plate = (asideMm: number): Plate => ({
-      id: 'plate',
-      kind: 'plate',
-      levelId: PLANE.id,
+      ...PLATE,
       ring: { xy: [1000, 2950, 1200, 2950, 1200, 3050, 1000, 3050] },
-      thicknessMm: 10,
       asideMm,
-      joined: 'bolted',
     })
     const bolts: Bolts = {
-      id: 'bolts',
-      kind: 'bolts',
-      levelId: PLANE.id,
-      plateId: 'plate',
+      ...BOLTS,
       at: { x: 1100, y: 3000 },
-      turnRad: 0,
-      rows: 1,
-      columns: 1,
       rowPitchMm: 50,
       columnPitchMm: 50,
       size: 'M12',
-      grade: '8.8',
     }
     const beam = member({ id: 'a', sectionId: 'Glulam 100x200' })
     const kinds = (asideMm: number) => found(beam, plate(asideMm), bolts).map(({ kind }) => kind)

@@ -1,4 +1,4 @@
-import { along as between, cross, distance, dot, type Point, subtract, unit } from '../geometry/vector'
+import { cross, distance, dot, middle, type Point, subtract, unit } from '../geometry/vector'
 import type { Opening } from '../model/opening/schema'
 import { faceOffsets } from '../model/wall/geometry'
 import { wallLengthMm, wallPlace } from '../model/wall/line'
@@ -53,10 +53,9 @@ export function compareWall(wall: Wall, openings: readonly Opening[], lines: Lin
   const shown = places.map((at) => facesShown(wall, at, lines))
   // A wall that no sheet shows was not traced from one.
   if (shown.every((faces) => faces === 0)) return []
-  const within = (at: number, some: readonly Opening[]) =>
-    some.some(({ alongMm, widthMm }) => Math.abs(at - alongMm) <= widthMm / 2 + SLACK_MM)
-  const state = (i: number) => (within(places[i]!, openings) ? 2 : shown[i]!)
-  const doubts = stretches(places.map((_, i) => state(i)))
+  const isInOpening = (at: number) =>
+    openings.some(({ alongMm, widthMm }) => Math.abs(at - alongMm) <= widthMm / 2 + SLACK_MM)
+  const doubts = stretches(places.map((at, i) => (isInOpening(at) ? 2 : shown[i]!)))
     .map(({ faces, from, to }) => ({ faces, from: (from / count) * length, to: (to / count) * length }))
     .filter(({ faces, from, to }) => isLongEnough(faces, to - from, wall))
     .map(({ faces, from, to }) => doubt(wall, faces === 0 ? 'bare' : 'one face', wall.id, from, to, to - from))
@@ -88,8 +87,8 @@ function doubt(
   mm: number,
 ): WallDoubt {
   const { leftMm, rightMm } = faceOffsets(wall)
-  const middle = (leftMm + rightMm) / 2
-  const [start, end] = [from, to].map((at) => wallPlace(wall, at, middle)?.at ?? wall.start) as [Point, Point]
+  const aside = (leftMm + rightMm) / 2
+  const [start, end] = [from, to].map((at) => wallPlace(wall, at, aside)?.at ?? wall.start) as [Point, Point]
   return { elementId, kind, start, end, mm }
 }
 
@@ -147,7 +146,7 @@ function jambNear(wall: Wall, alongMm: number, lines: LineFinder): number | null
     // What runs far beyond the wall is the face of another one, or a line of a dimension.
     const beyond = Math.max(aside[1] - thickness / 2, -thickness / 2 - aside[0])
     if (spanned < JAMB_SPAN * thickness || beyond > thickness) continue
-    const off = dot(subtract(between(start, end, 0.5), place.at), place.along)
+    const off = dot(subtract(middle(start, end), place.at), place.along)
     if (Math.abs(off) <= JAMB_REACH_MM && (best === null || Math.abs(off) < Math.abs(best))) best = off
   }
   return best
