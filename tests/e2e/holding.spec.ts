@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { expect, type Page } from '@playwright/test'
 import pg from 'pg'
 import { freePort } from '../../scripts/lib/postgres.mjs'
+import { ended } from '../../scripts/lib/processes.mjs'
 import { type RunningStack, startStack } from '../../scripts/lib/stack.mjs'
 import { plainWall as wall } from '../support/plain-wall'
 import { program } from '../support/producers'
@@ -291,6 +292,8 @@ test('a start that was killed leaves nothing in the way of the next one', async 
   const ready = async () => (await fetch(`http://127.0.0.1:${port}/api/health/ready`).catch(() => null))?.ok ?? false
   await expect.poll(ready, { timeout: 60_000 }).toBe(true)
   child.kill('SIGKILL')
+  // A signal is sent, not done: until the system has ended the process it still runs there.
+  await ended(child)
   const next = await startStack({ home: own, port, seed: false })
   expect(await ready()).toBe(true)
   await next.stop()
