@@ -4,8 +4,10 @@ import { projectiveOf } from '@/core/geometry/projective'
 import { type ProposedWall, proposeWalls, USUAL_CERTAINTY } from '@/core/propose/walls/propose'
 import { sheetFinder } from '@/core/propose/walls/sheet-finder'
 import { indexSheet } from '@/core/sheet/binary'
+import { contentOf, countContent } from '@/core/sheet/linework'
 import { MM_PER_PT } from '@/core/units/length'
 import { proposeForPage } from '@/server/reading/propose-page'
+import { strokesOf } from '@/server/reading/strokes'
 import { CliError } from '../cli-error'
 import { pageOf, withFile, writeAll } from '../read-file'
 
@@ -37,7 +39,8 @@ export function proposeWallsCommand(program: Command): void {
           options.ratio === undefined ? (await proposeForPage(page))?.mmPerPt : ratioOf(options.ratio) * MM_PER_PT
         if (mmPerPt === undefined)
           throw new CliError('This page states nothing of its scale: say it with --ratio, 100 for 1:100.')
-        const linework = await page.linework()
+        const own = await page.linework()
+        const linework = contentOf(countContent(own)) === 'image' ? await strokesOf(page) : own
         const map = projectiveOf([mmPerPt, 0, 0, mmPerPt, 0, 0])
         const on = { map, mmPerPt, parts: [], markup: false, shows: () => true }
         const walls = proposeWalls(linework, on, sheetFinder(indexSheet(linework).index, map, mmPerPt)).filter(

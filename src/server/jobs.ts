@@ -11,7 +11,7 @@ interface PageJob {
 /**
  * What readers do: `open` finds the pages of a source, `picture` draws one of them, `read` reads its lines, `wanted` does
  * the same for somebody who waits for it, `letters` reads the figures of a page
- * that has none as text, `verify` looks whether the stored bytes are still those that came.
+ * that has none as text, `strokes` traces the strokes of one that is a picture, `verify` looks whether the stored bytes are still those that came.
  */
 export interface Jobs {
   open: { sourceId: string }
@@ -19,6 +19,7 @@ export interface Jobs {
   picture: PageJob
   read: PageJob
   letters: PageJob
+  strokes: PageJob
   verify: { sourceId: string }
 }
 /** What makers do beside that: files to hand over, archives to take in. */
@@ -30,7 +31,7 @@ export interface MakingJob {
 export type JobName = keyof Jobs
 
 /** In the order in which they are taken: pictures before lines, since people choose by them. */
-export const JOB_NAMES: readonly JobName[] = ['open', 'wanted', 'picture', 'read', 'letters', 'verify']
+export const JOB_NAMES: readonly JobName[] = ['open', 'wanted', 'strokes', 'picture', 'read', 'letters', 'verify']
 
 /** Before other work of its name: pages that are being looked at. */
 export const LOOKED_AT = 10

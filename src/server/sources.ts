@@ -386,3 +386,21 @@ export async function setResolution(sheetId: string, dpi: number | null): Promis
   await database().update(sheets).set({ dpiSet: dpi }).where(eq(sheets.id, sheetId))
   await announce(source.projectId, { type: 'sources' })
 }
+
+/** Asks for the strokes of a page that is a picture. What is traced already, or being traced, is not asked for again. */
+export async function askForStrokes(sheetId: string): Promise<void> {
+  const [sheet] = await database()
+    .select({ sourceId: sheets.sourceId, strokes: sheets.strokes, content: sheets.content })
+    .from(sheets)
+    .where(eq(sheets.id, sheetId))
+  if (!sheet) throw notFound('The page')
+  const source = await liveSource(sheet.sourceId)
+  if (sheet.content !== 'image' && sheet.content !== 'mixed')
+    throw new Problem(422, 'no-picture', 'This page has no picture: its lines are lines already.')
+  if (sheet.strokes === 'tracing' || sheet.strokes === 'traced') return
+  await inTransaction(async (tx) => {
+    await tx.update(sheets).set({ strokes: 'tracing' }).where(eq(sheets.id, sheetId))
+    await enqueue(tx, [{ name: 'strokes', data: { sheetId, sourceId: sheet.sourceId } }])
+  })
+  await announce(source.projectId, { type: 'sources' })
+}

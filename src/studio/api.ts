@@ -126,6 +126,7 @@ export const api = {
     call<{ sheetId: string; line: string }[]>(`/api/projects/${projectId}/pages?text=${encodeURIComponent(text)}`),
   proposal: (sheetId: string) =>
     call<{ proposal: ScaleProposal | null; lettering: boolean }>(`/api/sheets/${sheetId}/proposal`),
+  askForStrokes: (sheetId: string) => call<void>(`/api/sheets/${sheetId}/strokes`, send('POST', {})),
   setResolution: (sheetId: string, dpi: number | null) => call<void>(`/api/sheets/${sheetId}`, send('PATCH', { dpi })),
   removeSource: (sourceId: string) => call<void>(`/api/sources/${sourceId}`, send('DELETE')),
   /** Asks for a file of a project; see `making` for how it stands. */

@@ -17,10 +17,10 @@ const lifter = {
    */
   async prepare(url: string, given: Linework | null, job: LiftJob): Promise<LiftPreview & { readonly count: number }> {
     if (sheet?.url !== url) sheet = { url, linework: given ?? (await fetchSheet(url)).linework }
-    const { before, after, chords, shapes } = lift(sheet.linework, job)
+    const { before, after, chords, unsureChords, shapes } = lift(sheet.linework, job)
     lifted = shapes
     // The chords go over; the shapes stay here until they are taken.
-    return transfer({ before, after, chords, count: shapes.length }, [chords.buffer])
+    return transfer({ before, after, chords, unsureChords, count: shapes.length }, [chords.buffer, unsureChords.buffer])
   },
   /** Shapes of the last lift, under ids of their own. */
   take: (from: number, count: number): readonly PlainShape[] =>

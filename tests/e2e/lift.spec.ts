@@ -124,6 +124,41 @@ test('a scan is caught by its strokes', async ({ page }) => {
   await expect(studio.caught).toContainText(/(end|on line) in the image/)
 })
 
+test('a scan says that it has no lines, and its strokes are traced as lines and arcs with how sure they are', async ({
+  page,
+}) => {
+  const studio = new StudioPage(page)
+  const id = await studio.newProject('Strokes')
+  const sharp = (await import('sharp')).default
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="1200" height="900"><rect width="1200" height="900" fill="#f4f0e6"/>
+    <g fill="none" stroke="#333" stroke-width="4"><path d="M200 200 L1000 200 L1000 700 L200 700 Z M600 200 L600 700"/>
+    <circle cx="400" cy="450" r="120"/><path d="M640 440 l22 0"/></g></svg>`
+  await studio.upload('survey.png', await sharp(Buffer.from(svg)).withMetadata({ density: 200 }).png().toBuffer())
+  await expect(studio.pageCard(1).and(page.locator(':enabled'))).toBeVisible()
+  await studio.pageCard(1).click()
+  await page.getByRole('button', { name: 'Bring it in' }).click()
+  await page.getByRole('button', { name: /^More for/ }).click()
+  await page.getByRole('menuitem', { name: 'Lift its lines …' }).click()
+  await expect(page.getByText(/is an image: it has no lines of its own to lift/)).toBeVisible()
+  await page.getByRole('button', { name: 'Trace its strokes' }).click()
+  await expect(page.getByText(/^After: .*1 circle/)).toBeVisible()
+  const sure = page.getByText(/are unsure, shown dashed/)
+  await expect(sure).toBeVisible()
+  await page.getByRole('slider', { name: /sure/ }).focus()
+  await page.keyboard.press('End')
+  await expect(sure).toBeHidden()
+  await page.keyboard.press('Home')
+  await expect(sure).toBeVisible()
+  await page.getByRole('button', { name: 'Lift', exact: true }).click()
+  await expect(page.getByText(/lifted from/)).toBeVisible()
+  const all = await records(page, { studio, id })
+  const circle = all.find(({ kind }) => kind === 'circle')
+  expect(circle).toMatchObject({ kind: 'circle' })
+  const unsure = all.find((record) => record.kind === 'layer' && record.name === 'Unsure strokes')!
+  const onIt = all.filter((record) => 'layerId' in record && record.layerId === unsure.id)
+  expect(onIt).toHaveLength(1)
+})
+
 test('a lift of more lines than one change holds is still one to whoever undoes it or reads the history', async ({
   page,
 }) => {

@@ -19,7 +19,7 @@ import { type PartChoice, type Shown, shownOf } from '../sheet/looks'
 import { MM_PER_PT } from '../units/length'
 import { areasOf } from './areas'
 import { mergeCollinear } from './collinear'
-import { KIND_LAYERS, type LiftCounts, type LiftedKind, type LiftOptions, type LiftPreview } from './options'
+import { KIND_LAYERS, type LiftCounts, type LiftedKind, type LiftOptions, type LiftPreview, SURE_FROM } from './options'
 import { arcsOfChords, joinArcs } from './rounds'
 
 /** What is lifted, and where to. */
@@ -53,6 +53,8 @@ interface Group {
   readonly line: LineType
   /** Of filled areas: by which rule. */
   readonly fill: 'nonzero' | 'evenodd' | null
+  /** Traced from a picture, and not certain. */
+  readonly unsure: boolean
   readonly segments: Segment[]
   readonly others: Piece[]
 }
@@ -63,10 +65,12 @@ export function lift(linework: Linework, job: LiftJob): Lifted {
   const taken = takenFrom(linework, job)
   const { groups, before } = gather(linework, job, taken)
   const shapes: PlainShape[] = []
-  const counts = { lines: 0, arcs: 0, circles: 0, curves: 0, polylines: 0, dashed: 0, texts: 0, fills: 0 }
+  const counts = { lines: 0, arcs: 0, circles: 0, curves: 0, polylines: 0, dashed: 0, texts: 0, fills: 0, unsure: 0 }
+  const unsure: PlainShape[] = []
   let next = 0
   const idOf = () => String(next++)
   for (const group of groups.values()) {
+    const first = shapes.length
     if (group.fill) {
       addAreas(shapes, counts, group, job, idOf)
       continue
@@ -74,11 +78,19 @@ export function lift(linework: Linework, job: LiftJob): Lifted {
     const { runs, dashed } = cleaned(group, options)
     for (const chain of runs) addChain(shapes, counts, chain, group, group.line, job, idOf)
     for (const piece of dashed) addChain(shapes, counts, { pieces: [piece], closed: false }, group, 'dashed', job, idOf)
+    if (group.unsure) unsure.push(...shapes.splice(first))
   }
   const written = options.text ? texts(linework, job, taken) : []
   counts.texts = written.length
   shapes.push(...written)
-  return { before: { ...before, texts: written.length }, after: counts, chords: chordsOf(shapes), shapes }
+  counts.unsure = unsure.length
+  return {
+    before: { ...before, texts: written.length },
+    after: counts,
+    chords: chordsOf(shapes),
+    unsureChords: chordsOf(unsure),
+    shapes: [...shapes, ...unsure],
+  }
 }
 
 /** What of a sheet is lifted: what shows of it, within its crop and the region. */
@@ -120,7 +132,8 @@ function gather(
   const wanted = (style: number, flags: number) =>
     shown.admits(style, flags) &&
     (options.hatching || !(flags & Flag.hatch)) &&
-    (options.fills || linework.styles[style]!.kind === 'stroke')
+    (options.fills || linework.styles[style]!.kind === 'stroke') &&
+    (linework.styles[style]!.certainty ?? 1) >= options.leastCertainty
   for (let i = 0; i < linework.segmentFlags.length; i++) {
     const style = linework.segmentStyles[i]!
     if (!wanted(style, linework.segmentFlags[i]!)) continue
@@ -158,6 +171,7 @@ function gather(
 
 /** The layer that lines go to: that of the sheet's own, else the one of their kind. */
 function layerFor(ofSheet: string | undefined, lifted: LiftedKind, { options, layerIds }: LiftJob): string {
+  if (lifted === 'unsure') return layerIds[KIND_LAYERS.unsure] ?? layerIds['']!
   const named = options.layers && ofSheet !== undefined ? layerIds[ofSheet] : undefined
   return named ?? (options.kinds ? layerIds[KIND_LAYERS[lifted]] : undefined) ?? layerIds['']!
 }
@@ -170,14 +184,15 @@ function groupFor(
   lifted: LiftedKind,
 ): Group {
   const { options } = job
-  const layerId = layerFor(linework.layers[style.layer]?.name, lifted, job)
+  const unsure = (style.certainty ?? 1) < SURE_FROM
+  const layerId = layerFor(linework.layers[style.layer]?.name, unsure ? 'unsure' : lifted, job)
   const color = options.colors && style.color !== 'pattern' ? style.color : null
   const weightMm =
     options.weights && style.kind === 'stroke' ? Math.min(5, Math.round(style.widthPt * MM_PER_PT * 100) / 100) : null
   const line: LineType = style.dashPt.length > 0 ? 'dashed' : 'full'
   const fill = style.kind === 'stroke' ? null : style.evenOdd ? 'evenodd' : 'nonzero'
-  const key = JSON.stringify([layerId, color, weightMm, line, fill])
-  const found = groups.get(key) ?? { layerId, color, weightMm, line, fill, segments: [], others: [] }
+  const key = JSON.stringify([layerId, color, weightMm, line, fill, unsure])
+  const found = groups.get(key) ?? { layerId, color, weightMm, line, fill, unsure, segments: [], others: [] }
   groups.set(key, found)
   return found
 }
@@ -305,7 +320,7 @@ function outlinesOf(shape: PlainShape): Point[][] {
     .chains(shape, NO_SURROUNDINGS)
     .map(({ pieces, closed }) => {
       const points = pieces.flatMap((piece, i) =>
-        flatten(piece, Math.max(lengthOf(piece) / 100, 1e-6)).slice(i === 0 ? 0 : 1),
+        flatten(piece, Math.max(lengthOf(piece) / 1000, 1e-6)).slice(i === 0 ? 0 : 1),
       )
       return closed ? [...points, points[0]!] : points
     })

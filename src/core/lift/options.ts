@@ -22,6 +22,8 @@ export interface LiftOptions {
   readonly dashes: boolean
   /** Lines on one line that touch or overlap become one; doubled ones are dropped. */
   readonly merged: boolean
+  /** Of strokes that were traced from a picture: those that are less certain, 0 to 1, are left out. */
+  readonly leastCertainty: number
   /** Ends nearer than this meet, lines nearer than this are one. */
   readonly toleranceMm: number
 }
@@ -39,11 +41,15 @@ export const USUAL_LIFT: LiftOptions = {
   chained: true,
   dashes: true,
   merged: true,
+  leastCertainty: 0.3,
   toleranceMm: 2,
 }
 
+/** Strokes that were traced from a picture are unsure below this. */
+export const SURE_FROM = 0.9
+
 /** What of a sheet is lifted, by its kind. */
-export type LiftedKind = 'lines' | 'fills' | 'hatching' | 'text'
+export type LiftedKind = 'lines' | 'fills' | 'hatching' | 'text' | 'unsure'
 
 /** Names of layers for what is lifted from a sheet without layers. */
 export const KIND_LAYERS: Readonly<Record<LiftedKind, string>> = {
@@ -51,6 +57,7 @@ export const KIND_LAYERS: Readonly<Record<LiftedKind, string>> = {
   fills: 'Lifted fills',
   hatching: 'Lifted hatching',
   text: 'Lifted text',
+  unsure: 'Unsure strokes',
 }
 
 /** How many of each there are. */
@@ -63,6 +70,8 @@ export interface LiftCounts {
   readonly dashed: number
   readonly texts: number
   readonly fills: number
+  /** How many of them were traced from a picture and are unsure. */
+  readonly unsure: number
 }
 
 /** What a lift makes of a sheet. */
@@ -71,4 +80,6 @@ export interface LiftPreview {
   readonly after: LiftCounts
   /** x1, y1, x2, y2 of chords on the board, for showing it. */
   readonly chords: Float64Array
+  /** The same of what is unsure. */
+  readonly unsureChords: Float64Array
 }

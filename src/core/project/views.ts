@@ -23,6 +23,10 @@ export interface SheetView {
   readonly counts: Counts | null
   readonly pictureHash: string | null
   readonly lineworkHash: string | null
+  /** Of a page that is a picture: its strokes as linework, once they are traced. */
+  readonly strokesHash: string | null
+  /** How far that is; null where nobody asked for them. */
+  readonly strokes: 'tracing' | 'traced' | 'failed' | null
   readonly print: Print | null
   /** The ratio that it names as its own. */
   readonly ratio: StatedRatio | null

@@ -65,6 +65,8 @@ export interface LineStyle {
   readonly layer: number
   /** Drawn by a reviewer's annotation rather than the page itself. */
   readonly markup: boolean
+  /** Of strokes that were traced from a picture: how certain it is that they are lines, 0 to 1. */
+  readonly certainty?: number
   /** Of a fill: what lies within an odd number of its rings is inside, whichever way they run. */
   readonly evenOdd?: true
 }

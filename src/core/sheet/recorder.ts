@@ -42,9 +42,9 @@ export class Recorder {
   ) {}
 
   style(style: LineStyle): number {
-    const { kind, color, alpha, widthPt, dashPt, dashPhasePt, layer, markup, evenOdd } = style
+    const { kind, color, alpha, widthPt, dashPt, dashPhasePt, layer, markup, evenOdd, certainty } = style
     // Asked for at every change of a pen: quicker than JSON.
-    const key = `${kind} ${color} ${alpha} ${widthPt} ${dashPt} ${dashPhasePt} ${layer} ${markup} ${evenOdd}`
+    const key = `${kind} ${color} ${alpha} ${widthPt} ${dashPt} ${dashPhasePt} ${layer} ${markup} ${evenOdd} ${certainty}`
     let index = this.styleIndex.get(key)
     if (index === undefined) {
       index = this.styles.push(style) - 1

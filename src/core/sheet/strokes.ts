@@ -78,7 +78,11 @@ function meeting(stroke: Stroke, all: readonly Stroke[]): Stroke {
 }
 
 /** Where a line through `from` meets the centre line of another stroke, if it does so within the ink of that. */
-function whereMet(from: Point, direction: Point, other: Stroke): Point | null {
+export function whereMet(
+  from: Point,
+  direction: Point,
+  other: Pick<Stroke, 'start' | 'end' | 'widthPx'>,
+): Point | null {
   const size = distance(other.start, other.end)
   const along = { x: (other.end.x - other.start.x) / size, y: (other.end.y - other.start.y) / size }
   const slant = direction.x * along.y - direction.y * along.x
@@ -97,7 +101,7 @@ function whereMet(from: Point, direction: Point, other: Stroke): Point | null {
 }
 
 /** Darkness at any place: 0 paper, 1 ink. */
-interface Darkness {
+export interface Darkness {
   readonly width: number
   readonly height: number
   at(x: number, y: number): number
@@ -188,7 +192,7 @@ function directionAt(darkness: Darkness, { x, y }: Point, reach: number): Point 
   return { x: -Math.sin(normal), y: Math.cos(normal) }
 }
 
-interface Section {
+export interface Section {
   readonly center: Point
   readonly width: number
 }
@@ -196,7 +200,7 @@ interface Section {
 const STEP_PX = 0.5
 
 /** How far to either side a stroke of a width is looked for. */
-function reachAcross(widthPx: number): number {
+export function reachAcross(widthPx: number): number {
   return widthPx * 1.6 + 3
 }
 
@@ -205,8 +209,17 @@ const MARGIN = 6
 /** What one section has read: each of its places is looked at several times. */
 const READ = new Float64Array(2 * (Math.ceil(reachAcross(WIDEST_PX) / STEP_PX) + MARGIN) + 1)
 
-/** The cross section of a stroke: where its darkness has its middle, and how far its edges are apart. Null where it is none. */
-function sectionAt(darkness: Darkness, at: Point, direction: Point, reach: number): Section | null {
+/**
+ * The cross section of a stroke: where its darkness has its middle, and how far its edges are apart. Null where it is none.
+ * @param edgeAt the darkness at which its edges lie: half of its own
+ */
+export function sectionAt(
+  darkness: Darkness,
+  at: Point,
+  direction: Point,
+  reach: number,
+  edgeAt = EDGE,
+): Section | null {
   const across = leftOf(direction)
   const steps = Math.ceil(reach / STEP_PX)
   const middleAt = steps + MARGIN
@@ -221,11 +234,11 @@ function sectionAt(darkness: Darkness, at: Point, direction: Point, reach: numbe
   // The darkest place near the middle: the foretold centre may be a little beside the stroke.
   let peak = 0
   for (const k of [0, 1, -1, 2, -2, 3, -3, 4, -4]) if (value(k) > value(peak) + 0.05) peak = k
-  if (value(peak) < EDGE) return null
+  if (value(peak) < edgeAt) return null
   const edge = (step: 1 | -1): number | null => {
     for (let k = peak; Math.abs(k) <= steps; k += step) {
       const [inside, outside] = [value(k), value(k + step)]
-      if (outside < EDGE) return (k + (step * (inside - EDGE)) / (inside - outside)) * STEP_PX
+      if (outside < edgeAt) return (k + (step * (inside - edgeAt)) / (inside - outside)) * STEP_PX
     }
     return null
   }
@@ -322,7 +335,13 @@ function walk(darkness: Darkness, first: Section, direction: Point): Walk {
 }
 
 /** Where the darkness along the centre line falls to half. */
-function endAlong(darkness: Darkness, at: (t: number) => Point, from: number, way: 1 | -1): number {
+export function endAlong(
+  darkness: Darkness,
+  at: (t: number) => Point,
+  from: number,
+  way: 1 | -1,
+  edgeAt = EDGE,
+): number {
   const value = (t: number) => {
     const p = at(t)
     return darkness.at(p.x, p.y)
@@ -330,13 +349,13 @@ function endAlong(darkness: Darkness, at: (t: number) => Point, from: number, wa
   for (let k = -2; k < 12; k += 0.25) {
     const t = from + way * k
     const [now, next] = [value(t), value(t + way * 0.25)]
-    if (now >= EDGE && next < EDGE) return t + way * 0.25 * ((now - EDGE) / (now - next))
+    if (now >= edgeAt && next < edgeAt) return t + way * 0.25 * ((now - edgeAt) / (now - next))
   }
   return from
 }
 
 /** The line through points by total least squares. */
-function fitLine(points: readonly Point[]): { through: Point; direction: Point } | null {
+export function fitLine(points: readonly Point[]): { through: Point; direction: Point } | null {
   if (points.length < 3) return null
   let [x, y] = [0, 0]
   for (const p of points) {
@@ -353,7 +372,8 @@ function fitLine(points: readonly Point[]): { through: Point; direction: Point }
   return { through: { x, y }, direction: { x: Math.cos(turn), y: Math.sin(turn) } }
 }
 
-const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
+export const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 
 function offLine({ start, end }: Stroke, p: Point): { away: number; along: number; size: number } {
   const size = distance(start, end)

@@ -100,6 +100,9 @@ export const sources = pgTable(
 /** `waiting` for its picture, `reading` once it has one, `stopped` where the person stopped that. */
 export type SheetStatus = 'waiting' | 'reading' | 'ready' | 'failed' | 'stopped'
 
+/** Of strokes that somebody asked for. */
+export type TracingStatus = 'tracing' | 'traced' | 'failed'
+
 /** One page of a source. */
 export const sheets = pgTable(
   'sheet',
@@ -140,11 +143,15 @@ export const sheets = pgTable(
     signature: jsonb().$type<number[]>(),
     pictureHash: text().references(() => contents.hash),
     lineworkHash: text().references(() => contents.hash),
+    /** The strokes of a page that is a picture, as linework; traced once somebody asks for them. */
+    strokesHash: text().references(() => contents.hash),
+    strokes: text().$type<TracingStatus>(),
   },
   (table) => [
     uniqueIndex().on(table.sourceId, table.number),
     index().on(table.pictureHash),
     index().on(table.lineworkHash),
+    index().on(table.strokesHash),
   ],
 )
 

@@ -14,6 +14,7 @@ import {
   keepLetters,
   keepLines,
   keepOpened,
+  keepStrokes,
   keepUnopened,
   keepUnread,
   PictureStore,
@@ -82,11 +83,12 @@ const DONE: Readonly<Record<Exclude<JobName, 'open' | 'verify'>, readonly SheetS
   wanted: ['ready', 'failed'],
   read: ['ready', 'failed', 'stopped'],
   letters: [],
+  strokes: [],
 }
 
 async function readPages(reader: Reader, name: keyof typeof DONE, sheetIds: readonly string[]): Promise<void> {
   const found = await sheetsWithSources(sheetIds)
-  const due = found.filter(({ sheet }) => (name === 'letters' ? sheet.lettering : !DONE[name].includes(sheet.status)))
+  const due = found.filter(({ sheet }) => isDue(name, sheet))
   const pictures = new PictureStore()
   for (const pages of bySource(due)) {
     const tasks = pages.map(({ sheet }) => taskFor(name, sheet.number, sheet.pictureHash !== null))
@@ -97,6 +99,11 @@ async function readPages(reader: Reader, name: keyof typeof DONE, sheetIds: read
   await pictures.close()
 }
 
+function isDue(name: keyof typeof DONE, { lettering, strokes, status }: FoundSheet['sheet']): boolean {
+  if (name === 'letters') return lettering
+  return name === 'strokes' ? strokes === 'tracing' : !DONE[name].includes(status)
+}
+
 function bySource(pages: readonly FoundSheet[]): readonly (readonly FoundSheet[])[] {
   const groups = new Map<string, FoundSheet[]>()
   for (const page of pages) groups.set(page.source.id, [...(groups.get(page.source.id) ?? []), page])
@@ -105,7 +112,7 @@ function bySource(pages: readonly FoundSheet[]): readonly (readonly FoundSheet[]
 
 function taskFor(name: keyof typeof DONE, page: number, pictured: boolean): Task {
   if (name === 'picture') return { kind: 'picture', page }
-  return name === 'letters' ? { kind: 'letters', page } : { kind: 'lines', page, pictured }
+  return name === 'letters' || name === 'strokes' ? { kind: name, page } : { kind: 'lines', page, pictured }
 }
 
 function keepPage(name: keyof typeof DONE, page: FoundSheet, outcome: Outcome, pictures: PictureStore): Promise<void> {
@@ -114,6 +121,12 @@ function keepPage(name: keyof typeof DONE, page: FoundSheet, outcome: Outcome, p
       outcome,
       (proposal) => keepLetters(page.sheet.id, proposal),
       () => keepLetters(page.sheet.id, null),
+    )
+  if (name === 'strokes')
+    return settled<Uint8Array>(
+      outcome,
+      (bytes) => keepStrokes(page, bytes),
+      () => keepStrokes(page, null),
     )
   const failed = async (problem: SourceProblem) => {
     // A file that came in an archive is opened first when its pages are read.

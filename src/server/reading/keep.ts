@@ -200,6 +200,18 @@ export async function keepLetters(sheetId: string, proposal: ScaleProposal | nul
     .where(eq(sheets.id, sheetId))
 }
 
+/** Writes down the strokes of a page; null where they could not be traced. */
+export async function keepStrokes({ sheet, source }: FoundSheet, bytes: Uint8Array | null): Promise<void> {
+  await inTransaction(async (tx) => {
+    const traced = bytes && { strokesHash: await storeBytes(tx, bytes, 'application/octet-stream') }
+    await tx
+      .update(sheets)
+      .set({ strokes: traced ? 'traced' : 'failed', ...traced })
+      .where(eq(sheets.id, sheet.id))
+  })
+  await announce(source.projectId, { type: 'sources' })
+}
+
 /** Writes down that a page could not be read, and why. */
 export async function keepUnread({ sheet, source }: FoundSheet, problem: SourceProblem): Promise<void> {
   await database().update(sheets).set({ status: 'failed', problem }).where(eq(sheets.id, sheet.id))
@@ -231,5 +243,5 @@ export async function keepFailure({ name, data }: Job, problem: SourceProblem): 
   // The page itself is read; only its figures are not.
   if (name === 'letters') return keepLetters(data.sheetId, null)
   const [found] = await sheetsWithSources([data.sheetId])
-  if (found) await keepUnread(found, problem)
+  if (found) await (name === 'strokes' ? keepStrokes(found, null) : keepUnread(found, problem))
 }

@@ -18,10 +18,13 @@ export function wantsLettering(linework: Linework, proposal: ScaleProposal | nul
   return linework.images.some(({ flags }) => isVisible(flags)) || linework.segmentFlags.length >= FEW_LINES
 }
 
+/** Pixels to the point at which the picture of a page is read. */
+export const readingPxPerPt = ({ widthPt, heightPt }: Pick<SheetPage, 'widthPt' | 'heightPt'>): number =>
+  Math.min(READING_DPI / 72, MOST_PX / Math.max(widthPt, heightPt))
+
 /** Proposes the scale of a page by reading the figures in its picture, and the strokes where it is a scan. */
 export async function proposeFromPicture(page: SheetPage, linework: Linework): Promise<ScaleProposal | null> {
-  const pxPerPt = Math.min(READING_DPI / 72, MOST_PX / Math.max(page.widthPt, page.heightPt))
-  const greys = await page.greys(Math.max(page.widthPt, page.heightPt) * pxPerPt)
+  const greys = await page.greys(Math.max(page.widthPt, page.heightPt) * readingPxPerPt(page))
   if (!greys || !isDrawing(greys)) return null
   const scale = greys.widthPx / page.widthPt
   const { readFigures } = await import('./lettering')

@@ -114,6 +114,9 @@ export const pickedKey = (plan: Plan, selection: readonly string[]): string =>
 export const previewKey = (preview: LiftPreview): string => `preview ${numberOfPreview(preview)}`
 
 /** Paints what the lift that is prepared would make. */
-export function paintPreview(context: OffscreenCanvasRenderingContext2D, view: View): Iterator<void> {
-  return paintChords(context, view, useLift.getState().preview?.chords ?? new Float64Array())
+export function* paintPreview(context: OffscreenCanvasRenderingContext2D, view: View): Generator<void> {
+  const { preview } = useLift.getState()
+  if (!preview) return
+  yield* paintChords(context, view, preview.chords)
+  yield* paintChords(context, view, preview.unsureChords, true)
 }

@@ -4,10 +4,11 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
+import Slider from '@mui/material/Slider'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { useEffect, useMemo } from 'react'
-import type { LiftCounts, LiftOptions, LiftPreview } from '@/core/lift/options'
+import { KIND_LAYERS, type LiftCounts, type LiftOptions, type LiftPreview } from '@/core/lift/options'
 import { partsOf, pensOf, type SheetPart } from '@/core/sheet/looks'
 import { counted, formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
@@ -16,6 +17,8 @@ import { CommittedField } from '../panels/CommittedField'
 import { OneOf } from '../panels/OneOf'
 import { PartColor } from '../panels/PartColor'
 import { useProject } from '../project/store'
+import { isPicture } from '../sheets/page-lines'
+import { StrokesOffer } from '../sheets/StrokesOffer'
 import { useSheetData } from '../sheets/sheet-data'
 import { sheetOf } from '../sheets/sheet-of'
 import { applyLift, prepareLift } from './apply'
@@ -23,30 +26,41 @@ import { NO_LIFT, useLift } from './lift-store'
 
 /** Lifts the lines of a sheet: what, how it is cleaned, and what comes out, shown before it is done. */
 export function LiftCard() {
-  const { underlayId, options, region, preview, busy, problem, sheet } = useLift()
+  const { underlayId, strokes, options, region, preview, busy, problem, sheet } = useLift()
   const underlay = useProject((project) => (underlayId ? project.records.get(underlayId) : undefined))
   const found = underlay?.kind === 'underlay' ? underlay : null
 
-  const isScan = useProject(
-    ({ sources }) => found !== null && sheetOf(sources, found.sheetId)?.sheet.content === 'image',
-  )
+  const page = useProject(({ sources }) => (found ? sheetOf(sources, found.sheetId)?.sheet : undefined))
+  const ofStrokes = page !== undefined && (strokes || isPicture(page))
+  const waits = ofStrokes && page.strokes !== 'traced'
 
   useEffect(() => {
     // Whatever is chosen, the preview follows.
-    if (found && !isScan && !preview && !busy && !problem) void prepareLift(found)
-  }, [found, isScan, preview, busy, problem])
+    if (found && !waits && !preview && !busy && !problem) void prepareLift(found)
+  }, [found, waits, preview, busy, problem])
   useEffect(() => () => useLift.setState({ preview: null }), [])
 
   if (!found)
     return <Typography color="text.secondary">Choose “Lift its lines …” at a sheet in the stack first.</Typography>
-  if (isScan) return <NothingToLift name={found.name} />
   const change = (part: Partial<LiftOptions>) =>
     useLift.setState({ options: { ...options, ...part }, preview: null, problem: null })
+  const choice = page?.content === 'mixed' && <LinesOrStrokes strokes={strokes} />
+  if (page && waits)
+    return (
+      <Stack sx={{ gap: 1.5 }}>
+        {choice}
+        <StrokesOffer sheet={page} name={found.name} before="to lift" />
+        {isPicture(page) && <TraceByHand />}
+      </Stack>
+    )
   return (
     <Stack sx={{ gap: 1.5 }}>
+      {choice}
       <Typography>
-        Makes lines that you can edit of <strong>{found.name}</strong>. The sheet itself is not touched.
+        Makes lines that you can edit of {ofStrokes ? 'the strokes of ' : ''}
+        <strong>{found.name}</strong>. The sheet itself is not touched.
       </Typography>
+      {ofStrokes && <LeastCertainty value={options.leastCertainty} onChange={change} />}
       <Stack direction="row" sx={{ gap: 1, alignItems: 'center' }}>
         <Button size="small" variant="outlined" onClick={() => takeTool('lift-region')}>
           {region ? 'Another region' : 'Only a region'}
@@ -57,10 +71,10 @@ export function LiftCard() {
           </Button>
         )}
       </Stack>
-      <Parts sheetId={found.sheetId} options={options} onChange={change} />
+      {!ofStrokes && <Parts sheetId={found.sheetId} options={options} onChange={change} />}
       <Lengths options={options} onChange={change} />
       <Box>
-        {TICKS.map(([key, words]) => (
+        {TICKS.filter(([key]) => !ofStrokes || !NOT_OF_STROKES.has(key)).map(([key, words]) => (
           <FormControlLabel
             key={key}
             control={
@@ -110,6 +124,12 @@ export function LiftCard() {
               <Typography variant="figure" component="p">
                 After: {afterInWords(preview.after)}
               </Typography>
+              {preview.after.unsure > 0 && (
+                <Typography color="text.secondary" sx={{ fontSize: 12.5 }}>
+                  {preview.after.unsure.toLocaleString('en')} of them are unsure, shown dashed: they go to a layer of
+                  their own, “{KIND_LAYERS.unsure}”.
+                </Typography>
+              )}
             </>
           )}
         </Box>
@@ -131,24 +151,52 @@ export function LiftCard() {
   )
 }
 
-/** A scan has no lines: what can be done with it instead. */
-function NothingToLift({ name }: { name: string }) {
+/** Of a sheet that has both: what is lifted. */
+function LinesOrStrokes({ strokes }: { strokes: boolean }) {
+  return (
+    <OneOf
+      label="What is lifted"
+      value={strokes ? 'strokes' : 'lines'}
+      words={{ lines: 'Its lines', strokes: 'Strokes of its image' }}
+      onChange={(value) => useLift.setState({ strokes: value === 'strokes', preview: null, problem: null })}
+    />
+  )
+}
+
+function LeastCertainty({ value, onChange }: { value: number; onChange: (part: Partial<LiftOptions>) => void }) {
+  return (
+    <Box sx={{ px: 1 }}>
+      <Typography id="least-certainty" color="text.secondary" sx={{ fontSize: 12.5 }}>
+        Strokes at least {Math.round(value * 100)} % sure
+      </Typography>
+      <Slider
+        size="small"
+        aria-labelledby="least-certainty"
+        min={0}
+        max={0.95}
+        step={0.05}
+        value={value}
+        onChange={(_, next) => onChange({ leastCertainty: next as number })}
+      />
+    </Box>
+  )
+}
+
+/** What else can be done with an image. */
+function TraceByHand() {
   const trace = (tool: string) => {
     useLift.setState(NO_LIFT)
     useBench.setState({ sideCard: null })
     takeTool(tool)
   }
   return (
-    <Stack sx={{ gap: 1.5, alignItems: 'start' }}>
-      <Typography>
-        <strong>{name}</strong> is an image: it has no lines to lift.
-      </Typography>
+    <>
       <Typography color="text.secondary">
-        Trace over it instead. The cursor catches the ends, middles and crossings of its strokes, and says “in the
+        Or trace over it yourself. The cursor catches the ends, middles and crossings of its strokes, and says “in the
         image” where it does.
       </Typography>
       <Stack direction="row" sx={{ gap: 1 }}>
-        <Button size="small" variant="contained" onClick={() => trace('line')}>
+        <Button size="small" variant="outlined" onClick={() => trace('line')}>
           Trace lines
         </Button>
         <Button size="small" variant="outlined" onClick={() => trace('spline')}>
@@ -158,9 +206,12 @@ function NothingToLift({ name }: { name: string }) {
           Trace walls
         </Button>
       </Stack>
-    </Stack>
+    </>
   )
 }
+
+/** What strokes of a picture don't have. */
+const NOT_OF_STROKES: ReadonlySet<keyof LiftOptions> = new Set(['text', 'fills', 'layers', 'kinds', 'colors'])
 
 const TICKS = [
   ['text', 'Text as text'],

@@ -10,6 +10,7 @@ import { contentUrl } from '../api'
 import { useBench } from '../bench-store'
 import { removeSheets } from '../panels/stack-edits'
 import { commitParts, put, refusesInPast, tell, useProject } from '../project/store'
+import { isPicture, linesHash } from '../sheets/page-lines'
 import { useSheetData } from '../sheets/sheet-data'
 import { sheetOf } from '../sheets/sheet-of'
 import { NO_LIFT, useLift } from './lift-store'
@@ -21,17 +22,22 @@ function lifter(): Remote<Lifter> {
   return worker
 }
 
+/** The content that is lifted: the lines of a sheet, or the strokes of its picture. */
+function liftedHash({ sheetId }: Underlay): string | null {
+  const found = sheetOf(useProject.getState().sources, sheetId)
+  return found && linesHash(found.sheet, useLift.getState().strokes || isPicture(found.sheet))
+}
+
 type NewLayers = Map<string, Layer>
 
 /** Layers for what the sheet has on its own ones, and for the kinds of what is on none: those of the same name, else new ones. */
 function layersFor(underlay: Underlay, options: LiftOptions): { ids: Record<string, string>; fresh: NewLayers } {
-  const { records, sources } = useProject.getState()
+  const { records } = useProject.getState()
   const known = layersOf(records)
   const fresh: NewLayers = new Map()
   const ids: Record<string, string> = { '': useBench.getState().choices.layerId }
-  const hash = sheetOf(sources, underlay.sheetId)?.sheet.lineworkHash
+  const hash = liftedHash(underlay)
   const linework = hash ? useSheetData.getState().byHash.get(hash)?.linework : undefined
-  if (!linework) return { ids, fresh }
   const add = (key: string, name: string, color: string | undefined) => {
     const same = known.find((layer) => layer.name === name)
     const order = known.length + fresh.size
@@ -40,11 +46,13 @@ function layersFor(underlay: Underlay, options: LiftOptions): { ids: Record<stri
     if (!same) fresh.set(made.id, made)
   }
   const colorOf = (index: number) =>
-    linework.styles.find(({ layer, color: own }) => layer === index && own !== 'pattern')?.color
+    linework?.styles.find(({ layer, color: own }) => layer === index && own !== 'pattern')?.color
   if (options.layers)
-    for (const [i, { name }] of linework.layers.entries())
+    for (const [i, { name }] of (linework?.layers ?? []).entries())
       add(name, name.trim().slice(0, 200) || `Layer ${i + 1}`, colorOf(i))
-  if (options.kinds) for (const name of Object.values(KIND_LAYERS)) add(name, name, undefined)
+  // What is unsure is never among the rest.
+  for (const [kind, name] of Object.entries(KIND_LAYERS))
+    if (options.kinds || kind === 'unsure') add(name, name, undefined)
   return { ids, fresh }
 }
 
@@ -57,7 +65,7 @@ let underWay: string | null = null
 /** Works out what the lift would make, and shows it. */
 export async function prepareLift(underlay: Underlay): Promise<void> {
   const { options, region } = useLift.getState()
-  const hash = sheetOf(useProject.getState().sources, underlay.sheetId)?.sheet.lineworkHash
+  const hash = liftedHash(underlay)
   if (!hash)
     return useLift.setState({ problem: 'The lines of this sheet are still being read. Try again in a moment.' })
   const { ids, fresh } = layersFor(underlay, options)
@@ -74,7 +82,7 @@ export async function prepareLift(underlay: Underlay): Promise<void> {
     underlayId: underlay.id,
     layerIds: ids,
   }
-  const wanted = JSON.stringify([options, region, underlay])
+  const wanted = JSON.stringify([options, region, underlay, hash])
   if (wanted === underWay) return
   underWay = wanted
   useLift.setState({ busy: true, problem: null })

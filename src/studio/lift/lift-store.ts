@@ -7,6 +7,8 @@ import { USUAL_LIFT } from '@/core/lift/options'
 export interface LiftState {
   /** The underlay that it is from; null while none is prepared. */
   readonly underlayId: string | null
+  /** Of a sheet with lines and a picture: whether the strokes of that are lifted. */
+  readonly strokes: boolean
   readonly options: LiftOptions
   /** Only what lies in this ring of the board; null for all of it. */
   readonly region: readonly Point[] | null
@@ -19,6 +21,7 @@ export interface LiftState {
 
 export const NO_LIFT: LiftState = {
   underlayId: null,
+  strokes: false,
   options: USUAL_LIFT,
   region: null,
   preview: null,

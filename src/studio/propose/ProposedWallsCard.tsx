@@ -14,6 +14,9 @@ import { parseLength } from '@/core/units/length'
 import { select, toolContext, useBench } from '../bench-store'
 import { CommittedField } from '../panels/CommittedField'
 import { useProject } from '../project/store'
+import { isPicture } from '../sheets/page-lines'
+import { StrokesOffer } from '../sheets/StrokesOffer'
+import { sheetOf } from '../sheets/sheet-of'
 import {
   acceptWalls,
   byThickness,
@@ -31,11 +34,14 @@ export function ProposedWallsCard() {
   const { read, busy, problem, certainty } = useProposedWalls()
   const sheets = sheetsToRead(records, levelId)
   const sheet = sheets.find(({ id }) => id === read?.id) ?? sheets[0]
+  const page = useProject(({ sources }) => (sheet ? sheetOf(sources, sheet.sheetId)?.sheet : undefined))
+  const waits = page !== undefined && isPicture(page) && page.strokes !== 'traced'
   useEffect(() => {
+    if (waits) return
     // What moved or was cropped since is read again.
     if (sheet && (sheet.id !== read?.id || sheet.placement !== read.placement || sheet.crop !== read.crop))
       void readWalls(sheet)
-  }, [sheet, read])
+  }, [sheet, read, waits])
   if (!sheet) return <Typography color="text.secondary">There is no sheet on this level to read walls from.</Typography>
   const open = openProposals(toolContext())
   const sure = open.filter((wall) => wall.certainty >= certainty)
@@ -61,10 +67,11 @@ export function ProposedWallsCard() {
           ))}
         </TextField>
       )}
+      {waits && <StrokesOffer sheet={page} name={sheet.name} before="to read walls from" />}
       <Box role="status" aria-live="polite">
         {busy && <Typography color="text.secondary">Reading the walls …</Typography>}
         {problem && <Typography color="error">{problem}</Typography>}
-        {!busy && !problem && (
+        {!waits && !busy && !problem && (
           <Typography variant="figure" component="p">
             {open.length === 0
               ? 'Nothing more on this sheet looks like a wall.'

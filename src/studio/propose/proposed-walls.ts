@@ -11,6 +11,7 @@ import { type ProposedWall, USUAL_CERTAINTY } from '@/core/propose/walls/propose
 import type { WallReader } from '@/workers/walls'
 import { contentUrl } from '../api'
 import { put, underlaysOf, useProject } from '../project/store'
+import { linesHash } from '../sheets/page-lines'
 import { sheetOf } from '../sheets/sheet-of'
 import { lastOf } from '../tools/build/last'
 import { makingOf } from '../tools/build/making'
@@ -51,7 +52,8 @@ function reader(): Remote<WallReader> {
 
 /** Reads the walls of a sheet anew. */
 export async function readWalls(underlay: Underlay): Promise<void> {
-  const hash = sheetOf(useProject.getState().sources, underlay.sheetId)?.sheet.lineworkHash
+  const found = sheetOf(useProject.getState().sources, underlay.sheetId)
+  const hash = found && linesHash(found.sheet)
   if (!hash)
     return useProposedWalls.setState({
       read: underlay,

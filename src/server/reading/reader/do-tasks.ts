@@ -8,6 +8,7 @@ import { problemOf } from '@/core/sheet/pdf/problem'
 import { openSource } from '../open-source'
 import { proposeFromPicture, wantsLettering } from '../propose-page'
 import type { SheetFile } from '../sheet-file'
+import { strokesOf } from '../strokes'
 import type { Asked, Findings, OpenedFile, OpenedPage, Outcome, ReadLines, Task, TaskFile } from './tasks'
 
 /** The file that was read last stays open: its next page is probably asked for next. */
@@ -72,6 +73,8 @@ async function doTask(file: SheetFile, task: Task): Promise<Outcome | { readonly
       const page = await file.page(task.page)
       return { done: await proposeFromPicture(page, await page.linework()) }
     }
+    case 'strokes':
+      return { done: encodeSheet(indexSheet(await strokesOf(await file.page(task.page)))) }
   }
 }
 

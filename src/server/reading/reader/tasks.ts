@@ -12,6 +12,7 @@ export type Task =
   /** @property pictured whether the page has its picture already */
   | { readonly kind: 'lines'; readonly page: number; readonly pictured: boolean }
   | { readonly kind: 'letters'; readonly page: number }
+  | { readonly kind: 'strokes'; readonly page: number }
 
 export type TaskKind = Task['kind']
 
@@ -74,6 +75,8 @@ export interface TaskResults {
   picture: Uint8Array
   lines: ReadLines
   letters: ScaleProposal | null
+  /** Linework and catch index (CQL1). */
+  strokes: Uint8Array
 }
 
 /** How a task ended: done, stopped by a fault of the file, or by one of the reader itself (which is tried again). */
