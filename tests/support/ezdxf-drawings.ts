@@ -73,3 +73,35 @@ export const makeDrawing = (version: string, seed: number): Promise<MadeDrawing>
     const told = await program('/usr/bin/python3', join(folder, 'make.py'), version, String(seed), folder)
     return { ...JSON.parse(told), bytes: new Uint8Array(await readFile(join(folder, 'out.dxf'))) } as MadeDrawing
   })
+
+/** A house of 12 by 8 m in a unit, on a layout of an A2 with two viewports and a frame; as another program writes it. */
+const LAYOUTS = `
+import ezdxf, sys
+from ezdxf.lldxf.const import DXFError
+version, units, perMetre, folder = sys.argv[1], int(sys.argv[2]), float(sys.argv[3]), sys.argv[4]
+drawing = ezdxf.new(version, setup=True)
+drawing.header['$INSUNITS'] = units
+space = drawing.modelspace()
+m = perMetre
+space.add_lwpolyline([(100*m, 50*m), (112*m, 50*m), (112*m, 58*m), (100*m, 58*m)], close=True, dxfattribs={'layer': 'WALLS'})
+space.add_line((104*m, 50*m), (104*m, 58*m), dxfattribs={'layer': 'WALLS'})
+layout = drawing.layouts.new('Ground floor')
+layout.page_setup(size=(594, 420), margins=(0, 0, 0, 0), units='mm')
+layout.add_lwpolyline([(10, 10), (584, 10), (584, 410), (10, 410)], close=True)
+layout.add_text('Title', height=5, dxfattribs={'insert': (500, 20)})
+layout.add_viewport(center=(160, 220), size=(280, 300), view_center_point=(106*m, 54*m), view_height=30*m)
+turned = layout.add_viewport(center=(440, 220), size=(240, 200), view_center_point=(0, 0), view_height=10*m)
+turned.dxf.view_target_point = (104*m, 54*m, 0)
+turned.dxf.view_twist_angle = 90
+off = layout.add_viewport(center=(440, 380), size=(20, 20), view_center_point=(106*m, 54*m), view_height=10*m)
+off.dxf.status = 0
+drawing.saveas(folder + '/out.dxf')
+`
+
+/** @param units number of $INSUNITS; `perMetre` of those */
+export const makeLayouts = (version: string, units: number, perMetre: number): Promise<Uint8Array> =>
+  inScratch(async (folder) => {
+    await writeFile(join(folder, 'make.py'), LAYOUTS)
+    await program('/usr/bin/python3', join(folder, 'make.py'), version, String(units), String(perMetre), folder)
+    return new Uint8Array(await readFile(join(folder, 'out.dxf')))
+  })

@@ -1,4 +1,7 @@
 import type { Box } from '../geometry/box'
+import { formatRatio } from '../units/format'
+import { MM_PER_PT } from '../units/length'
+import type { StatedRatio } from './stated-ratio'
 
 /** A scale that a file itself records for a part of a page, in figures rather than in words on the drawing. */
 export interface StatedMeasure {
@@ -33,3 +36,11 @@ export const isSameScale = (a: number, b: number): boolean => Math.abs(a / b - 1
 /** The scale of a measure, along and up together. */
 export const mmPerPtOf = ({ mmPerPtX, mmPerPtY }: Pick<StatedMeasure, 'mmPerPtX' | 'mmPerPtY'>): number =>
   Math.sqrt(mmPerPtX * mmPerPtY)
+
+/** The one ratio of all the viewports of a page, site to paper; null where they differ or there are none. */
+export function recordedRatio(measures: readonly StatedMeasure[]): StatedRatio | null {
+  const [first, ...others] = measures.filter(({ source }) => source === 'viewport').map(mmPerPtOf)
+  if (first === undefined || !others.every((each) => isSameScale(each, first))) return null
+  const ratio = first / MM_PER_PT
+  return { ratio, words: formatRatio(ratio) }
+}

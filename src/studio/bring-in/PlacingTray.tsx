@@ -14,7 +14,7 @@ import { formatRatio, type LengthDisplay } from '@/core/units/format'
 import { parseRatio } from '@/core/units/ratio'
 import { useProject } from '../project/store'
 import { boardsOf } from '../sheets/boards'
-import { isUnread, sheetOf } from '../sheets/sheet-of'
+import { isFullSize, isUnread, sheetOf } from '../sheets/sheet-of'
 import { chooseLay, type LayChoices, letGo, useChoice } from './choice'
 import { bringInPicked, laidOn, sheetName, usualRatio } from './place-sheets'
 import { ResolutionField } from './ResolutionField'
@@ -175,6 +175,6 @@ function ratioHint(found: readonly NonNullable<ReturnType<typeof sheetOf>>[], di
   const [only] = ratios
   if (ratios.size > 1 || only === undefined) return 'as each sheet says'
   if (found.some(({ sheet }) => isUnread(sheet))) return 'as it says, once read'
-  const says = found.every(({ source, sheet }) => sheet.ratio || source.kind === 'dxf')
+  const says = found.every(({ source, sheet }) => sheet.ratio || isFullSize(source, sheet))
   return `${formatRatio(only, display)} ${says ? 'as it says' : 'assumed'}`
 }

@@ -3,7 +3,7 @@ import { carriedBy, ratioOf } from '@/core/model/underlay/placement'
 import { formatRatio } from '@/core/units/format'
 import { refit } from '../fit/refit'
 import { underlaysOf, useProject } from '../project/store'
-import { isUnread, sheetOf } from '../sheets/sheet-of'
+import { isFullSize, isUnread, sheetOf } from '../sheets/sheet-of'
 import { underlayBox } from '../sheets/underlay-box'
 
 /**
@@ -21,7 +21,7 @@ export function followReading(): () => void {
       if (!found || isUnread(found.sheet)) continue
       asked.add(underlay.id)
       const { ratio, paperFactor } = found.sheet
-      if (!ratio || found.source.kind === 'dxf') continue
+      if (!ratio || isFullSize(found.source, found.sheet)) continue
       const factor = (ratio.ratio * paperFactor) / ratioOf(underlay.placement)
       const { minX, minY } = underlayBox(underlay)
       const placement = carriedBy(underlay.placement, scaledAbout({ x: minX, y: minY }, factor))

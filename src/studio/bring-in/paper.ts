@@ -1,6 +1,7 @@
 import type { PageContent } from '@/core/sheet/linework'
 import { MM_PER_PT } from '@/core/units/length'
 import type { SheetView, SourceView } from '../api'
+import { isFullSize } from '../sheets/sheet-of'
 
 /** Sides of ISO 216 and ANSI sheets in millimetres, shorter first. */
 const PAPERS: readonly (readonly [name: string, short: number, long: number])[] = [
@@ -24,8 +25,9 @@ const SLACK_MM = 2.5
 const LARGEST_PT = 14_400
 
 /** A sheet's size in words; a drawing without paper by its extent. */
-export function paperOf(source: SourceView, { widthPt, heightPt, paperFactor }: SheetView): string {
-  if (source.kind !== 'dxf') return paperName(widthPt * paperFactor, heightPt * paperFactor)
+export function paperOf(source: SourceView, sheet: SheetView): string {
+  const { widthPt, heightPt, paperFactor } = sheet
+  if (!isFullSize(source, sheet)) return paperName(widthPt * paperFactor, heightPt * paperFactor)
   const metres = (pt: number) => `${Number(((pt * MM_PER_PT) / 1000).toPrecision(3))}`
   return `${metres(widthPt)} × ${metres(heightPt)} m, full size`
 }

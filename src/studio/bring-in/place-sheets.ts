@@ -12,7 +12,7 @@ import { goTo, levelForNew, planeWorkedOn, select, takeTool, workOn } from '../b
 import { showUnderlays } from '../board/show'
 import { whenSized } from '../board/view'
 import { put, tell, underlaysOf, useProject } from '../project/store'
-import { isUnread, sheetOf } from '../sheets/sheet-of'
+import { isFullSize, isUnread, sheetOf } from '../sheets/sheet-of'
 import { underlayBox } from '../sheets/underlay-box'
 import { type LayChoices, letGo, useChoice } from './choice'
 
@@ -21,7 +21,7 @@ const FIRST_RATIO = { metric: 100, imperial: 48 }
 
 /** The ratio a sheet is laid at where none is typed. */
 export const usualRatio = (source: SourceView, sheet: SheetView, display: LengthDisplay): number =>
-  source.kind === 'dxf' ? 1 : (sheet.ratio?.ratio ?? FIRST_RATIO[isImperial(display) ? 'imperial' : 'metric'])
+  isFullSize(source, sheet) ? 1 : (sheet.ratio?.ratio ?? FIRST_RATIO[isImperial(display) ? 'imperial' : 'metric'])
 
 /** Lays the picked pages down as chosen, or lets the person click where. */
 export function bringInPicked(): void {

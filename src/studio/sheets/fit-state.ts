@@ -2,7 +2,7 @@ import { ratioOf } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { formatRatio, type LengthDisplay } from '@/core/units/format'
 import type { SourceView } from '../api'
-import { isUnread, sheetOf } from './sheet-of'
+import { isFullSize, isUnread, sheetOf } from './sheet-of'
 
 /** Whether a sheet has its true size, and how that came about, in words. */
 export interface FitState {
@@ -26,7 +26,7 @@ export function fitState(
   if (underlay.sizedBy && underlay.sizedBy !== 'unread')
     return { ratio, words: SIZED_WORDS[underlay.sizedBy], trusted: true }
   // A drawing is made at full size; its file states the unit.
-  if (found?.source.kind === 'dxf' && formatRatio(size) === '1:1')
+  if (found && isFullSize(found.source, found.sheet) && formatRatio(size) === '1:1')
     return { ratio, words: 'full size, as drawn', trusted: true }
   if (found && isUnread(found.sheet)) return { ratio, words: 'assumed until it is read', trusted: false }
   const stated = found?.sheet.ratio && formatRatio(found.sheet.ratio.ratio)

@@ -14,3 +14,6 @@ export function sheetOf(
 
 /** Whether a page is still to be read: what it says itself is not known yet. */
 export const isUnread = ({ status }: SheetView): boolean => status === 'waiting' || status === 'reading'
+
+/** Whether a page is the model of a drawing, which is made at full size; layouts beside it are paper. */
+export const isFullSize = ({ kind }: SourceView, { number }: SheetView): boolean => kind === 'dxf' && number === 1

@@ -6,6 +6,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { isVisible } from '@/core/sheet/linework'
 import { decodePyramidHeader, pyramidHeaderEnd } from '@/core/sheet/pyramid'
 import { MM_PER_PT } from '@/core/units/length'
+import { makeLayouts } from '../../../../tests/support/ezdxf-drawings'
 import { handWritten } from '../../../../tests/support/hand-written'
 import { inScratch, program } from '../../../../tests/support/producers'
 import { openSource } from '../open-source'
@@ -360,4 +361,14 @@ describe('scans in PDF', () => {
     expect(tiles).toHaveLength(1)
     expect(pdf).toBeInstanceOf(Uint8Array)
   })
+})
+
+it('a drawing has its model first, then its layouts with the scale of each viewport', async () => {
+  const file = await open(await makeLayouts('R2010', 4, 1000))
+  expect(file.pageCount).toBe(2)
+  expect(await file.names()).toEqual(['Model', 'Ground floor'])
+  const layout = await file.page(2)
+  expect((await layout.measures!()).map(({ source }) => source)).toEqual(['viewport', 'viewport'])
+  expect((await sharp(await (await layout.picture()).packed).metadata()).width).toBe(1200)
+  await expect(file.page(3)).rejects.toMatchObject({ problem: 'no-such-page' })
 })

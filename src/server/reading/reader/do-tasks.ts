@@ -1,4 +1,4 @@
-import type { StatedMeasure } from '@/core/fit/measures'
+import { recordedRatio, type StatedMeasure } from '@/core/fit/measures'
 import { proposeScale, type ScaleProposal } from '@/core/fit/proposal/propose'
 import { statedRatio } from '@/core/fit/stated-ratio'
 import { encodeSheet, indexSheet } from '@/core/sheet/binary'
@@ -130,7 +130,7 @@ function findingsOf(linework: Linework, measures: readonly StatedMeasure[]): Fin
   return {
     counts,
     content: contentOf(counts),
-    ratio: statedRatio(text),
+    ratio: statedRatio(text) ?? recordedRatio(measures),
     proposal: proposalOf(linework, measures),
     roundingPt: linework.roundingPt ?? null,
     words: text

@@ -1,13 +1,16 @@
-import { type Affine, compose, IDENTITY } from '../../../geometry/affine'
+import type { StatedMeasure } from '../../../fit/measures'
+import { type Affine, apply, compose, IDENTITY, lengthFactor } from '../../../geometry/affine'
 import { flattenCubic, mapCubic } from '../../../geometry/bezier'
-import { type Box, boxOf, EMPTY_BOX, isEmpty, unite } from '../../../geometry/box'
+import { type Box, boxOf, corners, EMPTY_BOX, isEmpty, unite } from '../../../geometry/box'
 import type { Point } from '../../../geometry/vector'
+import { type Clip, isInside } from '../../../sheet/clip'
 import { Flag, type Linework, type SheetLayer } from '../../../sheet/linework'
 import { SourceError } from '../../../sheet/problem'
 import { Recorder } from '../../../sheet/recorder'
 import { MM_PER_PT } from '../../../units/length'
 import { ENTITY_READERS } from './entities/registry'
 import { type Drawn, type Entity, type Look, Pen, planeMap, pointOf, toRad } from './entity'
+import { layoutsOf, type Viewport, viewportOf } from './layouts'
 import { Looks } from './looks'
 import { type DxfRecord, recordsOf, variablesOf } from './records'
 import { type Group, groupsOf } from './tokens'
@@ -36,10 +39,19 @@ export interface DxfSheet {
   readonly zeroPt: Point
   /** Whether the file states its unit; else millimetres or inches are taken for it. */
   readonly unitStated: boolean
+  /** Its layouts with viewports onto the model, in the order of their tabs. */
+  readonly layouts: readonly DxfLayout[]
+}
+
+/** A layout of a drawing as a sheet of its paper, with the model as its viewports show it. */
+export interface DxfLayout {
+  readonly name: string
+  /** Reads it: what stands on it, and the scale of each viewport. @throws SourceError where nothing shows */
+  read(): Pick<DxfSheet, 'linework' | 'zeroPt'> & { readonly measures: readonly StatedMeasure[] }
 }
 
 /**
- * Reads a text DXF of any release from R12 on: its model space, or its layout where that is empty.
+ * Reads a text DXF of any release from R12 on: its model space, or its layout where that is empty, and the layouts beside.
  * What is no figure, or lies beyond the earth, is left out; an insert within itself as well.
  * @throws SourceError where it is no DXF, holds nothing, or grows beyond bounds
  */
@@ -47,6 +59,7 @@ export function readDxf(bytes: Uint8Array): DxfSheet {
   let variables = new Map<string, Group[]>()
   const tables: DxfRecord[] = []
   const blocks: DxfRecord[] = []
+  const objects: DxfRecord[] = []
   let reader: DrawingReader | null = null
   const figure = (name: string, usual: number) => Number(variables.get(name)?.[0]?.value ?? usual)
   const begin = () => new DrawingReader(new Looks(tables, figure('$LTSCALE', 1) || 1), blocksOf(blocks))
@@ -57,17 +70,65 @@ export function readDxf(bytes: Uint8Array): DxfSheet {
     if (section === 'HEADER' && record.type === 'VARIABLES') variables = variablesOf(record)
     else if (section === 'TABLES') tables.push(record)
     else if (section === 'BLOCKS') blocks.push(record)
+    else if (section === 'OBJECTS' && record.type === 'LAYOUT') objects.push(record)
     else if (section === 'ENTITIES') {
       reader ??= begin()
       reader.take(record)
     }
   }
   if (!any) throw new SourceError('broken-drawing')
-  const { drawn, looks } = (reader ?? begin()).close()
+  const drawing = reader ?? begin()
+  const { drawn, looks } = drawing.close()
   const insUnits = figure('$INSUNITS', 0)
-  const mmPerUnit = UNIT_MM[insUnits] ?? (figure('$MEASUREMENT', 1) === 0 ? 25.4 : 1)
-  return { ...asSheet(drawn, looks, mmPerUnit / MM_PER_PT), unitStated: UNIT_MM[insUnits] !== undefined }
+  const usualMm = figure('$MEASUREMENT', 1) === 0 ? 25.4 : 1
+  const mmPerUnit = UNIT_MM[insUnits] ?? usualMm
+  const about = layoutsOf(objects, tables)
+  return {
+    ...asSheet([{ drawn, window: null }], looks, mmPerUnit / MM_PER_PT),
+    unitStated: UNIT_MM[insUnits] !== undefined,
+    layouts: drawing
+      .layouts()
+      .map(({ block, entities }) => {
+        const known = about.get(block)
+        const paperMm = known?.mmPerUnit ?? usualMm
+        const read = () => readLayout(drawing, entities, mmPerUnit, paperMm)
+        return { name: known?.name ?? '', order: known?.order ?? 0, read }
+      })
+      .sort((a, b) => a.order - b.order)
+      .map(({ name, read }) => ({ name, read })),
+  }
 }
+
+/** A layout as a sheet: what stands on it, and the model through its viewports. */
+function readLayout(
+  drawing: DrawingReader,
+  entities: readonly Entity[],
+  mmPerUnit: number,
+  paperMm: number,
+): ReturnType<DxfLayout['read']> {
+  const viewports = entities.flatMap((entity) => (isViewport(entity) ? (viewportOf(entity) ?? []) : []))
+  const parts = [
+    ...viewports.map((window) => ({ drawn: drawing.drawn, window })),
+    { drawn: drawing.drawnOf(entities), window: null },
+  ]
+  const ptPerUnit = paperMm / MM_PER_PT
+  const { linework, zeroPt } = asSheet(parts, drawing.looks, ptPerUnit)
+  const onSheet = (p: Point): Point => ({ x: p.x * ptPerUnit + zeroPt.x, y: p.y * ptPerUnit + zeroPt.y })
+  const measures = viewports.map(({ box, unitsPerUnit }): StatedMeasure => {
+    const mmPerPt = (unitsPerUnit * mmPerUnit) / ptPerUnit
+    return {
+      source: 'viewport',
+      name: null,
+      words: '',
+      box: boxOf(corners(box).map(onSheet)),
+      mmPerPtX: mmPerPt,
+      mmPerPtY: mmPerPt,
+    }
+  })
+  return { linework, zeroPt, measures }
+}
+
+const isViewport = ({ record }: Entity): boolean => record.type === 'VIEWPORT'
 
 interface Block {
   readonly base: Point
@@ -146,16 +207,17 @@ const isMesh = (record: DxfRecord): boolean =>
   IN_SPACE.has(record.type) || (record.type === 'POLYLINE' && (record.number(70) & MESH_FLAGS) !== 0)
 
 class DrawingReader {
-  private readonly drawn: Drawn = { lines: [], curves: [], texts: [] }
+  readonly drawn: Drawn = { lines: [], curves: [], texts: [] }
   private readonly maker = new EntityMaker()
   /** What stands on the layout rather than in the model. */
   private readonly onLayout: Entity[] = []
   private visited = 0
+  private modelIsEmpty = true
   /** Whether there are solids, meshes or surfaces, which have no lines of a plan. */
   private meshes = false
 
   constructor(
-    private readonly looks: Looks,
+    readonly looks: Looks,
     private readonly blocks: ReadonlyMap<string, Block>,
   ) {}
 
@@ -163,10 +225,30 @@ class DrawingReader {
     this.add(this.maker.take(record))
   }
 
+  /** Layouts that show the model, each with what stands on it. Asked for once the drawing is closed. */
+  layouts(): { block: string; entities: readonly Entity[] }[] {
+    const held = [...this.blocks].filter(([name]) => /^\*paper_space/i.test(name))
+    const all = held.map(([block, { entities }]) => ({ block, entities }))
+    // What stands on the layout that was open is not in its block.
+    const open = all.find(({ block }) => block.toLowerCase() === '*paper_space')
+    if (open) open.entities = [...open.entities, ...this.onLayout]
+    else all.push({ block: '*Paper_Space', entities: this.onLayout })
+    const shows = (entity: Entity) => isViewport(entity) && viewportOf(entity) !== null
+    return this.modelIsEmpty ? [] : all.filter(({ entities }) => entities.some(shows))
+  }
+
+  /** What entities of a layout draw, by themselves. */
+  drawnOf(entities: readonly Entity[]): Drawn {
+    const drawn: Drawn = { lines: [], curves: [], texts: [] }
+    this.draw(entities, IDENTITY, null, [], drawn)
+    return drawn
+  }
+
   close(): { drawn: Drawn; looks: Looks } {
     this.add(this.maker.close())
     const { lines, curves, texts } = this.drawn
-    if (lines.length + curves.length + texts.length === 0) this.draw(this.onLayout, IDENTITY, null, [])
+    this.modelIsEmpty = lines.length + curves.length + texts.length === 0
+    if (this.modelIsEmpty) this.draw(this.onLayout, IDENTITY, null, [])
     if (this.meshes && lines.length + curves.length + texts.length === 0) throw new SourceError('only-meshes')
     return { drawn: this.drawn, looks: this.looks }
   }
@@ -177,13 +259,19 @@ class DrawingReader {
     else this.draw([entity], IDENTITY, null, [])
   }
 
-  private draw(entities: readonly Entity[], map: Affine, insert: Look | null, within: readonly string[]): void {
+  private draw(
+    entities: readonly Entity[],
+    map: Affine,
+    insert: Look | null,
+    within: readonly string[],
+    drawn = this.drawn,
+  ): void {
     for (const entity of entities) {
       const { record } = entity
       if (++this.visited > MOST_VISITED) throw new SourceError('drawing-too-large')
       if (record.number(60) === 1) continue
       const look = this.looks.of(record, insert)
-      const pen = new Pen(this.drawn, map, look, within)
+      const pen = new Pen(drawn, map, look, within)
       if (isMesh(record)) this.meshes = true
       if (record.type === 'INSERT') this.insert(entity, pen)
       // A dimension draws itself as a block of its own.
@@ -217,34 +305,56 @@ class DrawingReader {
     }
     for (const part of parts) {
       const look = this.looks.of(part, pen.look)
-      ENTITY_READERS.ATTRIB!({ record: part, parts: [] }, new Pen(this.drawn, pen.map, look, pen.within))
+      ENTITY_READERS.ATTRIB!({ record: part, parts: [] }, new Pen(pen.drawn, pen.map, look, pen.within))
     }
   }
 
-  private block(name: string, { map, look, within }: Pen): void {
+  private block(name: string, { map, look, within, drawn }: Pen): void {
     const block = this.blocks.get(name)
     if (++this.visited > MOST_VISITED) throw new SourceError('drawing-too-large')
     if (!block || within.includes(name) || within.length >= DEEPEST) return
-    this.draw(block.entities, map, look, [...within, name])
+    this.draw(block.entities, map, look, [...within, name], drawn)
   }
 }
 
 /** Curves are followed this closely when the extent of a drawing is measured, as a part of each one's size. */
 const EXTENT_STEPS = 1e-3
 
-function asSheet(drawn: Drawn, looks: Looks, ptPerUnit: number): Omit<DxfSheet, 'unitStated'> {
-  const box = extentOf(drawn)
+/** Something drawn, as it is or through a window of a layout. */
+interface Part {
+  readonly drawn: Drawn
+  readonly window: Viewport | null
+}
+
+function asSheet(parts: readonly Part[], looks: Looks, ptPerUnit: number): Pick<DxfSheet, 'linework' | 'zeroPt'> {
+  const box = parts.reduce((all, { drawn, window }) => unite(all, window ? window.box : extentOf(drawn)), EMPTY_BOX)
   if (isEmpty(box)) throw new SourceError('empty-drawing')
   const map: Affine = compose([1, 0, 0, 1, -box.minX, -box.minY], [ptPerUnit, 0, 0, ptPerUnit, 0, 0])
-  const to = (p: Point): Point => ({ x: (p.x - box.minX) * ptPerUnit, y: (p.y - box.minY) * ptPerUnit })
   // A single line across or up has a size in one direction only; a sheet has two.
   const widthPt = Math.max((box.maxX - box.minX) * ptPerUnit, 1)
   const heightPt = Math.max((box.maxY - box.minY) * ptPerUnit, 1)
   const recorder = new Recorder(widthPt, heightPt)
-  const used = new Set([...drawn.lines, ...drawn.curves, ...drawn.texts].map(({ look }) => look.layer))
+  const used = new Set(
+    parts.flatMap(({ drawn: { lines, curves, texts } }) =>
+      [...lines, ...curves, ...texts].map(({ look }) => look.layer),
+    ),
+  )
   const layers: SheetLayer[] = [...looks.layers.values()]
     .filter(({ name }) => used.has(name))
     .map(({ name, visible }) => ({ name, visible }))
+  const whole: Clip = { box: { minX: -1, minY: -1, maxX: widthPt + 1, maxY: heightPt + 1 }, areas: [] }
+  for (const { drawn, window } of parts) {
+    const to = window ? compose(window.map, map) : map
+    const clip = window ? { box: boxOf(corners(window.box).map((p) => apply(map, p))), areas: [] } : whole
+    record(recorder, drawn, layers, to, clip)
+  }
+  return { linework: recorder.finish(layers), zeroPt: { x: map[4], y: map[5] } }
+}
+
+/** Takes down what is drawn. @param to from its units to the sheet, without shear */
+function record(recorder: Recorder, drawn: Drawn, layers: readonly SheetLayer[], to: Affine, clip: Clip): void {
+  const ptPerUnit = lengthFactor(to)
+  const turn = Math.atan2(to[1], to[0])
   const indexes = new Map(layers.map(({ name }, i) => [name, i]))
   const flagsOf = ({ layer }: Look) => (layers[indexes.get(layer)!]!.visible ? 0 : Flag.layerOff)
   const styleOf = (look: Look, fill: boolean) =>
@@ -259,27 +369,32 @@ function asSheet(drawn: Drawn, looks: Looks, ptPerUnit: number): Omit<DxfSheet, 
       // Islands of hatches alternate, as DXF has it by default.
       ...(fill && { evenOdd: true as const }),
     })
-  const clip = { box: { minX: -1, minY: -1, maxX: widthPt + 1, maxY: heightPt + 1 }, areas: [] }
   for (const { a, b, look, fill } of drawn.lines) {
-    const [p, q] = [to(a), to(b)]
+    const [p, q] = [apply(to, a), apply(to, b)]
     recorder.segment(p.x, p.y, q.x, q.y, styleOf(look, fill), flagsOf(look), clip)
   }
   for (const { curve, look, fill } of drawn.curves)
-    recorder.curve(mapCubic(curve, to), styleOf(look, fill), flagsOf(look), clip)
-  for (const { text, at, height, length, turnRad, look } of drawn.texts)
+    recorder.curve(
+      mapCubic(curve, (p) => apply(to, p)),
+      styleOf(look, fill),
+      flagsOf(look),
+      clip,
+    )
+  for (const { text, at, height, length, turnRad, look } of drawn.texts) {
+    const place = apply(to, at)
     recorder.run(
       {
         text,
-        ...to(at),
+        ...place,
         lengthPt: length * ptPerUnit,
         heightPt: height * ptPerUnit,
-        turnRad,
+        turnRad: turnRad + turn,
         layer: indexes.get(look.layer)!,
-        flags: flagsOf(look),
+        flags: flagsOf(look) | (isInside(clip, place) ? 0 : Flag.clipped),
       },
       look.color,
     )
-  return { linework: recorder.finish(layers), zeroPt: { x: map[4], y: map[5] } }
+  }
 }
 
 function extentOf({ lines, curves, texts }: Drawn): Box {
