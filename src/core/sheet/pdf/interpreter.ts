@@ -39,6 +39,8 @@ const Draw = { moveTo: 0, lineTo: 1, curveTo: 2, quadraticCurveTo: 3, closePath:
 /** What the interpreter asks of the document that it reads. */
 export interface PageContext {
   ops: typeof PdfJs.OPS
+  /** The colour that paints nothing, in a file that has one. */
+  unpainted: string | null
   font(name: string): FontMetrics | null
   /** The name and first state of the layer that optional content belongs to; null for membership that can't be named. */
   layer(properties: unknown): SheetLayer | null
@@ -126,9 +128,9 @@ export class Interpreter {
         this.strokeStyle = -1
         return
       case ops.setStrokeRGBColor:
-        return this.paint('stroke', { color: args[0], alpha: state.stroke.alpha })
+        return this.paint('stroke', this.inColor(args[0], state.stroke.alpha))
       case ops.setFillRGBColor:
-        return this.paint('fill', { color: args[0], alpha: state.fill.alpha })
+        return this.paint('fill', this.inColor(args[0], state.fill.alpha))
       case ops.setStrokeTransparent:
         return this.paint('stroke', { color: '#000000', alpha: state.stroke.alpha, none: true })
       case ops.setFillTransparent:
@@ -244,6 +246,10 @@ export class Interpreter {
   private paint(which: 'stroke' | 'fill', paint: Paint): void {
     this.state[which] = paint
     if (which === 'stroke') this.strokeStyle = -1
+  }
+
+  private inColor(color: string, alpha: number): Paint {
+    return color === this.context.unpainted ? { color, alpha, none: true } : { color, alpha }
   }
 
   private extendedState(entries: readonly [string, never][]): void {

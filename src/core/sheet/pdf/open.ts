@@ -9,6 +9,7 @@ import { inProcessPorts } from './in-process-port'
 import { Interpreter, type PageContext } from './interpreter'
 import { type PageSpace, pageSpace } from './page-space'
 import { problemOf } from './problem'
+import { UNPAINTED } from './unpainted'
 
 /** Where pdf.js finds what it reads on demand: folders or addresses, each with a closing slash. */
 export interface PdfAssets {
@@ -21,6 +22,8 @@ export interface PdfAssets {
 export interface OpenOptions {
   assets: PdfAssets
   password?: string
+  /** Whether the colour UNPAINTED paints nothing. */
+  unpainted?: boolean
 }
 
 /** The longest side that a page may have: 200 in, the implementation limit of PDF 1.x, with units scaled by /UserUnit beyond. */
@@ -31,7 +34,10 @@ const LONGEST_SIDE_PT = 14_400 * 75
  * @param bytes the whole file; taken over, not to be used afterwards
  * @throws SourceError where the file can't be opened, with the reason
  */
-export async function openPdf(bytes: Uint8Array, { assets, password }: OpenOptions): Promise<PdfFile> {
+export async function openPdf(
+  bytes: Uint8Array,
+  { assets, password, unpainted = false }: OpenOptions,
+): Promise<PdfFile> {
   const reader: { current: ChunkReader | null } = { current: null }
   const [near, far] = inProcessPorts((message) => tapOperators(message, reader))
   WorkerMessageHandler.initializeFromPort(far)
@@ -54,7 +60,7 @@ export async function openPdf(bytes: Uint8Array, { assets, password }: OpenOptio
     const document = await task.promise
     if (document.numPages < 1) throw new SourceError('no-pages')
     const { info } = (await document.getMetadata().catch(() => ({ info: {} }))) as { info: { Producer?: string } }
-    return new PdfFile(document, info.Producer ?? '', reader, () => close(task, worker))
+    return new PdfFile(document, info.Producer ?? '', reader, unpainted, () => close(task, worker))
   } catch (error) {
     await close(task, worker)
     throw problemOf(error)
@@ -73,6 +79,7 @@ export class PdfFile {
     /** What the file says of the program that wrote it. */
     readonly producer: string,
     private readonly reader: { current: ChunkReader | null },
+    private readonly unpainted: boolean,
     readonly close: () => Promise<void>,
   ) {}
 
@@ -163,6 +170,7 @@ export class PdfFile {
     const fonts = new Map<string, FontMetrics>()
     const context: PageContext = {
       ops: pdfjs.OPS,
+      unpainted: this.unpainted ? UNPAINTED.color : null,
       font: (name) => fonts.get(name) ?? null,
       layer: await this.layerNames(),
     }

@@ -1,3 +1,4 @@
+import { PDFDocument } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
 import { handWritten } from '../../../../tests/support/hand-written'
 import { readSheet } from '../../../../tests/support/read-sheet'
@@ -110,5 +111,30 @@ describe('coordinates that are large in the file', () => {
     expect((await seen('10 10 m 200 10 l S')).linework.roundingPt).toBeUndefined()
     const coarse = await seen('q 0.05 0 0 0.05 -650000 -650000 cm 13002001 13002002 m 13003001 13002002 l S Q')
     expect(coarse.linework.roundingPt).toBeCloseTo(0.025, 9)
+  })
+})
+
+describe('colours without a colorant', () => {
+  const tint = '<< /FunctionType 2 /Domain [0 1] /C0 [0 0 0] /C1 [1 0 0] /N 1 >>'
+  const spaces = `/ColorSpace << /A [/Separation /None /DeviceRGB ${tint}] /B [/Separation /Gold /DeviceRGB ${tint}] >>`
+
+  it('paint nothing, and others do', async () => {
+    const content =
+      '/A CS 1 SCN 10 10 m 100 10 l S /B CS 1 SCN 10 20 m 100 20 l S /A cs 1 scn 10 50 20 20 re f 0 0 1 RG 10 30 m 100 30 l S'
+    const { lines } = await seen(content, { resources: spaces })
+    expect(lines).toEqual([
+      [10, 20, 100, 20],
+      [10, 30, 100, 30],
+    ])
+  })
+
+  it('also where the file keeps its objects in streams', async () => {
+    const plain = await handWritten('/A CS 1 SCN 10 10 m 100 10 l S 0 0 1 RG 10 30 m 100 30 l S', {
+      resources: spaces,
+    })
+    const packed = await (await PDFDocument.load(plain)).save({ useObjectStreams: true })
+    expect(Buffer.from(packed).includes('/Separation')).toBe(false)
+    const { linework } = await readSheet(packed)
+    expect([...linework.segmentFlags].map(isVisible)).toEqual([false, true])
   })
 })

@@ -8,14 +8,20 @@ import type { Greys } from '@/core/sheet/raster-lines'
 import { MOST_PIXELS } from '../make-pyramid'
 import type { Raster } from '../pack-picture'
 import { type Opener, PICTURE_PX, type Picture, type PrintParts, type SheetFile, type SheetPage } from '../sheet-file'
+import { withUnpainted } from './no-paint'
 import type { PdfPainter } from './pdf-painter'
 import { openPdf, PDF_ASSETS } from './pdf-runtime'
 
 export const openPdfFile: Opener = async (bytes, { password }) => {
   const large = findLargeImages(bytes)
   const lean = large.length > 0 ? withoutLargeImages(bytes, large) : null
+  const unpainted = await withUnpainted(lean ?? bytes)
   // pdf.js takes its bytes over; they are needed again for pictures.
-  const file = await openPdf((lean ?? bytes).slice(), { assets: PDF_ASSETS, password })
+  const file = await openPdf(unpainted ?? (lean ?? bytes).slice(), {
+    assets: PDF_ASSETS,
+    password,
+    unpainted: unpainted !== null,
+  })
   const painter = new LazyPainter(lean ?? bytes, password)
   const measures = new LazyMeasures(lean ?? bytes, password === undefined ? null : painter)
   return new PdfSheetFile(file, painter, measures, lean ? { large, lean, bytes } : null, password !== undefined)

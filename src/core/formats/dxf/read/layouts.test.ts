@@ -47,8 +47,8 @@ describe('layouts of a drawing', () => {
       // The second one is turned by a quarter and about the partition: that runs level through its middle.
       const level = ends.filter(([a, b]) => a![0]! > 300 && Math.abs(a![1]! - b![1]!) < 0.01)
       expect(level.map(([a]) => a![1])).toContainEqual(expect.closeTo(220, 2))
-    // Turned anticlockwise, what was 4 m to the left lies 80 mm below.
-    expect(level.map(([a]) => a![1])).toContainEqual(expect.closeTo(140, 2))
+      // Turned anticlockwise, what was 4 m to the left lies 80 mm below.
+      expect(level.map(([a]) => a![1])).toContainEqual(expect.closeTo(140, 2))
     },
   )
 
