@@ -135,6 +135,7 @@ export const useBench = create<BenchState>(() => ({
     linePiece: 'straight',
     related: [],
     lineUp: null,
+    depthFor: null,
     arcWay: 'three points',
     sides: 6,
     dimensionWay: 'aligned',

@@ -134,6 +134,50 @@ test('the sheet of one view is laid onto another and lined up by a point that bo
   expect(front!.levelId).not.toBe(top!.levelId)
 })
 
+/** A plate of 80 by 50 mm with a pocket, at 1:1, and a section at 2:1 in which the pocket is 7 mm deep. */
+const POCKET =
+  new TextEncoder().encode(`<svg xmlns="http://www.w3.org/2000/svg" width="210mm" height="120mm" viewBox="0 0 210 120">
+  <g fill="none" stroke="#000" stroke-width="0.35"><rect x="10" y="20" width="80" height="50"/><rect x="30" y="35" width="40" height="20"/>
+  <path d="M120 30 H200 M130 44 H180"/></g>
+  <g font-family="DejaVu Sans" font-size="4"><text x="140" y="70">SECTION A-A 2:1</text><text x="10" y="110">SCALE 1:1</text></g></svg>`)
+
+test('the depth of a pocket is taken from a section on the same sheet, at the scale of its own title', async ({
+  page,
+}) => {
+  const studio = new StudioPage(page)
+  const id = await studio.newProject('Pocket')
+  await studio.upload('pocket.svg', POCKET)
+  await expect(studio.pageCard(1)).toBeVisible()
+  await page.getByRole('button', { name: 'Begin a part' }).click()
+  const mm = (x: number, y: number) => [(x * 72) / 25.4, ((120 - y) * 72) / 25.4] as const
+  const [width, height] = mm(210, 0)
+  await studio.bringIn(1, width, height)
+  await studio.goTo('Trace')
+  await studio.frameSheet({ width, height })
+  await studio.take('Draw', 'Outline')
+  for (const at of [mm(50, 20), mm(50, 35)]) {
+    await studio.hover(...at)
+    await expect(studio.bench.getByText(/^A closed outline of/)).toBeVisible()
+    await studio.pressOn(...at)
+  }
+  await expect.poll(async () => (await studio.records(id, 'path')).length).toBe(2)
+  const part = page.getByRole('region', { name: 'Part Part 1' })
+  await page.keyboard.press('l')
+  await studio.pressOn(...mm(20, 20))
+  await part.getByRole('button', { name: 'Thickness', exact: true }).click()
+  await page.keyboard.press('l')
+  await studio.pressOn(...mm(60, 35))
+  await part.getByRole('button', { name: 'Sunken', exact: true }).click()
+  await part.getByRole('button', { name: 'Take its depth from the sheet' }).click()
+  await expect(studio.bench.getByText(/^In a section or detail/)).toBeVisible()
+  await studio.clickOn(...mm(150, 30), 'on line')
+  await studio.clickOn(...mm(160, 44), 'on line')
+  await expect(page.getByText('7.000 mm, at the scale of “SECTION A-A 2:1”.')).toBeVisible()
+  await expect(part.getByRole('textbox', { name: 'Depth' })).toHaveValue('7.000')
+  await page.keyboard.press('Control+z')
+  await expect(part.getByRole('textbox', { name: 'Depth' })).not.toHaveValue('7.000')
+})
+
 test('a build that hangs is ended, its steps are kept, and the next one starts anew', async ({ page }) => {
   test.setTimeout(120_000)
   await page.clock.install()

@@ -1,13 +1,15 @@
 import UpIcon from '@mui/icons-material/ArrowUpward'
 import CloseIcon from '@mui/icons-material/Close'
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import IconButton from '@mui/material/IconButton'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import type { Part } from '@/core/model/part/schema'
 import type { PartStep } from '@/core/model/part/steps'
-import { select } from '../bench-store'
+import { depthOf } from '@/core/part/depth'
+import { select, setChoices, takeTool } from '../bench-store'
 import { usePartSolid } from './part-solid'
 import { changeStep, moveStep, removeStep } from './parts'
 import { stepViewOf } from './steps/registry'
@@ -63,5 +65,21 @@ export function StepList({ part }: { part: Part }) {
 
 function StepFields({ part, step }: { part: Part; step: PartStep }) {
   const { Fields } = stepViewOf(step)
-  return <Fields step={step} part={part} onTake={(changed) => changeStep('Change step', part, changed)} />
+  const fields = <Fields step={step} part={part} onTake={(changed) => changeStep('Change step', part, changed)} />
+  if (depthOf(step) === undefined) return fields
+  return (
+    <>
+      {fields}
+      <Button
+        size="small"
+        onClick={() => {
+          setChoices({ depthFor: { partId: part.id, stepId: step.id } })
+          takeTool('part-depth')
+        }}
+        sx={{ mt: 0.5, px: 0.5 }}
+      >
+        {step.kind === 'raise' ? 'Take its height from the sheet' : 'Take its depth from the sheet'}
+      </Button>
+    </>
+  )
 }

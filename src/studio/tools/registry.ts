@@ -35,6 +35,7 @@ import { memberAlong, memberInPair } from './member/member-along'
 import { plate } from './member/plate'
 import { workPlane } from './member/work-plane'
 import { moveSheet } from './move-sheet'
+import { partDepth } from './part-depth'
 import { pick } from './pick'
 import { place } from './place'
 import { setHeight } from './set-height'
@@ -60,6 +61,7 @@ export const TOOLS: readonly Tool[] = [
   moveSheet,
   basePoint,
   lineUp,
+  partDepth,
   setHeight,
   ...[wall, wallThickness, wallAlong, wallOnSheet, proposedWalls, opening, room].map(onPlan),
   ...[separator, column, slab, roof, stair, gridLine].map(buildingTool).map(onPlan),

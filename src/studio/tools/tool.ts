@@ -166,6 +166,8 @@ export interface DrawChoices {
   readonly dimensionWay: DimensionWay
   /** A point that was clicked on a view of a part, until the same one is clicked on another. */
   readonly lineUp: { readonly viewId: string; readonly at: Point } | null
+  /** The step of a part whose depth is taken from the sheet. */
+  readonly depthFor: { readonly partId: string; readonly stepId: string } | null
   /** What is picked to be related. */
   readonly related: readonly FeatureRef[]
   readonly measureWay: 'distance' | 'path' | 'angle' | 'radius' | 'area'

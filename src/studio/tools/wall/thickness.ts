@@ -1,17 +1,7 @@
-import { cross, distance, subtract, unit } from '@/core/geometry/vector'
 import { formatLength } from '@/core/units/format'
-import type { BoardPoint } from '../../board/catch-on-board'
 import { paintMeasure } from '../../board/painters/measure'
+import { squareGap } from '../square-gap'
 import { EMPTY_SESSION, plain, type Tool } from '../tool'
-
-/** From face to face: square to the line on which the first point was caught, where it was caught on one. */
-function thicknessBetween(from: BoardPoint, to: BoardPoint): number {
-  const [line] = from.caught?.lines ?? []
-  const [a, b] = [line?.[0], line?.at(-1)]
-  const along = a && b ? unit(subtract(b, a)) : null
-  const gap = subtract(to.at, from.at)
-  return along ? Math.abs(cross(along, gap)) : distance(from.at, to.at)
-}
 
 /** Takes the thickness of walls from the sheet, by a pull from one face to the other. */
 export const wallThickness: Tool = {
@@ -31,7 +21,7 @@ export const wallThickness: Tool = {
   click: (session, point, { display }) => {
     const [from] = session.points
     if (!from) return { session: { ...EMPTY_SESSION, points: [point] } }
-    const mm = thicknessBetween(from, point)
+    const mm = squareGap(from, point)
     if (!(mm > 0.5 && mm <= 10_000))
       return { session, say: `No wall is ${formatLength(mm, display)} thick: click its other face.` }
     return { session: EMPTY_SESSION, choose: { pickedThicknessMm: mm }, next: 'wall' }
@@ -40,6 +30,6 @@ export const wallThickness: Tool = {
   paint: (canvas, { points, cursor }, view, { display }) => {
     const [from] = points
     if (!from || !cursor) return
-    paintMeasure(canvas, view, from.at, cursor.at, formatLength(thicknessBetween(from, cursor), display))
+    paintMeasure(canvas, view, from.at, cursor.at, formatLength(squareGap(from, cursor), display))
   },
 }
