@@ -31,25 +31,20 @@ export async function benchLargeScans(folder: string, address: string): Promise<
       const size = ['-r300', `-g${PIXELS.width}x${PIXELS.height}`, `-sOutputFile=${path}`]
       const { status } = spawnSync('gs', ['-q', '-dNOPAUSE', '-dBATCH', ...device, ...size, source])
       if (status !== 0) throw new Error('Ghostscript failed.')
-      await benchScan(browser, address, words, name, readFileSync(path))
+      await benchScan(browser, address, words, path)
     }
   } finally {
     await browser.close()
   }
 }
 
-async function benchScan(
-  browser: Browser,
-  address: string,
-  words: string,
-  name: string,
-  bytes: Uint8Array,
-): Promise<void> {
+async function benchScan(browser: Browser, address: string, words: string, path: string): Promise<void> {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   const studio = new StudioPage(page)
   await studio.newProject(`Scan ${words}`, address)
   const sent = performance.now()
-  await studio.upload(name, bytes)
+  // From the disk, as a person's browser does: handed over by the test, 40 MB take seconds to get there.
+  await studio.uploadFile(path)
   await page.getByRole('button', { name: /image only: pick$/ }).waitFor({ timeout: 120_000 })
   const readMs = performance.now() - sent
   const start = performance.now()
@@ -58,15 +53,10 @@ async function benchScan(
   await page.getByRole('complementary', { name: 'Fit: card' }).waitFor()
   await studio.drawn()
   const openMs = performance.now() - start
-  const row = (what: string, measured: number, limit: number, unit: string, detail?: string) =>
-    printRow({ what: `140 megapixels, ${words}: ${what}`, measured, limit, unit, detail })
-  row(
-    'from the choice of the page to sharp on the board',
-    openMs / 1000,
-    4,
-    's',
-    `read ${(readMs / 1000).toFixed(1)} s after it was sent`,
-  )
+  const row = (what: string, measured: number, limit: number, unit: string) =>
+    printRow({ what: `140 megapixels, ${words}: ${what}`, measured, limit, unit })
+  row('read after it was chosen', readMs / 1000, 10, 's')
+  row('from the choice of the page to sharp on the board', openMs / 1000, 4, 's')
 
   await studio.frameSheet(SIZE_PT)
   const { x, y } = studio.at(SIZE_PT.width / 2, SIZE_PT.height / 2)

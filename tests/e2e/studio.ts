@@ -30,10 +30,12 @@ export class StudioPage {
   }
 
   async upload(name: string, bytes: Uint8Array): Promise<void> {
-    await this.page
-      .getByLabel('Choose files')
-      .first()
-      .setInputFiles({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) })
+    await this.uploadFile({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(bytes) })
+  }
+
+  /** @param file where it lies, or what it holds */
+  async uploadFile(file: Parameters<Locator['setInputFiles']>[0]): Promise<void> {
+    await this.page.getByLabel('Choose files').first().setInputFiles(file)
   }
 
   pageCard(number: number): Locator {

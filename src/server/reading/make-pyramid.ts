@@ -1,13 +1,16 @@
 import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
+import { availableParallelism, tmpdir } from 'node:os'
 import { join } from 'node:path'
-import type { Sharp } from 'sharp'
+import sharp, { type Sharp } from 'sharp'
 import { encodePyramid } from '@/core/sheet/pyramid'
 
 /** Pixels that one image may have. */
 export const MOST_PIXELS = 600e6
 
 const TILE_PX = 512
+
+// One thread is the usual where memory is handed out by glibc; a reader lives too short to feel that.
+sharp.concurrency(Math.min(4, availableParallelism()))
 
 /**
  * Cuts an image into tiles at halving sizes. The image streams through; it is never whole in memory unless it must be turned.
@@ -20,7 +23,8 @@ export async function makePyramid(image: Sharp, bilevel: boolean): Promise<Uint8
     const prepared = image.flatten({ background: '#ffffff' })
     const encoded = bilevel
       ? prepared.toColourspace('b-w').png({ compressionLevel: 4, palette: false })
-      : prepared.toColourspace('srgb').jpeg({ quality: 86 })
+      : // Codes that fit each tile would save a twentieth of the bytes for a sixth of the time.
+        prepared.toColourspace('srgb').jpeg({ quality: 86, optimiseCoding: false })
     const info = await encoded
       .tile({ size: TILE_PX, overlap: 0, layout: 'dz', container: 'fs', depth: 'onetile', skipBlanks: -1 })
       .toFile(join(folder, 'image.dz'))

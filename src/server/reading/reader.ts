@@ -8,6 +8,8 @@ export interface ReaderLimits {
   readonly seconds: number
   /** Megabytes that the whole reader may hold. */
   readonly memoryMb: number
+  /** Whether it only gets the time that other readers leave. */
+  readonly patient?: boolean
 }
 
 /** Tasks of one file, whose bytes are fetched only if the reader does not have it open. */
@@ -76,8 +78,10 @@ export class Reader {
     return this.child
   }
 
+  /** Ends it; the next task starts another. */
   stop(): void {
     this.child?.kill('SIGKILL')
+    this.child = null
   }
 
   private async fileFor({ key, password, bytes }: Work): Promise<Asked['file'] | { problem: SourceProblem }> {
@@ -141,7 +145,7 @@ export class Reader {
   }
 
   private async start(): Promise<ChildProcess> {
-    const child = await startJailed(this.script, this.limits.memoryMb)
+    const child = await startJailed(this.script, this.limits.memoryMb, this.limits.patient)
     this.opened = null
     child.on('exit', () => {
       if (this.child === child) this.child = null

@@ -21,10 +21,12 @@ const READER = fileURLToPath(new URL('./reader/main.js', import.meta.url))
 /** Pictures are small work: fetching each by itself would cost as much as drawing it. */
 const AT_ONCE: Partial<Record<JobName, number>> = { picture: 16, read: 4 }
 
-/** @param letters whether figures may be read from pictures: that takes seconds, and only one reader does it */
-async function takeJobs(boss: PgBoss, letters: boolean): Promise<readonly Taken[]> {
-  for (const name of JOB_NAMES) {
-    if (name === 'letters' && !letters) continue
+/** Reading figures from a picture takes seconds, and nobody waits for it: a reader of its own does it in the time that others leave. */
+const PATIENT: readonly JobName[] = ['letters']
+const PROMPT = JOB_NAMES.filter((name) => !PATIENT.includes(name))
+
+async function takeJobs(boss: PgBoss, names: readonly JobName[]): Promise<readonly Taken[]> {
+  for (const name of names) {
     const found = await boss.fetch<Job['data']>(name, { batchSize: AT_ONCE[name] ?? 1, includeMetadata: true })
     if (found.length > 0)
       return found.map(({ id, data, retryCount, retryLimit }) => ({
@@ -36,17 +38,20 @@ async function takeJobs(boss: PgBoss, letters: boolean): Promise<readonly Taken[
   return []
 }
 
-function readerAtWork(letters: boolean): Worker {
-  const reader = new Reader(READER, { seconds: PAGE_SECONDS, memoryMb: PAGE_MEMORY_MB })
+function readerAtWork(names: readonly JobName[], patient: boolean): Worker {
+  const reader = new Reader(READER, { seconds: PAGE_SECONDS, memoryMb: PAGE_MEMORY_MB, patient })
   return {
-    take: (boss) => takeJobs(boss, letters),
-    do: (taken) =>
-      doJobs(
+    take: (boss) => takeJobs(boss, names),
+    do: async (taken) => {
+      await doJobs(
         reader,
         taken.map(({ job }) => job as Job),
-      ),
+      )
+      // Seldom needed, it is not kept.
+      if (patient) reader.stop()
+    },
     // Whoever brings in the first file should not wait for it to load.
-    warm: () => reader.warm(),
+    ...(!patient && { warm: () => reader.warm() }),
     stopFor: (id) => reader.stopFor(id),
     stop: () => reader.stop(),
   }
@@ -70,6 +75,6 @@ async function clearUp(): Promise<never> {
 
 console.log(jailFor(process.cwd()).about)
 await run(
-  Array.from({ length: READERS }, (_, i) => readerAtWork(i === 0)),
+  [...Array.from({ length: READERS }, () => readerAtWork(PROMPT, false)), readerAtWork(PATIENT, true)],
   [clearUp],
 )
