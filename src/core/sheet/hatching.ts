@@ -60,7 +60,9 @@ function directionBin(segments: Float32Array, item: number): number {
 
 /** Items of one key together, in the order in which they came (counting sort). @param keys one for each item */
 function grouped(items: Uint32Array, keys: Uint32Array): Uint32Array[] {
-  const ends = new Uint32Array(keys.reduce((most, key) => Math.max(most, key), 0) + 2)
+  let largest = 0
+  for (const key of keys) if (key > largest) largest = key
+  const ends = new Uint32Array(largest + 2)
   for (const key of keys) ends[key + 1]!++
   for (let key = 1; key < ends.length; key++) ends[key]! += ends[key - 1]!
   const sorted = new Uint32Array(items.length)

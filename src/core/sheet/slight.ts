@@ -106,12 +106,14 @@ function goesOn(segments: Float32Array, item: number): boolean {
   const ay = segments[at - 3]!
   const cx = segments[at]!
   const cy = segments[at + 1]!
+  // Most lines go on where the one before ended: there is no gap.
+  if (cx === segments[at - 2] && cy === segments[at - 1]) return false
   const ux = segments[at - 2]! - ax
   const uy = segments[at - 1]! - ay
   const vx = segments[at + 2]! - cx
   const vy = segments[at + 3]! - cy
-  const size = Math.hypot(ux, uy)
-  if (size === 0 || size > LONGEST_DASH_PT || Math.hypot(vx, vy) > LONGEST_DASH_PT) return false
+  const size = Math.sqrt(ux * ux + uy * uy)
+  if (size === 0 || size > LONGEST_DASH_PT || vx * vx + vy * vy > LONGEST_DASH_PT ** 2) return false
   const gap = (ux * (cx - ax) + uy * (cy - ay)) / size - size
   if (!(gap > ROUNDING_PT && gap <= LONGEST_GAP_PT) || ux * vx + uy * vy <= 0) return false
   const off = (x: number, y: number) => Math.abs(ux * (y - ay) - uy * (x - ax)) / size

@@ -8,6 +8,7 @@ import { Flag, isVisible, type Linework, type SheetLayer } from '../linework'
 import { SourceError } from '../problem'
 import { Recorder } from '../recorder'
 import { CLIP_FLATNESS_PT } from '../tolerance'
+import { contentPaths, Draw } from './content-paths'
 import {
   type FontMetrics,
   type GraphicsState,
@@ -32,9 +33,6 @@ const SINGLE_DIGITS = 23
 const EXACT_ENOUGH = 2 ** 15
 /** Less than this on paper is told of nowhere. */
 const LEAST_ROUNDING_PT = 0.002
-
-/** Path pieces as pdf.js packs them. */
-const Draw = { moveTo: 0, lineTo: 1, curveTo: 2, quadraticCurveTo: 3, closePath: 4 } as const
 
 /** What the interpreter asks of the document that it reads. */
 export interface PageContext {
@@ -99,8 +97,7 @@ export class Interpreter {
     const { state } = this
     switch (fn) {
       case ops.constructPath:
-        this.noteSize(args[2])
-        return this.path(args[0], (args[1] as Float32Array[])[0])
+        return this.constructedPath(args[0], (args[1] as (Float32Array | null)[])[0], args[2])
       case ops.save:
         if (this.stack.length >= DEEPEST_STATES) throw new SourceError('page-too-deep')
         this.stack.push({ ...state })
@@ -352,17 +349,24 @@ export class Interpreter {
     return this.recorder.style(evenOdd ? { ...plain, evenOdd } : plain)
   }
 
-  private path(op: number, data: Float32Array | undefined): void {
-    const { ops } = this.context
+  /** @param box of all its coordinates, as pdf.js has it */
+  private constructedPath(op: number, data: Float32Array | null | undefined, box: ArrayLike<number> | undefined): void {
     if (!data) return
+    const path = contentPaths.behind(data)
+    if (path === data) this.noteSize(box)
+    this.path(op, path)
+  }
+
+  private path(op: number, data: ArrayLike<number>): void {
+    const { ops } = this.context
     const both = op >= ops.fillStroke && op <= ops.closeEOFillStroke
     const strokes = both || op === ops.stroke || op === ops.closeStroke
     const fills = both || op === ops.fill || op === ops.eoFill
     if (op !== ops.endPath) {
       this.recorder.nextPaint()
-      const closing = op === ops.closeStroke || op === ops.closeFillStroke || op === ops.closeEOFillStroke
       if (strokes) this.dots(data)
-      if (strokes) this.outline(data, this.penStyle(), this.hidden(this.state.stroke), closing)
+      // What is closed and stroked is closed in its data: that is of the last subpath alone.
+      if (strokes) this.outline(data, this.penStyle(), this.hidden(this.state.stroke), false)
       if (fills) this.fill(op, data, strokes)
     }
     if (this.pendingClip) {
@@ -372,7 +376,7 @@ export class Interpreter {
   }
 
   /** Fills are seen by their outline, unless the same path is stroked as well. */
-  private fill(op: number, data: Float32Array, stroked: boolean): void {
+  private fill(op: number, data: ArrayLike<number>, stroked: boolean): void {
     const { ops } = this.context
     const { fill } = this.state
     const flags = this.hidden(fill)
@@ -387,7 +391,7 @@ export class Interpreter {
   }
 
   /** Every piece of a path as segments and curves. @param close whether open subpaths are closed by a line */
-  private outline(data: Float32Array, style: number, flags: number, close: boolean): void {
+  private outline(data: ArrayLike<number>, style: number, flags: number, close: boolean): void {
     const [a, b, c, d, e, f] = this.state.ctm
     let startX = 0
     let startY = 0
@@ -431,7 +435,7 @@ export class Interpreter {
   }
 
   /** Lines of no length leave a mark where they end with more than a cut: a dot or a square of their width. */
-  private dots(data: Float32Array): void {
+  private dots(data: ArrayLike<number>): void {
     const { lineCap, lineWidth, ctm } = this.state
     if (lineCap === 0 || lineWidth === 0) return
     for (const [x, y] of lonePoints(data)) {
@@ -471,7 +475,7 @@ export class Interpreter {
   }
 
   /** The subpaths as closed rings of points in sheet space, curves flattened. */
-  private rings(data: Float32Array): Point[][] {
+  private rings(data: ArrayLike<number>): Point[][] {
     const { ctm } = this.state
     const rings: Point[][] = []
     let ring: Point[] = []
@@ -616,7 +620,7 @@ function readTiling(args: readonly unknown[]): Tiling | undefined {
 }
 
 /** Starts of subpaths that go nowhere: `x y m x y l`, or closed at once. */
-function* lonePoints(data: Float32Array): Generator<[x: number, y: number]> {
+function* lonePoints(data: ArrayLike<number>): Generator<[x: number, y: number]> {
   let [x, y, pieces, alone] = [0, 0, 0, false]
   for (let i = 0; i < data.length; ) {
     const draw = data[i]
@@ -658,7 +662,7 @@ const UNIT_SQUARE: readonly Point[] = [
   { x: -1, y: 1 },
 ]
 
-function curveAt(data: Float32Array, at: number, ctm: Affine, start: Point): Cubic {
+function curveAt(data: ArrayLike<number>, at: number, ctm: Affine, start: Point): Cubic {
   const p = (k: number) => apply(ctm, { x: data[at + k]!, y: data[at + k + 1]! })
   if (data[at] === Draw.curveTo) return { start, pullStart: p(1), pullEnd: p(3), end: p(5) }
   const pull = p(1)

@@ -4,9 +4,11 @@ import type { Affine } from '../../geometry/affine'
 import { kindOf } from '../kinds'
 import type { Linework, SheetLayer } from '../linework'
 import { SourceError } from '../problem'
+import { contentPaths } from './content-paths'
 import { type FontMetrics, type OperatorList, PLAIN_FONT } from './graphics-state'
 import { inProcessPorts } from './in-process-port'
 import { Interpreter, type PageContext } from './interpreter'
+import { standInsInPlace } from './open-streams'
 import { type PageSpace, pageSpace } from './page-space'
 import { problemOf } from './problem'
 import { UNPAINTED } from './unpainted'
@@ -39,6 +41,9 @@ export async function openPdf(
   { assets, password, unpainted = false }: OpenOptions,
 ): Promise<PdfFile> {
   const reader: { current: ChunkReader | null } = { current: null }
+  // What is not packed is read ahead; what is, when it is unpacked.
+  const isReadAhead = standInsInPlace(bytes)
+  if (isReadAhead) contentPaths.begin()
   const [near, far] = inProcessPorts((message) => tapOperators(message, reader))
   WorkerMessageHandler.initializeFromPort(far)
   const worker = new pdfjs.PDFWorker({ port: near as unknown as null, verbosity: 0 })
@@ -56,13 +61,17 @@ export async function openPdf(
   task.onPassword = (_again: unknown, reason: number) => {
     throw new SourceError(reason === pdfjs.PasswordResponses.NEED_PASSWORD ? 'password-needed' : 'password-wrong')
   }
+  const closing = async () => {
+    await close(task, worker)
+    if (isReadAhead) contentPaths.end()
+  }
   try {
     const document = await task.promise
     if (document.numPages < 1) throw new SourceError('no-pages')
     const { info } = (await document.getMetadata().catch(() => ({ info: {} }))) as { info: { Producer?: string } }
-    return new PdfFile(document, info.Producer ?? '', reader, unpainted, () => close(task, worker))
+    return new PdfFile(document, info.Producer ?? '', reader, unpainted, closing)
   } catch (error) {
-    await close(task, worker)
+    await closing()
     throw problemOf(error)
   }
 }
@@ -210,6 +219,7 @@ export class PdfFile {
         })
       },
     }
+    contentPaths.begin()
     try {
       await page.getOperatorList()
       await queue
@@ -218,6 +228,7 @@ export class PdfFile {
     } catch (error) {
       throw problemOf(refused ?? error)
     } finally {
+      contentPaths.end()
       this.reader.current = null
       page.cleanup()
     }

@@ -1,4 +1,4 @@
-import { PDFDocument } from 'pdf-lib'
+import { PDFDocument, PDFName, PDFRawStream } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
 import { handWritten } from '../../../../tests/support/hand-written'
 import { readSheet } from '../../../../tests/support/read-sheet'
@@ -107,12 +107,39 @@ it('dashes begin where their phase says', async () => {
 })
 
 describe('coordinates that are large in the file', () => {
-  it('are told with how far they may be off; usual ones are not', async () => {
-    expect((await seen('10 10 m 200 10 l S')).linework.roundingPt).toBeUndefined()
-    const coarse = await seen('q 0.05 0 0 0.05 -650000 -650000 cm 13002001 13002002 m 13003001 13002002 l S Q')
-    expect(coarse.linework.roundingPt).toBeCloseTo(0.025, 9)
+  const far = 'q 0.05 0 0 0.05 -650000 -650000 cm 13002001 13002002 m 13003001 13002003 l S Q'
+
+  it('are read exactly, packed or not', async () => {
+    for (const pdf of [await handWritten(far), await packed(await handWritten(far))]) {
+      const { linework } = await readSheet(pdf)
+      expect(linework.roundingPt).toBeUndefined()
+      expect([...linework.segments]).toEqual([100.05, 100.1, 150.05, 100.15].map((pt) => expect.closeTo(pt, 4)))
+    }
+  })
+
+  it('are told with how far they may be off where the content is not plain; usual ones are not', async () => {
+    const odd = ' BI /W 1 /H 1 /BPC 8 /CS /G ID \x00 EI'
+    expect((await seen(`10 10 m 200 10 l S${odd}`)).linework.roundingPt).toBeUndefined()
+    expect((await seen(far + odd)).linework.roundingPt).toBeCloseTo(0.025, 9)
   })
 })
+
+/** With its streams deflated. */
+const packed = async (pdf: Uint8Array): Promise<Uint8Array> => {
+  const document = await PDFDocument.load(pdf)
+  for (const [reference, object] of document.context.enumerateIndirectObjects())
+    if (object instanceof PDFRawStream && !object.dict.has(PDFName.of('Filter')))
+      document.context.assign(reference, document.context.flateStream(object.getContents(), dictOf(object)))
+  return document.save({ useObjectStreams: false })
+}
+
+const dictOf = ({ dict }: PDFRawStream) =>
+  Object.fromEntries(
+    dict
+      .entries()
+      .filter(([key]) => key !== PDFName.of('Length'))
+      .map(([key, value]) => [key.decodeText(), value]),
+  )
 
 describe('colours without a colorant', () => {
   const tint = '<< /FunctionType 2 /Domain [0 1] /C0 [0 0 0] /C1 [1 0 0] /N 1 >>'

@@ -1,6 +1,7 @@
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
 import { inflateSync } from 'node:zlib'
+import { contentPaths, withStandIns } from '@/core/sheet/pdf/content-paths'
 import type { PdfAssets } from '@/core/sheet/pdf/open'
 
 /**
@@ -36,7 +37,7 @@ globalThis.DecompressionStream = class {
   private async *chunks(): AsyncGenerator<Uint8Array> {
     // The write was called before anybody reads, and inflates at once. Damaged data is left to pdf.js's own decoder.
     if (!this.inflated) throw new TypeError('The data can not be inflated.')
-    yield this.inflated
+    yield (contentPaths.isReading && withStandIns(this.inflated)) || this.inflated
   }
 } as unknown as typeof DecompressionStream
 
