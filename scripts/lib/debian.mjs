@@ -16,6 +16,7 @@ const SHOWN_BY = {
   'occt-draw': () => existsSync('/usr/bin/occt-draw-7.6'),
   bubblewrap: () => existsSync('/usr/bin/bwrap'),
   qpdf: () => existsSync('/usr/bin/qpdf'),
+  pstoedit: () => existsSync('/usr/bin/pstoedit'),
 }
 
 /** @returns the folder of PostgreSQL's server programs, the newest first, or null */

@@ -21,6 +21,7 @@ const DEBIAN = [
   'octave-doc',
   'lilypond-doc-pdf',
   'graphviz-doc',
+  'texlive-pictures-doc',
   'openclipart-svg',
   'oxygen-icon-theme',
 ]

@@ -1,9 +1,9 @@
-import { readFile } from 'node:fs/promises'
+import { mkdir, readFile } from 'node:fs/promises'
 import { extname, join, relative } from 'node:path'
 import { openSource } from '../../src/server/reading/open-source'
-import { byPoppler } from '../support/poppler'
 import { type Difference, differenceOf } from './compare'
 import { gather } from './gather'
+import { drawingsOf, JUDGES } from './judges'
 
 /**
  * Reads files of programs that we know nothing of, beside an independent reader, and prints where the two differ. What is
@@ -26,6 +26,7 @@ function evenly(kind: string): string[] {
 }
 
 interface PageResult extends Difference {
+  readonly kind: string
   readonly where: string
 }
 
@@ -34,9 +35,15 @@ if (left.length > 0) console.log(`Not to be had: ${left.join(', ')}.`)
 const results: PageResult[] = []
 const unread = new Map<string, number>()
 const opened: Record<string, number> = {}
-for (const path of [...evenly('pdf'), ...evenly('svg'), ...evenly('dxf')]) {
+const made = join(FOLDER, 'made')
+await mkdir(made, { recursive: true })
+const pdfs = evenly('pdf')
+const given = [...pdfs, ...evenly('svg'), ...evenly('dxf')]
+const drawings = await drawingsOf(pdfs, made, MOST_FILES.dxf! - evenly('dxf').length)
+let pdfPages = 0
+for (const path of [...given.filter((each) => !each.startsWith(made)), ...drawings]) {
   const kind = extname(path).slice(1).toLowerCase()
-  if (kind === 'pdf' && results.length >= MOST_PAGES) continue
+  if (kind === 'pdf' && pdfPages >= MOST_PAGES) continue
   const name = relative(FOLDER, path)
   try {
     const bytes = new Uint8Array(await readFile(path))
@@ -45,9 +52,9 @@ for (const path of [...evenly('pdf'), ...evenly('svg'), ...evenly('dxf')]) {
       for (let number = 1; number <= Math.min(file.pageCount, PAGES_OF_A_FILE); number++) {
         const linework = await (await file.page(number)).linework()
         opened[kind] = (opened[kind] ?? 0) + 1
-        if (kind !== 'pdf' || results.length >= MOST_PAGES) continue
-        const theirs = await byPoppler(bytes, number).catch(() => null)
-        if (theirs) results.push({ where: `${name}, page ${number}`, ...differenceOf(linework, theirs) })
+        if (kind === 'pdf' && pdfPages++ >= MOST_PAGES) break
+        const theirs = await JUDGES[kind]!(bytes, number, linework).catch(() => null)
+        if (theirs) results.push({ kind, where: `${name}, page ${number}`, ...differenceOf(linework, theirs) })
       }
     } finally {
       await file.close()
@@ -58,25 +65,27 @@ for (const path of [...evenly('pdf'), ...evenly('svg'), ...evenly('dxf')]) {
   }
 }
 
-const drawn = results.filter(({ totalPt }) => totalPt > 0)
-const offBy = (key: 'missingPt' | 'hiddenPt' | 'extraPt') =>
-  drawn.filter((each) => each[key] > LEAST * each.totalPt).sort((a, b) => b[key] / b.totalPt - a[key] / a.totalPt)
 console.log(
   `Read: ${Object.entries(opened)
     .map(([kind, count]) => `${count} pages of ${kind}`)
     .join(', ')}.`,
 )
 for (const [problem, count] of unread) console.log(`Not read, ${problem}: ${count} files.`)
-console.log(`Compared: ${results.length} pages, ${drawn.length} of them with lines.`)
-for (const [key, word] of [
-  ['missingPt', 'lines of the other reader that we do not know'],
-  ['extraPt', 'lines that we show and the other does not draw'],
-  ['hiddenPt', 'lines that we know as hidden (clipped, covered, white, layer off)'],
-] as const) {
-  const pages = offBy(key)
-  console.log(
-    `\n${word}: on ${pages.length} pages (${((100 * pages.length) / Math.max(1, drawn.length)).toFixed(2)} %)`,
-  )
-  for (const each of pages.slice(0, 25))
-    console.log(`  ${((100 * each[key]) / each.totalPt).toFixed(2).padStart(7)} %  ${each.where}`)
+for (const kind of Object.keys(JUDGES)) {
+  const compared = results.filter((each) => each.kind === kind)
+  const drawn = compared.filter(({ totalPt }) => totalPt > 0)
+  console.log(`\n${kind}: compared ${compared.length} pages, ${drawn.length} of them with lines.`)
+  for (const [key, word] of [
+    ['missingPt', 'lines of the other reader that we do not know'],
+    ['extraPt', 'lines that we show and the other does not draw'],
+    ['hiddenPt', 'lines that we know as hidden (clipped, covered, white, layer off)'],
+  ] as const) {
+    const pages = drawn
+      .filter((each) => each[key] > LEAST * each.totalPt)
+      .sort((a, b) => b[key] / b.totalPt - a[key] / a.totalPt)
+    const part = (100 * pages.length) / Math.max(1, drawn.length)
+    console.log(`  ${word}: on ${pages.length} pages (${part.toFixed(2)} %)`)
+    for (const each of pages.slice(0, 25))
+      console.log(`    ${((100 * each[key]) / each.totalPt).toFixed(2).padStart(7)} %  ${each.where}`)
+  }
 }

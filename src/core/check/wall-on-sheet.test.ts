@@ -53,6 +53,25 @@ describe('a wall against the sheet, the other way round', () => {
     expect(compareWall(traced, [], joined)).toEqual([])
   })
 
+  it('is doubted at an end that lies on extension lines', () => {
+    const pen = (widthPt: number) => ({ widthPt, mark: '#000000 -1' })
+    const drawn = sheetOf([0, 150, 6600, 150], [0, -150, 6600, -150], [6600, 150, 8000, 150], [6600, -150, 8000, -150])
+    const inPens: LineFinder = (at, reach) =>
+      drawn(at, reach).map((line) => ({ ...line, pen: pen(line.start.x < 6600 ? 1.4 : 0.35) }))
+    const [found, ...more] = compareWall(traced, [], inPens)
+    expect(more).toEqual([])
+    expect(found).toMatchObject({ kind: 'other pen', elementId: 'w' })
+    expect(found!.mm).toBeGreaterThan(1300)
+    expect(found!.end.x).toBeCloseTo(8000, -2)
+    // In one pen they can't be told apart; a line of that pen beside them says that the wall goes on.
+    expect(compareWall(traced, [], drawn)).toEqual([])
+    const through: LineFinder = (at, reach) => [
+      ...inPens(at, reach),
+      ...sheetOf([6500, 150, 8000, 150])(at, reach).map((line) => ({ ...line, pen: pen(1.4) })),
+    ]
+    expect(compareWall(traced, [], through)).toEqual([])
+  })
+
   it('has a door that the sheet does not, or shows beside it', () => {
     const whole = sheetOf([0, 150, 8000, 150], [0, -150, 8000, -150])
     expect(compareWall(traced, [door(5000)], whole)).toMatchObject([{ kind: 'closed', elementId: 'd', mm: 1000 }])

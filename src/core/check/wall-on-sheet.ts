@@ -5,7 +5,7 @@ import { wallLengthMm, wallPlace } from '../model/wall/line'
 import type { Wall } from '../model/wall/schema'
 import type { LineFinder } from '../propose/wall-run'
 import { Flag } from '../sheet/linework'
-import { nearestOn } from '../snap/catch-index'
+import { type LinePen, type NearLine, nearestOn } from '../snap/catch-index'
 
 /** What of a wall the sheet shows otherwise. Model millimetres. */
 export interface WallDoubt {
@@ -13,9 +13,10 @@ export interface WallDoubt {
   readonly elementId: string
   /**
    * `bare`: there is wall where the sheet shows none; `one face`: the sheet shows one of its faces alone; `closed`: there is
-   * an opening where the sheet shows the wall going through; `jamb`: the sheet draws the side of an opening elsewhere.
+   * an opening where the sheet shows the wall going through; `jamb`: the sheet draws the side of an opening elsewhere;
+   * `other pen`: an end of the wall lies on lines of another pen than the rest of it, as extension lines are.
    */
-  readonly kind: 'bare' | 'one face' | 'closed' | 'jamb'
+  readonly kind: 'bare' | 'one face' | 'closed' | 'jamb' | 'other pen'
   /** Along the middle of the wall. */
   readonly start: Point
   readonly end: Point
@@ -59,7 +60,63 @@ export function compareWall(wall: Wall, openings: readonly Opening[], lines: Lin
     .map(({ faces, from, to }) => ({ faces, from: (from / count) * length, to: (to / count) * length }))
     .filter(({ faces, from, to }) => isLongEnough(faces, to - from, wall))
     .map(({ faces, from, to }) => doubt(wall, faces === 0 ? 'bare' : 'one face', wall.id, from, to, to - from))
-  return [...doubts, ...openings.flatMap((opening) => compareOpening(wall, opening, lines))]
+  return [
+    ...doubts,
+    ...endsInOtherPen(wall, places, lines),
+    ...openings.flatMap((opening) => compareOpening(wall, opening, lines)),
+  ]
+}
+
+/** Most of a wall must be drawn in one pen before another one tells anything. */
+const USUAL_PART = 0.5
+/** A line is thinner than another where its pen is narrower by this factor. */
+const THINNER = 0.85
+
+/** Ends of a wall whose faces lie on lines of a thinner pen, or of another colour or layer, than the rest of it. */
+function endsInOtherPen(wall: Wall, places: readonly number[], lines: LineFinder): WallDoubt[] {
+  const pens = places.map((at) => facePens(wall, at, lines))
+  const counts = new Map<string, { pen: LinePen; count: number }>()
+  for (const each of new Set(pens.flat().map(nameOf))) counts.set(each, { pen: penNamed(each), count: 0 })
+  for (const here of pens) for (const name of new Set(here.map(nameOf))) counts.get(name)!.count++
+  const usual = [...counts.values()].reduce<{ pen: LinePen; count: number } | null>(
+    (best, each) => (!best || each.count > best.count ? each : best),
+    null,
+  )
+  if (!usual || usual.count < USUAL_PART * places.length) return []
+  const isOther = (here: readonly LinePen[]) =>
+    here.length > 0 &&
+    here.every(
+      ({ widthPt, mark }) =>
+        widthPt < THINNER * usual.pen.widthPt || (widthPt === usual.pen.widthPt && mark !== usual.pen.mark),
+    )
+  const step = wallLengthMm(wall) / places.length
+  const runFrom = (ordered: readonly (readonly LinePen[])[]) => {
+    const end = ordered.findIndex((here) => !isOther(here))
+    return end < 0 ? ordered.length : end
+  }
+  const [atStart, atEnd] = [runFrom(pens), runFrom([...pens].reverse())]
+  const length = wallLengthMm(wall)
+  return [
+    [0, atStart * step],
+    [length - atEnd * step, length],
+  ]
+    .filter(([from, to]) => to! - from! >= LEAST_BARE_MM)
+    .map(([from, to]) => doubt(wall, 'other pen', wall.id, from!, to!, to! - from!))
+}
+
+const nameOf = ({ widthPt, mark }: LinePen): string => `${widthPt}|${mark}`
+const penNamed = (name: string): LinePen => {
+  const at = name.indexOf('|')
+  return { widthPt: Number(name.slice(0, at)), mark: name.slice(at + 1) }
+}
+
+/** The pens of the lines that show the faces of a wall at a place along it. */
+function facePens(wall: Wall, alongMm: number, lines: LineFinder): LinePen[] {
+  const { leftMm, rightMm } = faceOffsets(wall)
+  return [leftMm, rightMm].flatMap((aside) => {
+    const place = wallPlace(wall, alongMm, aside)
+    return place ? linesThere(place.at, place.along, lines).flatMap(({ pen }) => pen ?? []) : []
+  })
 }
 
 function isLongEnough(faces: number, mm: number, { thicknessMm }: Wall): boolean {
@@ -101,8 +158,11 @@ function facesShown(wall: Wall, alongMm: number, lines: LineFinder): number {
   }).length
 }
 
-function runsThere(p: Point, direction: Point, lines: LineFinder): boolean {
-  return lines(p, BESIDE_MM).some((line) => {
+const runsThere = (p: Point, direction: Point, lines: LineFinder): boolean => linesThere(p, direction, lines).length > 0
+
+/** Lines that run a way past a place, near enough to be the face that lies there. */
+function linesThere(p: Point, direction: Point, lines: LineFinder): NearLine[] {
+  return lines(p, BESIDE_MM).filter((line) => {
     if (line.flags & Flag.hatch || distance(nearestOn(line, p), p) > BESIDE_MM) return false
     if (line.piece.kind !== 'segment') return true
     const way = unit(subtract(line.end, line.start))

@@ -28,6 +28,15 @@ export interface NearLine {
   readonly on?: string
   /** Whether a place of it shows: outside a crop it does not. */
   readonly shows?: (p: Point) => boolean
+  /** What it is drawn with, where that is known. */
+  readonly pen?: LinePen
+}
+
+/** The pen of a line, to tell lines of one from those of another. */
+export interface LinePen {
+  readonly widthPt: number
+  /** Its colour and layer. */
+  readonly mark: string
 }
 
 /** Whether a line may be caught, by its place (segments first, then curves) and its flags. */

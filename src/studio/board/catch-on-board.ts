@@ -7,7 +7,7 @@ import { boardMap, sheetMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import type { IndexedSheet } from '@/core/sheet/binary'
 import { type Caught, candidatesOn, catchOn, cutBy } from '@/core/snap/catch'
-import type { NearLine } from '@/core/snap/catch-index'
+import type { LinePen, NearLine } from '@/core/snap/catch-index'
 import type { CatchContext, CatchGround, NearSpot } from '@/core/snap/scene'
 import type { SourceView } from '../api'
 import { sheetOf } from '../sheets/sheet-of'
@@ -71,8 +71,10 @@ function sheetGround(underlay: Underlay, around: CatchSurroundings): CatchGround
   const place = (line: NearLine): NearLine => {
     const cut = crop ? cutBy(crop, line) : line
     const { shows } = cut
+    const pen = sheet && penOf(sheet.linework, line.item)
     return {
       ...cut,
+      ...(pen && { pen }),
       start: project(map, cut.start),
       end: project(map, cut.end),
       piece: projectPiece(map, cut.piece),
@@ -99,6 +101,13 @@ function sheetGround(underlay: Underlay, around: CatchSurroundings): CatchGround
         .map((spot): NearSpot => ({ ...spot, at: project(map, spot.at), on: underlay.id }))
     },
   }
+}
+
+/** What a line of a sheet is drawn with; none for what was found in pixels. */
+function penOf({ segmentStyles, curveStyles, styles }: IndexedSheet['linework'], item: number): LinePen | undefined {
+  const count = segmentStyles.length
+  const style = item < 0 ? undefined : styles[item < count ? segmentStyles[item]! : curveStyles[item - count]!]
+  return style && { widthPt: style.widthPt, mark: `${style.color} ${style.layer}` }
 }
 
 /** Everything that can be caught, together. */

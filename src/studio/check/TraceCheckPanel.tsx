@@ -99,6 +99,8 @@ export function TraceCheckPanel() {
 
 const DOUBT_WORDS: Readonly<Record<WallDoubt['kind'], (length: string) => string>> = {
   bare: (length) => `The sheet shows no wall over ${length}: an opening, or its end?`,
+  'other pen': (length) =>
+    `Over ${length} at its end both faces lie on lines of another pen than the rest: extension lines look like that.`,
   'one face': (length) => `The sheet shows one face alone over ${length}.`,
   closed: (length) => `The sheet shows no opening of ${length} here.`,
   jamb: (length) => `The sheet draws this side of the opening ${length} beside.`,

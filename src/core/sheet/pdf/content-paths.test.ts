@@ -50,7 +50,10 @@ const between = fc.constantFrom(
   '/X gs',
 )
 const content = fc
-  .array(fc.oneof({ weight: 5, arbitrary: path }, clip, { weight: 2, arbitrary: between }), { minLength: 1, maxLength: 25 })
+  .array(fc.oneof({ weight: 5, arbitrary: path }, clip, { weight: 2, arbitrary: between }), {
+    minLength: 1,
+    maxLength: 25,
+  })
   .map((all) => all.join('\n'))
 
 const FONT = { resources: '/Font << /F 10 0 R >>', objects: ['/Type /Font /Subtype /Type1 /BaseFont /Helvetica'] }

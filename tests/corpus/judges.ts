@@ -1,0 +1,78 @@
+import { readFile, writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import type { Linework } from '../../src/core/sheet/linework'
+import { byPoppler, type PlainLinework } from '../support/poppler'
+import { inScratch, program } from '../support/producers'
+
+/** What an independent reader finds on a page, in points from its lower left; null where it can't read the file. */
+export type Judge = (bytes: Uint8Array, page: number, ours: Linework) => Promise<PlainLinework>
+
+/** Lines of a drawing flattened by ezdxf, as rows of x1, y1, x2, y2 in its own units. */
+const FLATTEN = `
+import ezdxf, json, sys
+from ezdxf import recover
+from ezdxf.disassemble import recursive_decompose
+from ezdxf.path import make_path
+drawing, audit = recover.readfile(sys.argv[1])
+rows = []
+for entity in recursive_decompose(drawing.modelspace()):
+    if entity.dxftype() in ('TEXT', 'MTEXT', 'ATTRIB', 'ATTDEF', 'POINT', 'VIEWPORT'): continue
+    try: points = list(make_path(entity).flattening(0.001, segments=16))
+    except TypeError: continue
+    rows += [[a.x, a.y, b.x, b.y] for a, b in zip(points, points[1:])]
+print(json.dumps(rows))
+`
+
+/** The independent readers, by the ending of what they read. */
+export const JUDGES: Readonly<Record<string, Judge>> = {
+  pdf: byPoppler,
+  // librsvg makes a PDF of it, which poppler reads: neither is a part of ours.
+  svg: (bytes, _, ours) =>
+    inScratch(async (folder) => {
+      await writeFile(join(folder, 'in.svg'), bytes)
+      await program('rsvg-convert', '-f', 'pdf', '-o', join(folder, 'out.pdf'), join(folder, 'in.svg'))
+      const told = await program('pdfinfo', join(folder, 'out.pdf'))
+      const [, width, height] = told.match(/Page size:\s+([\d.]+) x ([\d.]+)/)!
+      const read = await byPoppler(new Uint8Array(await readFile(join(folder, 'out.pdf'))))
+      return scaled(read, ours.widthPt / Number(width), ours.heightPt / Number(height))
+    }),
+  dxf: (bytes, _, ours) =>
+    inScratch(async (folder) => {
+      await writeFile(join(folder, 'in.dxf'), bytes)
+      await writeFile(join(folder, 'flatten.py'), FLATTEN)
+      const rows = JSON.parse(
+        await program('/usr/bin/python3', join(folder, 'flatten.py'), join(folder, 'in.dxf')),
+      ) as number[][]
+      // Our sheet begins where the drawing does, and is as large.
+      const xs = rows.flatMap(([x1, , x2]) => [x1!, x2!])
+      const ys = rows.flatMap(([, y1, , y2]) => [y1!, y2!])
+      const [minX, minY] = [least(xs), least(ys)]
+      const perUnit = ours.widthPt / (-least(xs.map((x) => -x)) - minX)
+      const segments = rows.map((row) => row.map((value, i) => (value - (i % 2 === 0 ? minX : minY)) * perUnit))
+      return { segments, curves: [] }
+    }),
+}
+
+const least = (values: readonly number[]): number => values.reduce((a, b) => Math.min(a, b), Infinity)
+
+function scaled({ segments, curves }: PlainLinework, x: number, y: number): PlainLinework {
+  const each = (row: readonly number[]) => row.map((value, i) => value * (i % 2 === 0 ? x : y))
+  return { segments: segments.map(each), curves: curves.map(each) }
+}
+
+/** Drawings made of pages by another program, pstoedit: few packages hold any. @returns their paths */
+export async function drawingsOf(pdfs: readonly string[], folder: string, most: number): Promise<string[]> {
+  const made: string[] = []
+  for (const pdf of pdfs) {
+    if (made.length >= most) break
+    const out = join(folder, `drawing-${made.length}.dxf`)
+    try {
+      await program('pdftocairo', '-ps', '-f', '1', '-l', '1', pdf, join(folder, 'page.ps'))
+      await program('pstoedit', '-f', 'dxf_s', join(folder, 'page.ps'), out)
+      if (/\n(LWPOLYLINE|POLYLINE|LINE|SPLINE)\r?\n/.test(await readFile(out, 'latin1'))) made.push(out)
+    } catch {
+      // What it can't turn into a drawing is left out.
+    }
+  }
+  return made
+}
