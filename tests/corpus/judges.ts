@@ -1,15 +1,17 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
+import type { Point } from '../../src/core/geometry/vector'
 import type { Linework } from '../../src/core/sheet/linework'
+import { MM_PER_PT } from '../../src/core/units/length'
 import { byPoppler, type PlainLinework } from '../support/poppler'
 import { inScratch, program } from '../support/producers'
 
-/** What an independent reader finds on a page, in points from its lower left; null where it can't read the file. */
-export type Judge = (bytes: Uint8Array, page: number, ours: Linework) => Promise<PlainLinework>
+/** What an independent reader finds on a page, in points from its lower left. @param zeroPt the file's own zero on our sheet */
+export type Judge = (bytes: Uint8Array, page: number, ours: Linework, zeroPt: Point) => Promise<PlainLinework>
 
 /** Lines of a drawing flattened by ezdxf, as rows of x1, y1, x2, y2 in its own units. */
 const FLATTEN = `
-import ezdxf, json, sys
+import ezdxf, ezdxf.units, json, sys
 from ezdxf import recover
 from ezdxf.disassemble import recursive_decompose
 from ezdxf.path import make_path
@@ -17,10 +19,11 @@ drawing, audit = recover.readfile(sys.argv[1])
 rows = []
 for entity in recursive_decompose(drawing.modelspace()):
     if entity.dxftype() in ('TEXT', 'MTEXT', 'ATTRIB', 'ATTDEF', 'POINT', 'VIEWPORT'): continue
-    try: points = list(make_path(entity).flattening(0.001, segments=16))
+    try: points = list(make_path(entity).flattening(0.0001, segments=16))
     except TypeError: continue
     rows += [[a.x, a.y, b.x, b.y] for a, b in zip(points, points[1:])]
-print(json.dumps(rows))
+mm = ezdxf.units.conversion_factor(drawing.units, 4) if drawing.units else 1
+print(json.dumps({'mmPerUnit': mm, 'rows': rows}))
 `
 
 /** The independent readers, by the ending of what they read. */
@@ -36,24 +39,17 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
       const read = await byPoppler(new Uint8Array(await readFile(join(folder, 'out.pdf'))))
       return scaled(read, ours.widthPt / Number(width), ours.heightPt / Number(height))
     }),
-  dxf: (bytes, _, ours) =>
+  dxf: (bytes, _page, _ours, zeroPt) =>
     inScratch(async (folder) => {
       await writeFile(join(folder, 'in.dxf'), bytes)
       await writeFile(join(folder, 'flatten.py'), FLATTEN)
-      const rows = JSON.parse(
-        await program('/usr/bin/python3', join(folder, 'flatten.py'), join(folder, 'in.dxf')),
-      ) as number[][]
-      // Our sheet begins where the drawing does, and is as large.
-      const xs = rows.flatMap(([x1, , x2]) => [x1!, x2!])
-      const ys = rows.flatMap(([, y1, , y2]) => [y1!, y2!])
-      const [minX, minY] = [least(xs), least(ys)]
-      const perUnit = ours.widthPt / (-least(xs.map((x) => -x)) - minX)
-      const segments = rows.map((row) => row.map((value, i) => (value - (i % 2 === 0 ? minX : minY)) * perUnit))
+      const told = await program('/usr/bin/python3', join(folder, 'flatten.py'), join(folder, 'in.dxf'))
+      const { mmPerUnit, rows } = JSON.parse(told) as { mmPerUnit: number; rows: number[][] }
+      const perUnit = mmPerUnit / MM_PER_PT
+      const segments = rows.map((row) => row.map((value, i) => value * perUnit + (i % 2 === 0 ? zeroPt.x : zeroPt.y)))
       return { segments, curves: [] }
     }),
 }
-
-const least = (values: readonly number[]): number => values.reduce((a, b) => Math.min(a, b), Infinity)
 
 function scaled({ segments, curves }: PlainLinework, x: number, y: number): PlainLinework {
   const each = (row: readonly number[]) => row.map((value, i) => value * (i % 2 === 0 ? x : y))

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { mkdir, readFile } from 'node:fs/promises'
 import { extname, join, relative } from 'node:path'
 import { openSource } from '../../src/server/reading/open-source'
@@ -18,9 +19,13 @@ const MOST_FILES: Readonly<Record<string, number>> = { svg: 160, dxf: 60 }
 /** A difference of less than this part of the length on a page is rounding. */
 const LEAST = 0.001
 
+/** What is shaded is drawn by the judges as boxes behind clips, which are lines of nothing. */
+const SHADED = /<(linearGradient|radialGradient|filter|pattern|mask|image)\b/
+
 /** Files of a kind, no more than are wanted. */
 function evenly(kind: string): string[] {
-  const all = files.filter((path) => extname(path).toLowerCase() === `.${kind}`)
+  const named = files.filter((path) => extname(path).toLowerCase() === `.${kind}`)
+  const all = kind === 'svg' ? named.filter((path) => !SHADED.test(readFileSync(path, 'utf8'))) : named
   const most = Math.min(all.length, MOST_FILES[kind] ?? all.length)
   return Array.from({ length: most }, (_, i) => all[Math.floor((i * all.length) / most)]!)
 }
@@ -50,10 +55,11 @@ for (const path of [...given.filter((each) => !each.startsWith(made)), ...drawin
     const file = await openSource(bytes.slice(), {})
     try {
       for (let number = 1; number <= Math.min(file.pageCount, PAGES_OF_A_FILE); number++) {
-        const linework = await (await file.page(number)).linework()
+        const page = await file.page(number)
+        const linework = await page.linework()
         opened[kind] = (opened[kind] ?? 0) + 1
         if (kind === 'pdf' && pdfPages++ >= MOST_PAGES) break
-        const theirs = await JUDGES[kind]!(bytes, number, linework).catch(() => null)
+        const theirs = await JUDGES[kind]!(bytes, number, linework, page.zeroPt).catch(() => null)
         if (theirs) results.push({ kind, where: `${name}, page ${number}`, ...differenceOf(linework, theirs) })
       }
     } finally {

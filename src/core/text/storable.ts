@@ -14,17 +14,28 @@ const storableText = (text: string): string => text.replaceAll(NUL, '').toWellFo
  * of -0. What is fit as it is comes back itself, not as a copy.
  */
 export function storable<T>(value: T): T {
-  if (typeof value === 'string') return (isStorableText(value) ? value : storableText(value)) as T
+  return isStorable(value) ? value : made(value)
+}
+
+/** Nearly everything is fit as it is: looking first makes no copies of it. */
+function isStorable(value: unknown): boolean {
+  if (typeof value === 'string') return isStorableText(value)
+  if (typeof value === 'number') return !Object.is(value, -0)
+  if (typeof value !== 'object' || value === null || ArrayBuffer.isView(value)) return true
+  if (Array.isArray(value)) return value.every(isStorable)
+  for (const key in value)
+    if (!isStorableText(key) || !isStorable((value as Readonly<Record<string, unknown>>)[key])) return false
+  return true
+}
+
+function made<T>(value: T): T {
+  if (typeof value === 'string') return storableText(value) as T
   if (typeof value === 'number') return (value === 0 ? 0 : value) as T
   if (typeof value !== 'object' || value === null || ArrayBuffer.isView(value)) return value
   if (Array.isArray(value)) {
-    const items = value.map(storable)
-    return items.every((item, i) => Object.is(item, value[i])) ? value : (items as T)
+    return value.map(storable) as T
   }
-  const entries = Object.entries(value)
-  const kept = entries.map(([key, item]) => [storable(key), storable(item)] as const)
-  const same = kept.every(([key, item], i) => key === entries[i]![0] && Object.is(item, entries[i]![1]))
-  return same ? value : (Object.fromEntries(kept) as T)
+  return Object.fromEntries(Object.entries(value).map(([key, item]) => [storable(key), storable(item)])) as T
 }
 
 /** Where in something from outside a text stands that can't be kept, as `edits[0].after.name`; null where there is none. */

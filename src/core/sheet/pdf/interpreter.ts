@@ -174,7 +174,8 @@ export class Interpreter {
       case ops.paintImageMaskXObject:
         return this.image(state.ctm, (args[0] as Sized).width, (args[0] as Sized).height)
       case ops.paintSolidColorImageMask:
-        return this.image(state.ctm, 1, 1)
+        // A mask of one pixel: programs draw rules so.
+        return this.path(ops.fill, UNIT_RECTANGLE)
       case ops.paintImageXObjectRepeat:
         return this.images(args[3], (x, y) => [args[1], 0, 0, args[2], x, y])
       case ops.paintImageMaskXObjectRepeat:
@@ -655,6 +656,8 @@ const UNIT_CIRCLE: readonly Cubic[] = [0, 1, 2, 3].map((quarter) => {
   const p = (x: number, y: number) => apply(turn, { x, y })
   return { start: p(1, 0), pullStart: p(1, QUARTER_PULL), pullEnd: p(QUARTER_PULL, 1), end: p(0, 1) }
 })
+/** As a path. */
+const UNIT_RECTANGLE = [Draw.moveTo, 0, 0, Draw.lineTo, 1, 0, Draw.lineTo, 1, 1, Draw.lineTo, 0, 1, Draw.closePath]
 const UNIT_SQUARE: readonly Point[] = [
   { x: -1, y: -1 },
   { x: 1, y: -1 },

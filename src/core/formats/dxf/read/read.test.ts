@@ -163,3 +163,10 @@ describe('bad drawings', () => {
     expect(readDxf(cut).linework.segmentFlags.length).toBeGreaterThan(0)
   })
 })
+
+it('a text with a line break in it does not end the reading', () => {
+  const text = (words: string) => `0\nTEXT\n8\nA\n10\n5\n20\n5\n40\n2\n1\n${words}\n50\n0\n`
+  const { linework } = readDxf(drawing(`${line(0, 0, 10, 0)}${text('\n')}${text('Two\nlines')}${line(0, 1, 10, 1)}`))
+  expect(linework.segmentFlags).toHaveLength(2)
+  expect(linework.text.map((run) => run.text)).toEqual(['Two'])
+})

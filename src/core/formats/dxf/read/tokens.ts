@@ -40,12 +40,19 @@ export function* groupsOf(bytes: Uint8Array): Generator<Group> {
     at = end + 1
     return found
   }
+  let afterText = false
   for (let first = line(); first !== null; first = line()) {
-    const code = Number(first.trim())
-    if (!Number.isInteger(code)) throw new SourceError('broken-drawing')
+    const code = /^\s*-?\d+\s*$/.test(first) ? Number(first) : null
+    // A text with a line break in it runs on over what should be the next code: some programs write it so.
+    if (code === null && afterText) continue
+    if (code === null) {
+      if (first.trim() === '' && text.slice(at).trim() === '') return
+      throw new SourceError('broken-drawing')
+    }
+    afterText = code === 1 || code === 3
     const value = line()
     if (value === null) return
-    if (code !== 999) yield { code, value: code === 1 || code === 3 ? value : value.trim() }
+    if (code !== 999) yield { code, value: afterText ? value : value.trim() }
   }
 }
 
