@@ -5,8 +5,7 @@ import { formatLength } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
 import type { BoardPoint } from '../board/catch-on-board'
 import { paintMeasure } from '../board/painters/measure'
-import { changeStep } from '../part/parts'
-import { useProject } from '../project/store'
+import { put, useProject } from '../project/store'
 import { useSheetData } from '../sheets/sheet-data'
 import { sheetOf } from '../sheets/sheet-of'
 import { squareGap } from './square-gap'
@@ -61,7 +60,8 @@ export const partDepth: Tool = {
     const { mm, title } = depthBetween(from, point, context)
     const depthMm = rounded(mm)
     if (!(depthMm > 0)) return { session, say: 'Nothing lies between these two: click where it ends.' }
-    changeStep('Take depth from the sheet', part, withDepth(step, depthMm))
+    const steps = part.steps.map((each) => (each === step ? withDepth(step, depthMm) : each))
+    put('Take depth from the sheet', { ...part, steps })
     const told = formatLength(depthMm, { ...context.display, precision: 3 })
     return {
       session: EMPTY_SESSION,
