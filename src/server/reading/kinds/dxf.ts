@@ -1,6 +1,6 @@
 import { createCanvas } from '@napi-rs/canvas'
-import type { StatedMeasure } from '@/core/fit/measures'
-import { type DxfSheet, readDxf } from '@/core/formats/dxf/read/read'
+import { type DxfLayout, readDxf } from '@/core/formats/dxf/read/read'
+import type { Linework } from '@/core/sheet/linework'
 import { paintLinework } from '@/core/sheet/paint'
 import { SourceError } from '@/core/sheet/problem'
 import { packPicture, rasterOf } from '../pack-picture'
@@ -10,12 +10,10 @@ import { type Opener, PICTURE_PX, type SheetFile, type SheetPage } from '../shee
 export const openDxf: Opener = async (bytes) => {
   const model = readDxf(bytes)
   const { layouts } = model
-  const pages: (() => SheetPage)[] = [
-    () => pageOf(1, model, []),
-    ...layouts.map((layout, i) => () => {
-      const read = layout.read()
-      return pageOf(i + 2, read, read.measures)
-    }),
+  const { widthPt, heightPt } = model.linework
+  const pages = [
+    pageOf(1, { ...model, widthPt, heightPt, measures: [], linework: () => model.linework }),
+    ...layouts.map((layout, i) => pageOf(i + 2, layout)),
   ]
   return {
     pageCount: pages.length,
@@ -24,18 +22,16 @@ export const openDxf: Opener = async (bytes) => {
     page: async (number) => {
       const page = pages[number - 1]
       if (!page) throw new SourceError('no-such-page')
-      return page()
+      return page
     },
     close: async () => undefined,
   } satisfies SheetFile
 }
 
-function pageOf(
-  number: number,
-  { linework, zeroPt }: Pick<DxfSheet, 'linework' | 'zeroPt'>,
-  measures: readonly StatedMeasure[],
-): SheetPage {
-  const { widthPt, heightPt } = linework
+/** A page of a drawing; its lines are worked out when they are first asked for. */
+function pageOf(number: number, { widthPt, heightPt, zeroPt, measures, linework }: Omit<DxfLayout, 'name'>): SheetPage {
+  let read: Linework | null = null
+  const lines = () => (read ??= linework())
   return {
     number,
     widthPt,
@@ -43,7 +39,7 @@ function pageOf(
     rotation: 0,
     resolution: null,
     zeroPt,
-    linework: async () => linework,
+    linework: async () => lines(),
     measures: async () => measures,
     picture: async () => {
       const pxPerPt = PICTURE_PX / Math.max(widthPt, heightPt)
@@ -54,7 +50,7 @@ function pageOf(
       const context = canvas.getContext('2d')
       context.fillStyle = '#ffffff'
       context.fillRect(0, 0, canvas.width, canvas.height)
-      paintLinework(context as unknown as CanvasRenderingContext2D, linework, {
+      paintLinework(context as unknown as CanvasRenderingContext2D, lines(), {
         region: { minX: 0, minY: 0, maxX: widthPt, maxY: heightPt },
         pxPerPt,
       })

@@ -28,7 +28,7 @@ export interface Drawn {
 }
 
 /** Pieces that a drawing may come to with all its inserts; beyond it, it is refused. */
-const MOST_PIECES = 2_000_000
+export const MOST_PIECES = 2_000_000
 
 /** Puts what entities draw where their block lies. */
 export class Pen {

@@ -1,15 +1,15 @@
 import type { StatedMeasure } from '../../../fit/measures'
 import { type Affine, apply, compose, IDENTITY, lengthFactor } from '../../../geometry/affine'
 import { flattenCubic, mapCubic } from '../../../geometry/bezier'
-import { type Box, boxOf, corners, EMPTY_BOX, isEmpty, unite } from '../../../geometry/box'
+import { type Box, boxOf, corners, EMPTY_BOX, intersect, isEmpty, unite } from '../../../geometry/box'
 import type { Point } from '../../../geometry/vector'
-import { type Clip, isInside } from '../../../sheet/clip'
+import type { Clip } from '../../../sheet/clip'
 import { Flag, type Linework, type SheetLayer } from '../../../sheet/linework'
 import { SourceError } from '../../../sheet/problem'
 import { Recorder } from '../../../sheet/recorder'
 import { MM_PER_PT } from '../../../units/length'
 import { ENTITY_READERS } from './entities/registry'
-import { type Drawn, type Entity, type Look, Pen, planeMap, pointOf, toRad } from './entity'
+import { type Drawn, type Entity, type Look, MOST_PIECES, Pen, planeMap, pointOf, toRad } from './entity'
 import { layoutsOf, type Viewport, viewportOf } from './layouts'
 import { Looks } from './looks'
 import { type DxfRecord, recordsOf, variablesOf } from './records'
@@ -46,8 +46,13 @@ export interface DxfSheet {
 /** A layout of a drawing as a sheet of its paper, with the model as its viewports show it. */
 export interface DxfLayout {
   readonly name: string
-  /** Reads it: what stands on it, and the scale of each viewport. @throws SourceError where nothing shows */
-  read(): Pick<DxfSheet, 'linework' | 'zeroPt'> & { readonly measures: readonly StatedMeasure[] }
+  readonly widthPt: number
+  readonly heightPt: number
+  readonly zeroPt: Point
+  /** The scale of each viewport. */
+  readonly measures: readonly StatedMeasure[]
+  /** What stands on it, and the model through its viewports. @throws SourceError where that grows beyond bounds */
+  linework(): Linework
 }
 
 /**
@@ -88,44 +93,47 @@ export function readDxf(bytes: Uint8Array): DxfSheet {
     unitStated: UNIT_MM[insUnits] !== undefined,
     layouts: drawing
       .layouts()
+      .slice(0, MOST_LAYOUTS)
       .map(({ block, entities }) => {
         const known = about.get(block)
-        const paperMm = known?.mmPerUnit ?? usualMm
-        const read = () => readLayout(drawing, entities, mmPerUnit, paperMm)
-        return { name: known?.name ?? '', order: known?.order ?? 0, read }
+        const layout = layoutOf(drawing, entities, mmPerUnit, known?.mmPerUnit ?? usualMm)
+        return { order: known?.order ?? 0, layout: { ...layout, name: known?.name ?? '' } }
       })
       .sort((a, b) => a.order - b.order)
-      .map(({ name, read }) => ({ name, read })),
+      .map(({ layout }) => layout),
   }
 }
 
+/** Layouts of one drawing at most. */
+const MOST_LAYOUTS = 200
+
 /** A layout as a sheet: what stands on it, and the model through its viewports. */
-function readLayout(
+function layoutOf(
   drawing: DrawingReader,
   entities: readonly Entity[],
   mmPerUnit: number,
   paperMm: number,
-): ReturnType<DxfLayout['read']> {
+): Omit<DxfLayout, 'name'> {
   const viewports = entities.flatMap((entity) => (isViewport(entity) ? (viewportOf(entity) ?? []) : []))
   const parts = [
     ...viewports.map((window) => ({ drawn: drawing.drawn, window })),
     { drawn: drawing.drawnOf(entities), window: null },
   ]
   const ptPerUnit = paperMm / MM_PER_PT
-  const { linework, zeroPt } = asSheet(parts, drawing.looks, ptPerUnit)
-  const onSheet = (p: Point): Point => ({ x: p.x * ptPerUnit + zeroPt.x, y: p.y * ptPerUnit + zeroPt.y })
+  const place = placeOf(parts, ptPerUnit)
   const measures = viewports.map(({ box, unitsPerUnit }): StatedMeasure => {
     const mmPerPt = (unitsPerUnit * mmPerUnit) / ptPerUnit
     return {
       source: 'viewport',
       name: null,
       words: '',
-      box: boxOf(corners(box).map(onSheet)),
+      box: boxOf(corners(box).map((p) => apply(place.map, p))),
       mmPerPtX: mmPerPt,
       mmPerPtY: mmPerPt,
     }
   })
-  return { linework, zeroPt, measures }
+  const { widthPt, heightPt, zeroPt } = place
+  return { widthPt, heightPt, zeroPt, measures, linework: () => asLinework(parts, drawing.looks, place) }
 }
 
 const isViewport = ({ record }: Entity): boolean => record.type === 'VIEWPORT'
@@ -327,32 +335,65 @@ interface Part {
 }
 
 function asSheet(parts: readonly Part[], looks: Looks, ptPerUnit: number): Pick<DxfSheet, 'linework' | 'zeroPt'> {
+  const place = placeOf(parts, ptPerUnit)
+  return { linework: asLinework(parts, looks, place), zeroPt: place.zeroPt }
+}
+
+/** Where a drawing lies on its sheet. */
+interface Place {
+  readonly widthPt: number
+  readonly heightPt: number
+  readonly zeroPt: Point
+  /** From its units to the sheet. */
+  readonly map: Affine
+}
+
+/** @throws SourceError where nothing is drawn */
+function placeOf(parts: readonly Part[], ptPerUnit: number): Place {
   const box = parts.reduce((all, { drawn, window }) => unite(all, window ? window.box : extentOf(drawn)), EMPTY_BOX)
   if (isEmpty(box)) throw new SourceError('empty-drawing')
   const map: Affine = compose([1, 0, 0, 1, -box.minX, -box.minY], [ptPerUnit, 0, 0, ptPerUnit, 0, 0])
-  // A single line across or up has a size in one direction only; a sheet has two.
-  const widthPt = Math.max((box.maxX - box.minX) * ptPerUnit, 1)
-  const heightPt = Math.max((box.maxY - box.minY) * ptPerUnit, 1)
+  return {
+    // A single line across or up has a size in one direction only; a sheet has two.
+    widthPt: Math.max((box.maxX - box.minX) * ptPerUnit, 1),
+    heightPt: Math.max((box.maxY - box.minY) * ptPerUnit, 1),
+    zeroPt: { x: map[4], y: map[5] },
+    map,
+  }
+}
+
+function asLinework(parts: readonly Part[], looks: Looks, { widthPt, heightPt, map }: Place): Linework {
   const recorder = new Recorder(widthPt, heightPt)
-  const used = new Set(
-    parts.flatMap(({ drawn: { lines, curves, texts } }) =>
-      [...lines, ...curves, ...texts].map(({ look }) => look.layer),
-    ),
-  )
+  const used = new Set<string>()
+  for (const { drawn } of parts)
+    for (const kind of [drawn.lines, drawn.curves, drawn.texts]) for (const { look } of kind) used.add(look.layer)
   const layers: SheetLayer[] = [...looks.layers.values()]
     .filter(({ name }) => used.has(name))
     .map(({ name, visible }) => ({ name, visible }))
   const whole: Clip = { box: { minX: -1, minY: -1, maxX: widthPt + 1, maxY: heightPt + 1 }, areas: [] }
+  let room = MOST_PIECES
   for (const { drawn, window } of parts) {
     const to = window ? compose(window.map, map) : map
     const clip = window ? { box: boxOf(corners(window.box).map((p) => apply(map, p))), areas: [] } : whole
-    record(recorder, drawn, layers, to, clip)
+    room -= record(recorder, drawn, layers, to, clip)
+    // Each viewport shows the model once more.
+    if (room < 0) throw new SourceError('drawing-too-large')
   }
-  return { linework: recorder.finish(layers), zeroPt: { x: map[4], y: map[5] } }
+  return recorder.finish(layers)
 }
 
-/** Takes down what is drawn. @param to from its units to the sheet, without shear */
-function record(recorder: Recorder, drawn: Drawn, layers: readonly SheetLayer[], to: Affine, clip: Clip): void {
+/**
+ * Takes down what is drawn, but for what lies outside of the clip.
+ * @param to from its units to the sheet, without shear
+ * @returns how many pieces that were
+ */
+function record(recorder: Recorder, drawn: Drawn, layers: readonly SheetLayer[], to: Affine, clip: Clip): number {
+  let count = 0
+  const isSeen = (points: readonly Point[]) => {
+    const seen = !isEmpty(intersect(boxOf(points), clip.box))
+    if (seen) count++
+    return seen
+  }
   const ptPerUnit = lengthFactor(to)
   const turn = Math.atan2(to[1], to[0])
   const indexes = new Map(layers.map(({ name }, i) => [name, i]))
@@ -371,17 +412,16 @@ function record(recorder: Recorder, drawn: Drawn, layers: readonly SheetLayer[],
     })
   for (const { a, b, look, fill } of drawn.lines) {
     const [p, q] = [apply(to, a), apply(to, b)]
-    recorder.segment(p.x, p.y, q.x, q.y, styleOf(look, fill), flagsOf(look), clip)
+    if (isSeen([p, q])) recorder.segment(p.x, p.y, q.x, q.y, styleOf(look, fill), flagsOf(look), clip)
   }
-  for (const { curve, look, fill } of drawn.curves)
-    recorder.curve(
-      mapCubic(curve, (p) => apply(to, p)),
-      styleOf(look, fill),
-      flagsOf(look),
-      clip,
-    )
+  for (const { curve, look, fill } of drawn.curves) {
+    const here = mapCubic(curve, (p) => apply(to, p))
+    if (isSeen([here.start, here.pullStart, here.pullEnd, here.end]))
+      recorder.curve(here, styleOf(look, fill), flagsOf(look), clip)
+  }
   for (const { text, at, height, length, turnRad, look } of drawn.texts) {
     const place = apply(to, at)
+    if (!isSeen([place])) continue
     recorder.run(
       {
         text,
@@ -390,11 +430,12 @@ function record(recorder: Recorder, drawn: Drawn, layers: readonly SheetLayer[],
         heightPt: height * ptPerUnit,
         turnRad: turnRad + turn,
         layer: indexes.get(look.layer)!,
-        flags: flagsOf(look) | (isInside(clip, place) ? 0 : Flag.clipped),
+        flags: flagsOf(look),
       },
       look.color,
     )
   }
+  return count
 }
 
 function extentOf({ lines, curves, texts }: Drawn): Box {
