@@ -372,3 +372,41 @@ it('a drawing has its model first, then its layouts with the scale of each viewp
   expect((await sharp(await (await layout.picture()).packed).metadata()).width).toBe(1200)
   await expect(file.page(3)).rejects.toMatchObject({ problem: 'no-such-page' })
 })
+
+describe('drawings with names for pieces of text', () => {
+  const named = (entities: string, body: string) =>
+    `<?xml version="1.0" encoding="iso-8859-1"?>\n<!DOCTYPE svg [${entities}]>\n${svg(body)}`
+  const line = '<path d="M100 100 H900"'
+
+  it('are read with what they stand for, also within one another', async () => {
+    const body = `<g style="&pen;">${line} style="&wide;"/></g><text x="50" y="300">&caf;</text>`
+    const text = named(
+      '<!ENTITY c "#ff0000"><!ENTITY pen "fill:none;stroke:&c;"><!ENTITY wide \'stroke-width:8\'><!ENTITY caf "Caf\u00e9">',
+      body,
+    )
+    const {
+      styles,
+      segments,
+      text: words,
+    } = await (await (await open(new Uint8Array(Buffer.from(text, 'latin1')))).page(1)).linework()
+    expect(segments).toHaveLength(4)
+    expect(styles[0]).toMatchObject({ kind: 'stroke', color: '#ff0000', widthPt: 6 })
+    expect(words.map((run) => run.text)).toContain('Caf\u00e9')
+  })
+
+  it('can not be made to swell, nor to fetch anything', async () => {
+    const bomb = Array.from({ length: 7 }, (_, i) => `<!ENTITY e${i + 1} "${`&e${i};`.repeat(40)}">`).join('')
+    await expect(
+      open(named(`<!ENTITY e0 "${'x'.repeat(100)}">${bomb}`, `<text>&e7;</text>${line}/>`)),
+    ).rejects.toMatchObject({
+      problem: expect.stringMatching(/^(drawing-too-large|broken-drawing)$/),
+    })
+    const outside = named(
+      '<!ENTITY far SYSTEM "file:///etc/passwd">',
+      `<text x="9" y="90">a&far;b</text>${line} stroke="#000"/>`,
+    )
+    const file = await open(outside).catch(() => null)
+    const words = file ? (await (await file.page(1)).linework()).text.map((run) => run.text).join() : ''
+    expect(words).not.toContain('root')
+  })
+})

@@ -6,6 +6,7 @@ import { joinWords } from '@/core/sheet/join-runs'
 import { SourceError } from '@/core/sheet/problem'
 import type { Opener, PrintParts, SheetFile } from '../sheet-file'
 import { openPdfFile } from './pdf'
+import { withoutEntities } from './svg-entities'
 import { withoutSwitches } from './svg-switch'
 
 /** Size of a drawing that states none (CSS, “Replaced elements”). */
@@ -81,7 +82,7 @@ const FONT = createRequire(import.meta.url).resolve('dejavu-fonts-ttf/ttf/DejaVu
 const BEYOND_LATIN = /[^\t\n\r -\u00ff\u2013\u2014\u2018-\u201e\u2022\u2026\u20ac]/
 
 async function asPdf(bytes: Uint8Array): Promise<Uint8Array> {
-  const text = withoutSwitches(textOf(bytes))
+  const text = withoutSwitches(withoutEntities(textOf(bytes)))
   const { width, height } = sizeOf(text)
   const document = new PDFDocument({ size: [width, height], margin: 0, autoFirstPage: true })
   const pieces: Buffer[] = []
@@ -107,11 +108,22 @@ async function asPdf(bytes: Uint8Array): Promise<Uint8Array> {
 }
 
 function textOf(bytes: Uint8Array): string {
-  const encoding =
-    bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : 'utf-8'
-  const text = new TextDecoder(encoding).decode(bytes)
+  const text = decoderFor(bytes).decode(bytes)
   if (XMLValidator.validate(text) !== true) throw new SourceError('broken-drawing')
   return text
+}
+
+/** By the mark at its beginning, else as it says itself (XML 1.0, 4.3.3). */
+function decoderFor(bytes: Uint8Array): TextDecoder {
+  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder('utf-16le')
+  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder('utf-16be')
+  const head = new TextDecoder('latin1').decode(bytes.subarray(0, 200))
+  const stated = head.match(/^[^<]*<\?xml[^>]*\bencoding\s*=\s*["']([\w.:-]+)["']/)?.[1] ?? 'utf-8'
+  try {
+    return new TextDecoder(/^utf-?16/i.test(stated) ? 'utf-8' : stated)
+  } catch {
+    return new TextDecoder()
+  }
 }
 
 /** The size that a drawing states, in points. */
