@@ -5,6 +5,6 @@ import { runProgram } from './lib/programs.mjs'
 import { ROOT } from './lib/root.mjs'
 
 ensurePackages(ROOT)
-ensureDebian('poppler-utils', 'librsvg2-bin', 'python3-ezdxf', 'pstoedit')
+ensureDebian('poppler-utils', 'librsvg2-bin', 'python3-ezdxf', 'pstoedit', 'qpdf')
 const child = runProgram('tests/corpus/main.ts', process.argv.slice(2), { cwd: ROOT, stdio: 'inherit' })
 child.on('exit', (status) => process.exit(status ?? 2))

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { mkdir, readFile } from 'node:fs/promises'
 import { extname, join, relative } from 'node:path'
 import { openSource } from '../../src/server/reading/open-source'
+import { program } from '../support/producers'
 import { type Difference, differenceOf } from './compare'
 import { gather } from './gather'
 import { drawingsOf, JUDGES } from './judges'
@@ -30,28 +31,38 @@ function evenly(kind: string): string[] {
   return Array.from({ length: most }, (_, i) => all[Math.floor((i * all.length) / most)]!)
 }
 
+/** Whether a file has shadings: the judge draws each as many narrow areas, whose edges are lines of nothing. */
+const isShaded = async (path: string): Promise<boolean> =>
+  program('qpdf', '--qdf', '--object-streams=disable', '--stream-data=preserve', path, '-').then(
+    (text) => text.includes('/ShadingType'),
+    () => false,
+  )
+
 interface PageResult extends Difference {
   readonly kind: string
   readonly where: string
 }
 
-const { files, left } = await gather(FOLDER)
+const gathered = await gather(FOLDER)
+const made = join(FOLDER, 'made')
+const files = gathered.files.filter((path) => !path.startsWith(made))
+const { left } = gathered
 if (left.length > 0) console.log(`Not to be had: ${left.join(', ')}.`)
 const results: PageResult[] = []
 const unread = new Map<string, number>()
 const opened: Record<string, number> = {}
-const made = join(FOLDER, 'made')
 await mkdir(made, { recursive: true })
 const pdfs = evenly('pdf')
 const given = [...pdfs, ...evenly('svg'), ...evenly('dxf')]
 const drawings = await drawingsOf(pdfs, made, MOST_FILES.dxf! - evenly('dxf').length)
 let pdfPages = 0
-for (const path of [...given.filter((each) => !each.startsWith(made)), ...drawings]) {
+for (const path of [...given, ...drawings]) {
   const kind = extname(path).slice(1).toLowerCase()
   if (kind === 'pdf' && pdfPages >= MOST_PAGES) continue
   const name = relative(FOLDER, path)
   try {
     const bytes = new Uint8Array(await readFile(path))
+    const shaded = kind === 'pdf' && (await isShaded(path))
     const file = await openSource(bytes.slice(), {})
     try {
       for (let number = 1; number <= Math.min(file.pageCount, PAGES_OF_A_FILE); number++) {
@@ -60,7 +71,12 @@ for (const path of [...given.filter((each) => !each.startsWith(made)), ...drawin
         opened[kind] = (opened[kind] ?? 0) + 1
         if (kind === 'pdf' && pdfPages++ >= MOST_PAGES) break
         const theirs = await JUDGES[kind]!(bytes, number, linework, page.zeroPt).catch(() => null)
-        if (theirs) results.push({ kind, where: `${name}, page ${number}`, ...differenceOf(linework, theirs) })
+        if (theirs)
+          results.push({
+            kind,
+            where: `${name}, page ${number}${shaded ? ' (shaded)' : ''}`,
+            ...differenceOf(linework, theirs),
+          })
       }
     } finally {
       await file.close()
@@ -90,7 +106,10 @@ for (const kind of Object.keys(JUDGES)) {
       .filter((each) => each[key] > LEAST * each.totalPt)
       .sort((a, b) => b[key] / b.totalPt - a[key] / a.totalPt)
     const part = (100 * pages.length) / Math.max(1, drawn.length)
-    console.log(`  ${word}: on ${pages.length} pages (${part.toFixed(2)} %)`)
+    const plain = pages.filter(({ where }) => !where.endsWith('(shaded)')).length
+    console.log(
+      `  ${word}: on ${pages.length} pages (${part.toFixed(2)} %), ${plain} of them in files without shadings`,
+    )
     for (const each of pages.slice(0, 25))
       console.log(`    ${((100 * each[key]) / each.totalPt).toFixed(2).padStart(7)} %  ${each.where}`)
   }
