@@ -295,7 +295,8 @@ test('a start that was killed leaves nothing in the way of the next one', async 
   // A signal is sent, not done: until the system has ended the process it still runs there.
   await ended(child)
   const next = await startStack({ home: own, port, seed: false })
-  expect(await ready()).toBe(true)
+  // Its readers say a moment later that they are there.
+  await expect.poll(ready, { timeout: 30_000 }).toBe(true)
   await next.stop()
   expect(existsSync(join(own, 'running.json'))).toBe(false)
   rmSync(own, { recursive: true, force: true })

@@ -105,7 +105,7 @@ export async function prepareLift(underlay: Underlay): Promise<void> {
 }
 
 /** Shapes fetched from the worker at once: so few that taking them in is no long task. */
-const AT_ONCE = 6000
+const AT_ONCE = 2000
 
 /** Puts what was prepared on the plan piece by piece, as one change. */
 export async function applyLift(underlay: Underlay): Promise<void> {

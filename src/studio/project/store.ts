@@ -164,7 +164,8 @@ export function refusesLocked(edits: readonly Omit<Edit, 'before'>[]): boolean {
 }
 
 /**
- * Makes one large edit as its parts come: each is shown at once, all are held and sent together.
+ * Makes one large edit as its parts come, none of which touches what another one does: they are shown, held and sent
+ * together, since the whole interface looks up at each.
  * @returns false where it could not be made, or another project was opened before all was made
  */
 export async function commitParts(
@@ -178,11 +179,10 @@ export async function commitParts(
   try {
     for await (const edits of parts) {
       if (get().id !== id) break
-      const changes = changesFor(partId(whole, made.length), label, edits)
-      show(changes)
-      made.push(...changes)
+      made.push(...changesFor(partId(whole, made.length), label, edits))
     }
   } finally {
+    if (get().id === id) show(made)
     void holdAndSend(id, made)
   }
   return get().id === id
@@ -279,7 +279,7 @@ const LARGE = 2000
 
 async function holdAndSend(id: string, changes: readonly Change[]): Promise<void> {
   // A very large change takes the browser a while to write: it is shown first.
-  if (changes.some(({ edits }) => edits.length > LARGE)) await new Promise((resolve) => setTimeout(resolve))
+  if (changes.reduce((sum, { edits }) => sum + edits.length, 0) > LARGE) await new Promise((resolve) => setTimeout(resolve))
   if (get().id === id) await session?.holdAndSend(changes)
   else for (const change of changes) await outboxOf(id).add(change)
 }
