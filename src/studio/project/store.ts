@@ -279,7 +279,8 @@ const LARGE = 2000
 
 async function holdAndSend(id: string, changes: readonly Change[]): Promise<void> {
   // A very large change takes the browser a while to write: it is shown first.
-  if (changes.reduce((sum, { edits }) => sum + edits.length, 0) > LARGE) await new Promise((resolve) => setTimeout(resolve))
+  if (changes.reduce((sum, { edits }) => sum + edits.length, 0) > LARGE)
+    await new Promise((resolve) => setTimeout(resolve))
   if (get().id === id) await session?.holdAndSend(changes)
   else for (const change of changes) await outboxOf(id).add(change)
 }
