@@ -39,7 +39,7 @@ export const partDepth: Tool = {
   name: 'part-depth',
   word: 'Depth from the sheet',
   key: null,
-  steps: ['trace'],
+  steps: [],
   onPart: true,
   places: true,
   measures: true,
