@@ -124,20 +124,28 @@ function darknessOf({ width, height, brightness }: Patch): Darkness | null {
   if (paper - ink < LEAST_CONTRAST) return null
   const dark = new Float32Array(brightness.length)
   for (let i = 0; i < dark.length; i++) dark[i] = (paper - brightness[i]!) / (paper - ink)
+  return darknessOn(dark, width, height, 1)
+}
+
+/**
+ * Darkness between the middles of pixels, from that of each.
+ * @param full the value of ink
+ */
+export function darknessOn(dark: Float32Array | Uint8Array, width: number, height: number, full: number): Darkness {
   const [mostX, mostY] = [width - 1.001, height - 1.001]
   return {
     width,
     height,
     within: ({ x, y }) => x >= 1 && y >= 1 && x <= width - 1 && y <= height - 1,
     at: (px, py) => {
-      // Beyond its edge a patch goes on as it ends.
+      // Beyond its edge a picture goes on as it ends.
       const x = Math.min(mostX, Math.max(0, px - 0.5))
       const y = Math.min(mostY, Math.max(0, py - 0.5))
       const [left, top] = [x | 0, y | 0]
       const k = top * width + left
       const upper = dark[k]! + (dark[k + 1]! - dark[k]!) * (x - left)
       const lower = dark[k + width]! + (dark[k + width + 1]! - dark[k + width]!) * (x - left)
-      return upper + (lower - upper) * (y - top)
+      return (upper + (lower - upper) * (y - top)) / full
     },
   }
 }

@@ -1,5 +1,5 @@
 import type { Greys } from '../raster-lines'
-import type { Darkness } from '../strokes'
+import { type Darkness, darknessOn } from '../strokes'
 import { dilated, opened, smoothed } from './morphology'
 
 /** The paper's tone is looked for in squares of this side: light falls off across a scan, not across a letter. */
@@ -51,9 +51,9 @@ export function inkOf(greys: Greys): Ink | null {
     strokeMask[at] = alone[at]! > least && alone[at]! > OF_DARKEST * strokeMask[at]! ? 1 : 0
   for (const mask of [strokeMask, areaMask]) clearBorder(mask, widthPx, heightPx)
   return {
-    strokes: sampled(alone, widthPx, heightPx),
+    strokes: darknessOn(alone, widthPx, heightPx, 255),
     strokeMask,
-    areas: sampled(dark, widthPx, heightPx),
+    areas: darknessOn(dark, widthPx, heightPx, 255),
     areaMask,
   }
 }
@@ -79,25 +79,6 @@ function darknessOf({ data, widthPx, heightPx }: Greys): Uint8Array | null {
     }
   }
   return dark
-}
-
-/** Darkness between the middles of pixels, 0 to 1. */
-function sampled(dark: Uint8Array, width: number, height: number): Darkness {
-  const [mostX, mostY] = [width - 1.001, height - 1.001]
-  return {
-    width,
-    height,
-    within: ({ x, y }) => x >= 1 && y >= 1 && x <= width - 1 && y <= height - 1,
-    at(px, py) {
-      const x = Math.min(mostX, Math.max(0, px - 0.5))
-      const y = Math.min(mostY, Math.max(0, py - 0.5))
-      const [left, top] = [x | 0, y | 0]
-      const k = top * width + left
-      const upper = dark[k]! + (dark[k + 1]! - dark[k]!) * (x - left)
-      const lower = dark[k + width]! + (dark[k + width + 1]! - dark[k + width]!) * (x - left)
-      return (upper + (lower - upper) * (y - top)) / 255
-    },
-  }
 }
 
 /** Pixels that tell enough of the noise. */
