@@ -103,14 +103,16 @@ class Workspace {
     this.link(family.length)
     const upright = Math.min(Math.abs(ux), Math.abs(uy)) < 0.02
     const fewest = upright ? FEWEST_UPRIGHT : FEWEST_SLANTED
+    let any = false
     for (let k = 0; k < family.length; k++) {
       if (gaps[k]! > 0 || next[k]! < 0) continue
       const { chain, gap } = chainFrom(k, next, offsets, gaps)
       const joins = gaps[chain.at(-1)!]! > 0
       if (chain.length < fewest && !joins) continue
       this.take(family, chain, gap)
+      any = true
     }
-    if (!upright) this.markRests(family)
+    if (any && !upright) this.markRests(family)
   }
 
   private take(family: Uint32Array, chain: readonly number[], gap: number): void {
@@ -124,7 +126,6 @@ class Workspace {
   private markRests(family: Uint32Array): void {
     const { offsets, next, gaps } = this
     const known = [...new Set(gaps.subarray(0, family.length))].filter((gap) => gap > 0)
-    if (known.length === 0) return
     for (let k = 0; k < family.length; k++) {
       if (gaps[k]! > 0 || next[k]! < 0) continue
       const { chain, gap } = chainFrom(k, next, offsets, gaps)
@@ -185,7 +186,7 @@ function sortWith(keys: Float64Array, items: Uint32Array): void {
     else if (keys[k]! > most) most = keys[k]!
   }
   const perPt = Math.floor(count / FEW) / (most - least || 1)
-  const places = Uint32Array.from(items.keys())
+  const places = items.map((_, k) => k)
   const buckets = grouped(
     places,
     places.map((k) => (keys[k]! - least) * perPt),
