@@ -51,9 +51,10 @@ export function compareWall(wall: Wall, openings: readonly Opening[], lines: Lin
   const length = wallLengthMm(wall)
   const count = Math.min(MOST_PLACES, Math.max(2, Math.round(length / STEP_MM)))
   const places = Array.from({ length: count }, (_, i) => ((i + 0.5) / count) * length)
-  const shown = places.map((at) => facesShown(wall, at, lines))
+  const faces = places.map((at) => faceLines(wall, at, lines))
+  const shown = faces.map(countShown)
   // A wall that no sheet shows was not traced from one.
-  if (shown.every((faces) => faces === 0)) return []
+  if (shown.every((count) => count === 0)) return []
   const isInOpening = (at: number) =>
     openings.some(({ alongMm, widthMm }) => Math.abs(at - alongMm) <= widthMm / 2 + SLACK_MM)
   const doubts = stretches(places.map((at, i) => (isInOpening(at) ? 2 : shown[i]!)))
@@ -62,7 +63,7 @@ export function compareWall(wall: Wall, openings: readonly Opening[], lines: Lin
     .map(({ faces, from, to }) => doubt(wall, faces === 0 ? 'bare' : 'one face', wall.id, from, to, to - from))
   return [
     ...doubts,
-    ...endsInOtherPen(wall, places, lines),
+    ...endsInOtherPen(wall, faces),
     ...openings.flatMap((opening) => compareOpening(wall, opening, lines)),
   ]
 }
@@ -72,51 +73,40 @@ const USUAL_PART = 0.5
 /** A line is thinner than another where its pen is narrower by this factor. */
 const THINNER = 0.85
 
-/** Ends of a wall whose faces lie on lines of a thinner pen, or of another colour or layer, than the rest of it. */
-function endsInOtherPen(wall: Wall, places: readonly number[], lines: LineFinder): WallDoubt[] {
-  const pens = places.map((at) => facePens(wall, at, lines))
-  const counts = new Map<string, { pen: LinePen; count: number }>()
-  for (const each of new Set(pens.flat().map(nameOf))) counts.set(each, { pen: penNamed(each), count: 0 })
-  for (const here of pens) for (const name of new Set(here.map(nameOf))) counts.get(name)!.count++
-  const usual = [...counts.values()].reduce<{ pen: LinePen; count: number } | null>(
-    (best, each) => (!best || each.count > best.count ? each : best),
-    null,
-  )
-  if (!usual || usual.count < USUAL_PART * places.length) return []
+/**
+ * Ends of a wall whose faces lie on lines of a thinner pen, or of another colour or layer, than the rest of it.
+ * @param faces the lines that show its faces, at places along it
+ */
+function endsInOtherPen(wall: Wall, faces: readonly FaceLines[]): WallDoubt[] {
+  const pens = faces.map((here) => here.flat().flatMap(({ pen }) => pen ?? []))
+  const counts = new Map<string, { readonly pen: LinePen; count: number }>()
+  for (const here of pens)
+    for (const [name, pen] of new Map(here.map((each) => [`${each.widthPt} ${each.mark}`, each]))) {
+      const known = counts.get(name) ?? { pen, count: 0 }
+      known.count++
+      counts.set(name, known)
+    }
+  const [usual] = [...counts.values()].sort((a, b) => b.count - a.count)
+  if (!usual || usual.count < USUAL_PART * faces.length) return []
   const isOther = (here: readonly LinePen[]) =>
     here.length > 0 &&
     here.every(
       ({ widthPt, mark }) =>
         widthPt < THINNER * usual.pen.widthPt || (widthPt === usual.pen.widthPt && mark !== usual.pen.mark),
     )
-  const step = wallLengthMm(wall) / places.length
+  const length = wallLengthMm(wall)
+  const step = length / faces.length
   const runFrom = (ordered: readonly (readonly LinePen[])[]) => {
     const end = ordered.findIndex((here) => !isOther(here))
     return end < 0 ? ordered.length : end
   }
-  const [atStart, atEnd] = [runFrom(pens), runFrom([...pens].reverse())]
-  const length = wallLengthMm(wall)
+  const [atStart, atEnd] = [runFrom(pens), runFrom(pens.toReversed())]
   return [
     [0, atStart * step],
     [length - atEnd * step, length],
   ]
     .filter(([from, to]) => to! - from! >= LEAST_BARE_MM)
     .map(([from, to]) => doubt(wall, 'other pen', wall.id, from!, to!, to! - from!))
-}
-
-const nameOf = ({ widthPt, mark }: LinePen): string => `${widthPt}|${mark}`
-const penNamed = (name: string): LinePen => {
-  const at = name.indexOf('|')
-  return { widthPt: Number(name.slice(0, at)), mark: name.slice(at + 1) }
-}
-
-/** The pens of the lines that show the faces of a wall at a place along it. */
-function facePens(wall: Wall, alongMm: number, lines: LineFinder): LinePen[] {
-  const { leftMm, rightMm } = faceOffsets(wall)
-  return [leftMm, rightMm].flatMap((aside) => {
-    const place = wallPlace(wall, alongMm, aside)
-    return place ? linesThere(place.at, place.along, lines).flatMap(({ pen }) => pen ?? []) : []
-  })
 }
 
 function isLongEnough(faces: number, mm: number, { thicknessMm }: Wall): boolean {
@@ -149,16 +139,18 @@ function doubt(
   return { elementId, kind, start, end, mm }
 }
 
-/** How many faces of a wall the sheet shows at a place along it. */
-function facesShown(wall: Wall, alongMm: number, lines: LineFinder): number {
+/** The lines that show each of the two faces of a wall at a place along it. */
+type FaceLines = readonly (readonly NearLine[])[]
+
+function faceLines(wall: Wall, alongMm: number, lines: LineFinder): FaceLines {
   const { leftMm, rightMm } = faceOffsets(wall)
-  return [leftMm, rightMm].filter((aside) => {
+  return [leftMm, rightMm].map((aside) => {
     const place = wallPlace(wall, alongMm, aside)
-    return place && runsThere(place.at, place.along, lines)
-  }).length
+    return place ? linesThere(place.at, place.along, lines) : []
+  })
 }
 
-const runsThere = (p: Point, direction: Point, lines: LineFinder): boolean => linesThere(p, direction, lines).length > 0
+const countShown = (faces: FaceLines): number => faces.filter(({ length }) => length > 0).length
 
 /** Lines that run a way past a place, near enough to be the face that lies there. */
 function linesThere(p: Point, direction: Point, lines: LineFinder): NearLine[] {
@@ -178,7 +170,7 @@ function compareOpening(wall: Wall, opening: Opening, lines: LineFinder): WallDo
   // The faces of a wall go on at windows: sills are drawn there.
   if (use !== 'window') {
     const inside = Array.from({ length: 11 }, (_, i) => from + widthMm * (0.1 + 0.08 * i))
-    const closed = inside.filter((at) => facesShown(wall, at, lines) === 2).length
+    const closed = inside.filter((at) => countShown(faceLines(wall, at, lines)) === 2).length
     if (closed >= CLOSED_PART * inside.length) return [doubt(wall, 'closed', id, from, to, widthMm)]
   }
   return [from, to].flatMap((at) => {

@@ -1,6 +1,6 @@
 import { distance } from '@/core/geometry/vector'
 import { depthOf, withDepth } from '@/core/part/depth'
-import { viewRatioNear } from '@/core/part/view-ratio'
+import { type ViewRatio, viewRatioNear } from '@/core/part/view-ratio'
 import { formatLength } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
 import type { BoardPoint } from '../board/catch-on-board'
@@ -8,11 +8,15 @@ import { paintMeasure } from '../board/painters/measure'
 import { put, useProject } from '../project/store'
 import { useSheetData } from '../sheets/sheet-data'
 import { sheetOf } from '../sheets/sheet-of'
+import { lastOf } from './build/last'
 import { squareGap } from './square-gap'
 import { EMPTY_SESSION, plain, type Tool, type ToolContext } from './tool'
 
 /** Depths are taken to this step: what a section shows is drawn no finer. */
 const STEP_MM = 0.01
+
+/** Asked for in every frame while the second place is looked for. */
+const lastTitle = lastOf<ViewRatio | null>()
 
 /** What lies between two places of a section or detail, at the ratio that its own title states. */
 function depthBetween(
@@ -26,7 +30,7 @@ function depthBetween(
   if (underlay?.kind !== 'underlay' || !at) return { mm, title: null }
   const hash = sheetOf(useProject.getState().sources, underlay.sheetId)?.sheet.lineworkHash
   const linework = hash ? useSheetData.getState().byHash.get(hash)?.linework : undefined
-  const stated = linework && viewRatioNear(linework.text, at)
+  const stated = linework && lastTitle([linework, at], () => viewRatioNear(linework.text, at))
   if (!stated) return { mm, title: null }
   return { mm: (mm * stated.ratio * MM_PER_PT) / underlay.placement.mmPerPt, title: stated.title }
 }

@@ -43,38 +43,32 @@ class PathStore {
     if (data.length < 6 || data[2] !== MARK_FROM || data[5] !== MARK_TO) return data
     return this.paths.get(data[1]! + data[4]! * RADIX) ?? data
   }
-
-  isStandIn(data: Float32Array): boolean {
-    return this.behind(data) !== data
-  }
 }
 
 /** One for the whole process: streams are unpacked without a word of whose they are. */
 export const contentPaths = new PathStore()
 
-/** A stream with fewer paths is left to pdf.js. */
-const LEAST_PATHS = 1
 /** A run of strokes is cut here. */
 const LONGEST_RUN = 300_000
 
-const [PERCENT, OPEN, CLOSE, LESS, GREATER, SLASH, BRACKET, UNBRACKET, BACKSLASH] = [...'%()<>/[]\\'].map((letter) =>
-  letter.charCodeAt(0),
-) as [number, number, number, number, number, number, number, number, number]
-const [PLUS, MINUS, DOT, ZERO, NINE, STAR] = [...'+-.09*'].map((letter) => letter.charCodeAt(0)) as [
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
+const codesOf = (letters: string): number[] => Array.from(letters, (letter) => letter.charCodeAt(0))
+const codeOf = (letter: string): number => letter.charCodeAt(0)
+const [PERCENT, OPEN, CLOSE, BACKSLASH] = [codeOf('%'), codeOf('('), codeOf(')'), codeOf('\\')]
+const [LESS, GREATER, SLASH, BRACKET, UNBRACKET] = [codeOf('<'), codeOf('>'), codeOf('/'), codeOf('['), codeOf(']')]
+const [PLUS, MINUS, DOT, ZERO, NINE, STAR] = [
+  codeOf('+'),
+  codeOf('-'),
+  codeOf('.'),
+  codeOf('0'),
+  codeOf('9'),
+  codeOf('*'),
 ]
 
 /** White space 1, delimiters 2, what begins a number 3, else 0. */
 const KIND = new Uint8Array(256)
-for (const code of [0, 9, 10, 12, 13, 32]) KIND[code] = 1
-for (const code of [PERCENT, OPEN, CLOSE, LESS, GREATER, SLASH, BRACKET, UNBRACKET, 0x7b, 0x7d]) KIND[code] = 2
-for (let code = ZERO; code <= NINE; code++) KIND[code] = 3
-for (const code of [PLUS, MINUS, DOT]) KIND[code] = 3
+for (const code of codesOf('\0\t\n\f\r ')) KIND[code] = 1
+for (const code of codesOf('%()<>/[]{}')) KIND[code] = 2
+for (const code of codesOf('0123456789+-.')) KIND[code] = 3
 
 /** Operators of content streams besides those of paths (ISO 32000-2, annex A); what has others is none, or too odd for us. */
 const OTHERS = new Set(
@@ -82,8 +76,8 @@ const OTHERS = new Set(
     ' ',
   ),
 )
-const LETTER_E = 101
-const isRectangle = (first: number, second: number): boolean => first === 114 && second === LETTER_E
+const LETTER_E = codeOf('e')
+const isRectangle = (first: number, second: number): boolean => first === codeOf('r') && second === LETTER_E
 const LONGEST_WORD = 5
 const POWERS = Array.from({ length: 20 }, (_, i) => 10 ** i)
 /** Figures that a double holds exactly: their quotient by a power of ten is the nearest double, as IEEE 754 divides. */
@@ -126,7 +120,8 @@ class Rewriter {
   private clip = ''
   private copied = 0
   private readonly out: Uint8Array[] = []
-  private paths = 0
+  /** Whether a path was found at all. */
+  private any = false
 
   constructor(private readonly content: Uint8Array) {}
 
@@ -141,7 +136,7 @@ class Rewriter {
     }
     if (this.pathAt >= 0) throw new Odd()
     this.flush()
-    if (this.paths < LEAST_PATHS) return null
+    if (!this.any) return null
     this.copyTo(content.length)
     return join(this.out)
   }
@@ -372,7 +367,7 @@ class Rewriter {
       return true
     }
     if (closes) this.close()
-    this.paths++
+    this.any = true
     if (operator === 'S' && this.clip === '') {
       if (this.stroked === 0) this.copyTo(this.pathAt)
       this.stroked = this.size
@@ -406,11 +401,11 @@ class Rewriter {
   }
 
   private write(text: string): void {
-    this.out.push(ascii(` ${text}`))
+    this.out.push(ENCODER.encode(` ${text}`))
   }
 }
 
-const ascii = (text: string): Uint8Array => Uint8Array.from(text, (letter) => letter.charCodeAt(0))
+const ENCODER = new TextEncoder()
 
 function join(parts: readonly Uint8Array[]): Uint8Array {
   const whole = new Uint8Array(parts.reduce((sum, { length }) => sum + length, 0))

@@ -1,3 +1,5 @@
+import { PointGrid } from '../../geometry/point-grid'
+
 /** Blobs of fewer pixels are specks. */
 const SPECK_PX = 8
 /** A blob that is this many times longer than wide is a dash rather than a letter. */
@@ -26,14 +28,15 @@ interface Blob {
  */
 export function withoutSmallBlobs(mask: Uint8Array, width: number, letterPx: number): void {
   const blobs = blobsOf(mask, width, TITLE_TIMES * letterPx).filter(({ pixels }) => pixels.length > 0)
-  const near = neighbourhood(blobs, TITLE_TIMES * letterPx * ROW_REACH)
+  const grid = new PointGrid<Blob>(TITLE_TIMES * letterPx * ROW_REACH)
+  for (const blob of blobs) grid.add(blob, blob)
   const dashes = new Set(blobs.filter(({ pixels }) => pixels.length >= SPECK_PX && isDash(pixels, width)))
   const goes = blobs.filter((blob) => {
     if (blob.pixels.length < SPECK_PX || (blob.size <= letterPx && !dashes.has(blob))) return true
     // An I between other letters; dashes among themselves are dashes.
     return isInRow(
       blob,
-      near(blob).filter((other) => !dashes.has(blob) || !dashes.has(other)),
+      grid.near(blob).filter((other) => !dashes.has(blob) || !dashes.has(other)),
     )
   })
   for (const { pixels } of goes) for (const at of pixels) mask[at] = 0
@@ -96,23 +99,6 @@ function isInRow(blob: Blob, near: readonly Blob[]): boolean {
       blob.size < ROW_LIKE * other.size,
   )
   return beside.length >= ROW_LEAST
-}
-
-function neighbourhood(blobs: readonly Blob[], cellPx: number): (blob: Blob) => Blob[] {
-  const cells = new Map<string, Blob[]>()
-  const cell = (v: number) => Math.floor(v / cellPx)
-  for (const blob of blobs) {
-    const key = `${cell(blob.x)},${cell(blob.y)}`
-    const there = cells.get(key)
-    if (there) there.push(blob)
-    else cells.set(key, [blob])
-  }
-  return ({ x, y }) => {
-    const found: Blob[] = []
-    for (let dy = -1; dy <= 1; dy++)
-      for (let dx = -1; dx <= 1; dx++) found.push(...(cells.get(`${cell(x) + dx},${cell(y) + dy}`) ?? []))
-    return found
-  }
 }
 
 /** Whether pixels lie along a straight line: by the axes of their spread, whichever way they run. */

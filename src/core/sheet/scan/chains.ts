@@ -1,4 +1,5 @@
 import type { Point } from '../../geometry/vector'
+import { aroundIn, neighbourBits } from './neighbours'
 
 /** Middles of the pixels along a line of the skeleton, from node to node or round. */
 export interface PixelChain {
@@ -7,9 +8,6 @@ export interface PixelChain {
   readonly meetsAtStart: boolean
   readonly meetsAtEnd: boolean
 }
-
-/** Neighbours around a pixel, from above clockwise. */
-const aroundIn = (width: number) => [-width, 1 - width, 1, 1 + width, width, width - 1, -1, -1 - width] as const
 
 /** By the neighbours as bits: whether a pixel can go without parting what hangs together by it, and is no end. */
 const NEEDLESS = Uint8Array.from({ length: 256 }, (_, bits) => {
@@ -29,11 +27,7 @@ const NEEDLESS = Uint8Array.from({ length: 256 }, (_, bits) => {
  */
 export function chainsOf(mask: Uint8Array, width: number, pixels: Int32Array): PixelChain[] {
   const around = aroundIn(width)
-  for (const at of pixels) {
-    let bits = 0
-    for (let k = 0; k < 8; k++) bits |= mask[at + around[k]!]! << k
-    if (NEEDLESS[bits]) mask[at] = 0
-  }
+  for (const at of pixels) if (NEEDLESS[neighbourBits(mask, at, around)]) mask[at] = 0
   const next = (at: number): number[] => {
     const found: number[] = []
     for (let k = 0; k < 8; k++) if (mask[at + around[k]!]) found.push(at + around[k]!)

@@ -1,3 +1,4 @@
+import { PointGrid } from '../../geometry/point-grid'
 import { distance, type Point } from '../../geometry/vector'
 import type { Darkness } from '../strokes'
 import { addSums, type Fitted, lineOf, PIXEL_OFF, type Round, roundOf, type Straight } from './fit'
@@ -12,7 +13,7 @@ const PASSES = 4
 export function joined(pieces: readonly Fitted[], darkness: Darkness): Fitted[] {
   let all: Fitted[] = [...pieces]
   for (let pass = 0; pass < PASSES; pass++) {
-    const ends = endsOf(all)
+    const ends = tipsOf(all)
     const gone = new Set<Fitted>()
     const made: Fitted[] = []
     for (const piece of all) {
@@ -40,24 +41,15 @@ export function joined(pieces: readonly Fitted[], darkness: Darkness): Fitted[] 
 const tips = (piece: Fitted): readonly [Point, Point] =>
   piece.kind === 'line' ? [piece.start, piece.end] : [piece.points[0]!, piece.points.at(-1)!]
 
-function endsOf(pieces: readonly Fitted[]) {
-  const cells = new Map<string, { piece: Fitted; at: Point }[]>()
-  const cell = (v: number) => Math.floor(v / GAP_PX)
-  for (const piece of pieces)
-    for (const at of tips(piece)) {
-      const key = `${cell(at.x)},${cell(at.y)}`
-      const there = cells.get(key)
-      if (there) there.push({ piece, at })
-      else cells.set(key, [{ piece, at }])
-    }
-  return {
-    near({ x, y }: Point) {
-      const found: { piece: Fitted; at: Point }[] = []
-      for (let dy = -1; dy <= 1; dy++)
-        for (let dx = -1; dx <= 1; dx++) found.push(...(cells.get(`${cell(x) + dx},${cell(y) + dy}`) ?? []))
-      return found
-    },
-  }
+interface Tip {
+  readonly piece: Fitted
+  readonly at: Point
+}
+
+function tipsOf(pieces: readonly Fitted[]): PointGrid<Tip> {
+  const grid = new PointGrid<Tip>(GAP_PX)
+  for (const piece of pieces) for (const at of tips(piece)) grid.add(at, { piece, at })
+  return grid
 }
 
 function inked(darkness: Darkness, a: Point, b: Point): boolean {

@@ -1,5 +1,4 @@
-/** Offsets of a pixel's neighbours, around it from above: as the bits of TAKEN count them. */
-const neighbours = (width: number): number[] => [-width, 1 - width, 1, 1 + width, width, width - 1, -1, -1 - width]
+import { aroundIn, neighbourBits } from './neighbours'
 
 /** By the eight neighbours as bits: whether a pixel of ink may go in the first (1) and in the second (2) half of a pass. */
 const TAKEN = Uint8Array.from({ length: 256 }, (_, bits) => {
@@ -22,18 +21,13 @@ const TAKEN = Uint8Array.from({ length: 256 }, (_, bits) => {
  * @returns the pixels that are left
  */
 export function thin(mask: Uint8Array, width: number): Int32Array {
-  const around = neighbours(width)
-  const bitsAt = (at: number): number => {
-    let bits = 0
-    for (let k = 0; k < 8; k++) bits |= mask[at + around[k]!]! << k
-    return bits
-  }
+  const around = aroundIn(width)
   let left: Int32Array = pixelsOf(mask)
   for (let changed = true; changed; ) {
     changed = false
     for (const half of [1, 2]) {
       const gone: number[] = []
-      for (const at of left) if (mask[at] && TAKEN[bitsAt(at)]! & half) gone.push(at)
+      for (const at of left) if (mask[at] && TAKEN[neighbourBits(mask, at, around)]! & half) gone.push(at)
       for (const at of gone) mask[at] = 0
       if (gone.length > 0) changed = true
     }

@@ -8,14 +8,14 @@ import type { Greys } from '@/core/sheet/raster-lines'
 import { MOST_PIXELS } from '../make-pyramid'
 import type { Raster } from '../pack-picture'
 import { type Opener, PICTURE_PX, type Picture, type PrintParts, type SheetFile, type SheetPage } from '../sheet-file'
-import { withUnpainted } from './no-paint'
+import { mayUseNoPaint } from './no-paint'
 import type { PdfPainter } from './pdf-painter'
 import { openPdf, PDF_ASSETS } from './pdf-runtime'
 
 export const openPdfFile: Opener = async (bytes, { password }) => {
   const large = findLargeImages(bytes)
   const lean = large.length > 0 ? withoutLargeImages(bytes, large) : null
-  const unpainted = await withUnpainted(lean ?? bytes)
+  const unpainted = mayUseNoPaint(lean ?? bytes) ? await (await unpainting()).withUnpainted(lean ?? bytes) : null
   // pdf.js takes its bytes over; they are needed again for pictures.
   const file = await openPdf(unpainted ?? (lean ?? bytes).slice(), {
     assets: PDF_ASSETS,
@@ -79,6 +79,9 @@ class LazyPainter {
     return this.opened
   }
 }
+
+/** Loaded only for files that may use colours which paint nothing. */
+const unpainting = () => import('./unpainted-file')
 
 /** Loaded only for files that hold large images. */
 const scanReader = () => import('./scan-pixels')
