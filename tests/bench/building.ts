@@ -102,7 +102,7 @@ export async function benchBuilding(): Promise<void> {
   printRow({
     what: 'one wall changed: rooms, quantities and all solids anew',
     measured: middle('all'),
-    limit: 100,
+    limit: 50,
     unit: 'ms',
   })
   const handed = performance.now()
@@ -110,7 +110,7 @@ export async function benchBuilding(): Promise<void> {
   printRow({
     what: 'handed over as IFC',
     measured: (performance.now() - handed) / 1000,
-    limit: 5,
+    limit: 3,
     unit: 's',
     detail: `${(ifc.length / 1e6).toFixed(1)} MB, ${Math.round(process.memoryUsage().rss / 1e6)} MB of memory`,
   })

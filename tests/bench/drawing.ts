@@ -179,7 +179,7 @@ async function benchLift(browser: Browser, address: string): Promise<void> {
     unit: 'ms',
     detail: `${preparedMs.toFixed(0)} ms to the preview`,
   })
-  printRow({ what: 'lifting: longest task of the main thread', measured: taskMs, limit: 250, unit: 'ms' })
+  printRow({ what: 'lifting: longest task of the main thread', measured: taskMs, limit: 50, unit: 'ms' })
   await page.getByText('All kept').waitFor({ timeout: 120_000 })
   await page.waitForTimeout(3000)
   const after = await panCost(page, session)
@@ -204,7 +204,7 @@ export async function benchDrawing(address: string): Promise<void> {
     printRow({
       what: `opening a project of ${ELEMENTS.toLocaleString('en')} elements`,
       measured: many.openMs,
-      limit: 3000,
+      limit: 2000,
       unit: 'ms',
     })
     printRow({

@@ -13,7 +13,7 @@ export async function benchStudio(address: string): Promise<void> {
     printRow({
       what: '50,000 segments: from upload to first picture',
       measured: middling.pictureMs,
-      limit: 3000,
+      limit: 1500,
       unit: 'ms',
     })
     const light = await openSheet(browser, address, 7500)
