@@ -6,7 +6,7 @@ import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter'
 import type { Metadata } from 'next'
 import { headers } from 'next/headers'
 import type { ReactNode } from 'react'
-import { Providers } from '@/studio/Providers'
+import { Providers } from '@/studio/shell/Providers'
 
 export const metadata: Metadata = {
   title: 'Calque',

@@ -1,4 +1,4 @@
-import { ProjectList } from '@/studio/projects/ProjectList'
+import { ProjectList } from '@/studio/features/projects/ProjectList'
 
 export default function Page() {
   return <ProjectList />

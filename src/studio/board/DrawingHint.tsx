@@ -1,6 +1,6 @@
 import Typography from '@mui/material/Typography'
-import { useSheetPictures } from '../sheets/sheet-pictures'
-import { useTiles } from '../sheets/tiles'
+import { useSheetPictures } from './sheets/sheet-pictures'
+import { useTiles } from './sheets/tiles'
 
 /** Says that a sharper picture is on its way; the sheet can be worked on meanwhile. */
 export function DrawingHint() {

@@ -9,11 +9,11 @@ import type { IndexedSheet } from '@/core/sheet/binary'
 import { type Caught, candidatesOn, catchOn, cutBy } from '@/core/snap/catch'
 import type { LinePen, NearLine } from '@/core/snap/catch-index'
 import type { CatchContext, CatchGround, NearSpot } from '@/core/snap/scene'
-import type { SourceView } from '../api'
-import { sheetOf } from '../sheets/sheet-of'
-import { spotsOf } from '../sheets/sheet-spots'
-import { limitsOf } from '../sheets/shown'
-import { strokesNear } from '../sheets/strokes'
+import type { SourceView } from '@/studio/state/api'
+import { sheetOf } from '@/studio/tooling/sheet-of'
+import { limitsOf } from '@/studio/tooling/shown'
+import { spotsOf } from './sheets/sheet-spots'
+import { strokesNear } from './sheets/strokes'
 
 /** How near the cursor must come, in CSS pixels. */
 export const CATCH_RADIUS_PX = 11

@@ -1,4 +1,4 @@
-import type { View } from './view'
+import type { View } from '@/studio/state/view'
 
 /** How much more than the board a picture shows on each side, so that a pan needs no new one. */
 const MARGIN = 0.35

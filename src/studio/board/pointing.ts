@@ -3,11 +3,13 @@ import { directionAt, SAME_MM } from '@/core/geometry/piece/piece'
 import { distance, type Point } from '@/core/geometry/vector'
 import type { Caught } from '@/core/snap/catch'
 import type { CatchContext, PassedPoint } from '@/core/snap/scene'
-import { updateSession, useBench } from '../bench-store'
-import { useProject } from '../project/store'
-import { underlaysInSight } from '../sheets/in-sight'
-import { useSheetData } from '../sheets/sheet-data'
-import { toolNamed } from '../tools/registry'
+import { toolNamed } from '@/studio/shell/tools'
+import { updateSession, useBench } from '@/studio/state/bench'
+import { underlaysInSight } from '@/studio/state/in-sight'
+import { currentPlan } from '@/studio/state/plan'
+import { useSheetData } from '@/studio/state/sheet-data'
+import { useProject } from '@/studio/state/store'
+import { toPlane, useView } from '@/studio/state/view'
 import {
   type BoardPoint,
   CATCH_RADIUS_PX,
@@ -15,8 +17,6 @@ import {
   candidatesOnBoard,
   catchOnBoard,
 } from './catch-on-board'
-import { currentPlan } from './plan'
-import { toPlane, useView } from './view'
 
 /** A point counts as passed over once the cursor has stayed on it this long. */
 const PASSED_AFTER_MS = 100

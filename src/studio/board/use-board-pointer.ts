@@ -1,6 +1,6 @@
 import { type PointerEvent, useEffect, useRef, useState } from 'react'
 import type { Point } from '@/core/geometry/vector'
-import { panBy, zoomAbout } from './view'
+import { panBy, zoomAbout } from '@/studio/state/view'
 
 /** A press that moves less than this is a click. */
 const CLICK_PX = 4

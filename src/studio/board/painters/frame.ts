@@ -1,7 +1,7 @@
 import type { Point } from '@/core/geometry/vector'
-import type { FrameWay } from '../../edit/pick'
-import { palette } from '../palette'
-import { toScreen, type View } from '../view'
+import { toScreen, type View } from '@/studio/state/view'
+import type { FrameWay } from '@/studio/tooling/picking'
+import { palette } from '@/studio/ui/palette'
 
 /** What is being drawn around things to pick them: whole ones within a full line, touched ones within a broken one. */
 export function paintFrame(canvas: CanvasRenderingContext2D, view: View, ring: readonly Point[], way: FrameWay): void {

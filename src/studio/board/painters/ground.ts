@@ -1,5 +1,5 @@
-import { palette } from '../palette'
-import { toScreen, type View } from '../view'
+import { toScreen, type View } from '@/studio/state/view'
+import { palette } from '@/studio/ui/palette'
 import { stamp } from './cheap'
 
 /** The dots stand at 1, 2 or 5 times a power of ten, with at least this between them. */

@@ -1,7 +1,7 @@
 import type { Plan } from '@/core/model/plan'
 import type { LayerUse } from '@/core/model/wall-type/schema'
-import { palette } from '../palette'
-import { type View, visibleBox } from '../view'
+import { type View, visibleBox } from '@/studio/state/view'
+import { palette } from '@/studio/ui/palette'
 import { traceRing } from './ring'
 
 /** Layers thinner than this on the screen would only be a grey line, in CSS pixels to 100 mm. */

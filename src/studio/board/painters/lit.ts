@@ -1,9 +1,9 @@
 import { project } from '@/core/geometry/projective'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
-import type { LitLength } from '../../bench-store'
-import { palette } from '../palette'
-import { toScreen, type View } from '../view'
+import type { LitLength } from '@/studio/state/bench'
+import { toScreen, type View } from '@/studio/state/view'
+import { palette } from '@/studio/ui/palette'
 
 /** A length that is pointed at in a card: a broad band, so that it shows among the others. */
 export function paintLit(

@@ -1,6 +1,6 @@
 import type { Point } from '@/core/geometry/vector'
-import { palette } from '../palette'
-import { toScreen, type View } from '../view'
+import { toScreen, type View } from '@/studio/state/view'
+import { palette } from '@/studio/ui/palette'
 
 /** Lines this near to upright are lettered as upright ones. */
 const SLACK_RAD = 0.02

@@ -2,8 +2,8 @@ import type { Point } from '@/core/geometry/vector'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { Relation, RelationWay } from '@/core/model/relation/schema'
 import { placeOfFeature } from '@/core/sketch/pick'
-import { palette } from '../palette'
-import { toScreen, type View } from '../view'
+import { toScreen, type View } from '@/studio/state/view'
+import { palette } from '@/studio/ui/palette'
 
 /** Half the width of a mark. */
 const HALF_PX = 6.5

@@ -1,7 +1,7 @@
 import type { Plan, PlannedShape } from '@/core/model/plan'
 import { formatArea } from '@/core/units/format'
-import { palette } from '../palette'
-import { toScreen, type View } from '../view'
+import { toScreen, type View } from '@/studio/state/view'
+import { palette } from '@/studio/ui/palette'
 import { traceRing } from './ring'
 
 /** Areas are written where a room is at least so wide on the screen. */

@@ -7,8 +7,8 @@ import { DASHES_MM, type Pen } from '@/core/model/pen'
 import type { Plan, PlannedShape } from '@/core/model/plan'
 import type { Lettering } from '@/core/model/shape'
 import { penOf } from '@/core/model/shapes'
-import { palette } from '../palette'
-import { toScreen, type View, visibleBox } from '../view'
+import { toScreen, type View, visibleBox } from '@/studio/state/view'
+import { palette } from '@/studio/ui/palette'
 
 /** Chords leave a curve by no more than this. */
 const FLATNESS_PX = 0.2

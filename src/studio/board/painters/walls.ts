@@ -1,6 +1,6 @@
 import type { Point } from '@/core/geometry/vector'
-import { palette } from '../palette'
-import type { View } from '../view'
+import type { View } from '@/studio/state/view'
+import { palette } from '@/studio/ui/palette'
 import { traceRing } from './ring'
 
 const LOOKS = {

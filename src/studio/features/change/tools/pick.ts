@@ -1,0 +1,192 @@
+import { whyRefused } from '@/core/building/building'
+import { lengthened } from '@/core/draft/trim'
+import { movedBy } from '@/core/geometry/affine'
+import { boxOf, corners } from '@/core/geometry/box'
+import { distance, type Point, subtract } from '@/core/geometry/vector'
+import { withoutType } from '@/core/model/opening-type/schema'
+import { chainsOf, gripsOf, isShape, kindOf, type Shape } from '@/core/model/shapes'
+import { formatLength } from '@/core/units/format'
+import { LengthError, parseLength } from '@/core/units/length'
+import type { BoardPoint } from '@/studio/board/catch-on-board'
+import { paintFrame } from '@/studio/board/painters/frame'
+import { paintChains, paintGrips } from '@/studio/board/painters/shapes'
+import {
+  EMPTY_SESSION,
+  holdDirection,
+  type Outcome,
+  type Session,
+  type Tool,
+  type ToolContext,
+} from '@/studio/kernel/tool'
+import { commit, put } from '@/studio/state/store'
+import { chainsWith } from '@/studio/tooling/drawing'
+import { gripAt, shapeAt, shapesIn } from '@/studio/tooling/picking'
+import { changeBy, isLine, mappedShapes, pickedShapes, replaced } from '@/studio/tooling/shape-edits'
+
+/** What an arrow key moves or lengthens by until another step is typed. */
+const NUDGE_MM = 10
+/** Handles of more shapes than these would hide the plan. */
+const MOST_WITH_GRIPS = 40
+
+const frameRing = (from: Point, to: Point): Point[] => corners(boxOf([from, to]))
+
+/** Picks by clicks and frames; drags what is picked, or its handles. */
+export const pick: Tool = {
+  name: 'pick',
+  word: 'Pick',
+  key: 's',
+  steps: ['trace'],
+  places: false,
+  loupe: false,
+  say: ({ drag }, { selection, choices }) => {
+    if (drag?.kind === 'move') return 'Let go where it shall lie. Shift holds the direction.'
+    if (drag?.kind === 'grip') return 'Let go where this point shall lie.'
+    if (selection.length > 0) return 'Drag it or its handles; arrows nudge, with Shift they lengthen. Delete removes.'
+    return `Click what you want to change, or drag a ${choices.frameWay === 'lasso' ? 'loop' : 'frame'} around it. Shift adds.`
+  },
+  fields: ({ typed }, { display, selection }) =>
+    selection.length === 0
+      ? []
+      : [
+          {
+            name: 'step',
+            label: 'Arrow keys by',
+            value: typed.step ?? formatLength(NUDGE_MM, display, false),
+            narrow: true,
+          },
+        ],
+  steer: ({ drag, held, touchedRad }, raw) =>
+    drag?.kind === 'move' && held ? { at: holdDirection(drag.from, raw.at, touchedRad), caught: null } : raw,
+  click: (session, point, context) => {
+    const shape = shapeAt(context.plan, point.at, context.reachMm)
+    const { selection } = context
+    if (!shape) return { session, pick: session.held ? selection : [] }
+    const others = selection.filter((id) => id !== shape.id)
+    if (!session.held) return { session, pick: [shape.id] }
+    return { session, pick: others.length < selection.length ? others : [...others, shape.id] }
+  },
+  enter: () => ({ session: EMPTY_SESSION }),
+  undone: (session) => ({ ...session, drag: null }),
+  drag: {
+    grab: ({ held }, at, context) => {
+      const picked = pickedShapes(context)
+      const grip = picked.length <= MOST_WITH_GRIPS ? gripAt(context.plan, picked, at, context.reachMm) : null
+      if (grip) return { kind: 'grip', id: grip.shape.id, index: grip.index }
+      const shape = shapeAt(context.plan, at, context.reachMm)
+      if (shape && context.selection.includes(shape.id) && !held) return { kind: 'move', from: at }
+      return { kind: 'frame', from: at, trail: [at] }
+    },
+    drop: (session, point, context) => dropped(session, point, context),
+  },
+  arrow: (session, by, context, shift) => {
+    const picked = pickedShapes(context)
+    if (picked.length === 0) return { session, say: 'Pick what shall move first.' }
+    try {
+      const step = parseLength(
+        session.typed.step ?? String(formatLength(NUDGE_MM, context.display)),
+        context.display.unit,
+      )
+      if (shift) return lengthen(session, picked, by, step, context)
+      changeBy('Nudge', picked, movedBy({ x: by.x * step, y: by.y * step }))
+      return { session }
+    } catch (error) {
+      if (error instanceof LengthError) return { session, say: error.message }
+      throw error
+    }
+  },
+  paint: (canvas, { drag, cursor }, view, context) => {
+    const picked = pickedShapes(context)
+    if (drag?.kind === 'frame' && cursor) {
+      const ring = context.choices.frameWay === 'lasso' ? [...drag.trail, cursor.at] : frameRing(drag.from, cursor.at)
+      paintFrame(canvas, view, ring, context.choices.frameWay)
+    }
+    if (drag?.kind === 'move' && cursor) {
+      const map = movedBy(subtract(cursor.at, drag.from))
+      paintChains(
+        canvas,
+        view,
+        mappedShapes(picked, map).flatMap((shape) => chainsWith(shape, context)),
+      )
+    }
+    if (drag?.kind === 'grip' && cursor) {
+      const shape = picked.find(({ id }) => id === drag.id)
+      if (shape)
+        paintChains(
+          canvas,
+          view,
+          chainsWith(kindOf(shape).withGrip(shape, drag.index, cursor.at, context.plan.around), context),
+        )
+    }
+    if (picked.length <= MOST_WITH_GRIPS && drag?.kind !== 'move')
+      paintGrips(
+        canvas,
+        view,
+        picked.flatMap((shape) => gripsOf(shape, context.plan.around)),
+      )
+  },
+}
+
+function dropped(session: Session, point: BoardPoint, context: ToolContext): Outcome {
+  const { drag } = session
+  const after = { ...session, drag: null }
+  switch (drag?.kind) {
+    case 'grip': {
+      const shape = context.records.get(drag.id)
+      if (!shape || !isShape(shape)) return { session: after }
+      const pulled = kindOf(shape).withGrip(shape, drag.index, point.at, context.plan.around)
+      // A jamb that is pulled gives a door or window sizes of its own.
+      const moved = pulled.kind === 'opening' && drag.index > 0 ? withoutType(pulled) : pulled
+      const why = whyOpeningsRefuse(moved, context.records)
+      if (why) return { session: after, say: why }
+      put('Move point', moved)
+      return { session: after }
+    }
+    case 'move': {
+      const by = subtract(point.at, drag.from)
+      if (distance(point.at, drag.from) > 0) changeBy('Move', pickedShapes(context), movedBy(by))
+      return { session: after }
+    }
+    case 'frame': {
+      const way = context.choices.frameWay
+      const ring = way === 'lasso' ? [...drag.trail, point.at] : frameRing(drag.from, point.at)
+      const found = shapesIn(context.plan, ring, way).map(({ id }) => id)
+      return { session: after, pick: session.held ? [...new Set([...context.selection, ...found])] : found }
+    }
+    default:
+      return { session: after }
+  }
+}
+
+/** Why a door or window does not fit where it, or its wall, would be; null where all do. */
+function whyOpeningsRefuse(moved: Shape, records: ToolContext['records']): string | null {
+  if (moved.kind === 'opening') {
+    const wall = records.get(moved.wallId)
+    return wall?.kind === 'wall' ? whyRefused(moved, wall, records) : null
+  }
+  if (moved.kind !== 'wall') return null
+  const openings = [...records.values()].filter((record) => record.kind === 'opening')
+  const own = openings.filter(({ wallId }) => wallId === moved.id)
+  return own.map((opening) => whyRefused(opening, moved, records)).find((why) => why !== null) ?? null
+}
+
+/** Lengthens lines along the arrow: the end that lies further that way moves. */
+function lengthen(session: Session, picked: readonly Shape[], by: Point, step: number, context: ToolContext): Outcome {
+  const edits = picked.filter(isLine).flatMap((shape) => {
+    const [chain] = chainsOf(shape, context.plan.around)
+    if (!chain || chain.closed) return []
+    const [start, end] = ends(shape, context)
+    // Arrows up and to the right lengthen, the others shorten, at the end that points there.
+    const forwards = end.x - start.x + (end.y - start.y) >= 0
+    const longer = lengthened(chain, (by.x + by.y) * step, !forwards)
+    return longer ? replaced(shape, [longer]) : []
+  })
+  if (edits.length === 0) return { session, say: 'Only open lines can be lengthened, and not to nothing.' }
+  commit('Lengthen', edits)
+  return { session }
+}
+
+function ends(shape: Shape, { plan }: ToolContext): [Point, Point] {
+  const grips = gripsOf(shape, plan.around)
+  const count = shape.kind === 'path' ? shape.xy.length / 2 : grips.length
+  return [grips[0]!, grips[count - 1]!]
+}

@@ -1,0 +1,71 @@
+'use client'
+
+import Box from '@mui/material/Box'
+import { useEffect, useRef } from 'react'
+import { OFF_CLASSES_MM } from '@/core/check/trace-to-sheet'
+import { formatLength } from '@/core/units/format'
+import { toolContext } from '@/studio/state/bench'
+import { CHART_FIGURE, chartIn, WORD_AXIS } from '@/studio/ui/chart'
+import { palette } from '@/studio/ui/palette'
+
+const WORDS = [...OFF_CLASSES_MM.map((bound) => `≤ ${bound}`), '>']
+
+/** How many traced edges lie how far beside their line on the sheet. @param toleranceMm what is beyond is red */
+export default function OffHistogram({
+  counts,
+  toleranceMm,
+}: {
+  readonly counts: readonly number[]
+  readonly toleranceMm: number
+}) {
+  const holder = useRef<HTMLDivElement>(null)
+  useEffect(() => {
+    if (!holder.current) return
+    const chart = chartIn(holder.current)
+    chart.setOption({
+      animation: false,
+      grid: { left: 4, right: 4, top: 16, bottom: 34 },
+      xAxis: {
+        ...WORD_AXIS,
+        data: WORDS,
+        axisLabel: { ...CHART_FIGURE, interval: 0 },
+        name: 'millimetres beside the line',
+        nameLocation: 'middle',
+        nameGap: 20,
+        nameTextStyle: CHART_FIGURE,
+      },
+      yAxis: { type: 'value', show: false },
+      series: [
+        {
+          type: 'bar',
+          barCategoryGap: '12%',
+          label: {
+            ...CHART_FIGURE,
+            show: true,
+            position: 'top',
+            formatter: ({ value }: { value: number }) => value || '',
+          },
+          data: counts.map((value, i) => ({
+            value,
+            itemStyle: { color: (OFF_CLASSES_MM[i] ?? Infinity) > toleranceMm ? palette.red : palette.wallEdge },
+          })),
+        },
+      ],
+    })
+    return () => chart.dispose()
+  }, [counts, toleranceMm])
+  const words = counts.flatMap((count, i) => {
+    const bound = OFF_CLASSES_MM[i]
+    return count > 0
+      ? [`${count} ${bound ? `within ${formatLength(bound, toolContext().display)}` : 'further off'}`]
+      : []
+  })
+  return (
+    <Box
+      ref={holder}
+      role="img"
+      aria-label={`Distances of traced edges from the sheet: ${words.join(', ')}`}
+      sx={{ width: '100%', height: 130 }}
+    />
+  )
+}

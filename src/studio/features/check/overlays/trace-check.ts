@@ -1,0 +1,58 @@
+import type { EdgeMatch } from '@/core/check/trace-to-sheet'
+import type { WallDoubt } from '@/core/check/wall-on-sheet'
+import { toScreen, type View } from '@/studio/state/view'
+import { palette } from '@/studio/ui/palette'
+
+/**
+ * Edges by how far they lie beside their line: thin and teal within tolerance, broad and red beyond, broken where there
+ * is none; dotted where the sheet shows otherwise what was traced. Of plain lines only what is amiss: those that are right would only cover the sheet.
+ */
+export function paintTraceCheck(
+  canvas: CanvasRenderingContext2D,
+  view: View,
+  matches: readonly EdgeMatch[],
+  toleranceMm: number,
+  looked: Pick<EdgeMatch, 'start' | 'end'> | null,
+  doubts: readonly WallDoubt[],
+): void {
+  canvas.save()
+  canvas.lineCap = 'round'
+  const stroke = (
+    some: readonly Pick<EdgeMatch, 'start' | 'end'>[],
+    color: string,
+    width: number,
+    dash: readonly number[] = [],
+  ) => {
+    if (some.length === 0) return
+    canvas.beginPath()
+    for (const { start, end } of some) {
+      const [a, b] = [toScreen(view, start), toScreen(view, end)]
+      canvas.moveTo(a.x, a.y)
+      canvas.lineTo(b.x, b.y)
+    }
+    canvas.strokeStyle = color
+    canvas.lineWidth = width
+    canvas.setLineDash([...dash])
+    canvas.stroke()
+  }
+  const found = matches.filter((match) => match.found !== null)
+  stroke(
+    found.filter(({ levelId, found: each }) => levelId !== null && each!.offMm <= toleranceMm),
+    palette.wallEdge,
+    2,
+  )
+  stroke(
+    matches.filter((match) => match.found === null),
+    palette.inkSoft,
+    1.5,
+    [5, 4],
+  )
+  stroke(
+    found.filter(({ found: each }) => each!.offMm > toleranceMm),
+    palette.red,
+    3.5,
+  )
+  stroke(doubts, palette.red, 2.5, [2, 6])
+  if (looked) stroke([looked], palette.red, 6)
+  canvas.restore()
+}

@@ -1,0 +1,82 @@
+import Button from '@mui/material/Button'
+import Stack from '@mui/material/Stack'
+import Typography from '@mui/material/Typography'
+import { isHeightOut, toleranceOf } from '@/core/check/tolerance'
+import { project } from '@/core/geometry/projective'
+import { settingsOf } from '@/core/model/settings/schema'
+import { boardMap, movedBy } from '@/core/model/underlay/placement'
+import type { Underlay } from '@/core/model/underlay/schema'
+import { formatLength } from '@/core/units/format'
+import { light, toolContext } from '@/studio/state/bench'
+import { useProject } from '@/studio/state/store'
+import { useLevelMarks } from './level-marks'
+import { refit } from './refit'
+
+/** Heights written on a section against where they are drawn, pair by pair; one of them, or all, can be made to hold. */
+export function LevelMarkPanel({ underlay }: { underlay: Underlay }) {
+  const marks = useLevelMarks(underlay)
+  const records = useProject((state) => state.records)
+  const { display } = toolContext()
+  if (marks.length === 0) return null
+  const map = boardMap(underlay.placement)
+  const rows = marks
+    .map((mark) => {
+      const drawnMm = project(map, mark.linePt).y
+      return { mark, drawnMm, offMm: drawnMm - mark.statedMm }
+    })
+    .sort((a, b) => b.mark.statedMm - a.mark.statedMm)
+  const tolerance = toleranceOf(settingsOf(records))
+  const raise = (byMm: number) =>
+    refit('Set height of sheet', [
+      { before: underlay, after: { ...underlay, placement: movedBy(underlay.placement, { x: 0, y: byMm }) } },
+    ])
+  const meanMm = rows.reduce((sum, { offMm }) => sum + offMm, 0) / rows.length
+  const out = rows.filter(({ offMm }) => isHeightOut(offMm, tolerance)).length
+  return (
+    <Stack component="section" aria-label="Heights on the sheet" sx={{ my: 1.5 }}>
+      <Typography variant="h3">Heights on the sheet</Typography>
+      <Typography role="status" color={out > 0 ? 'error' : 'text.secondary'} sx={{ mb: 0.5 }}>
+        {out === 0
+          ? `All ${rows.length} stated heights lie where they are drawn.`
+          : `${out} of ${rows.length} stated heights are drawn elsewhere.`}
+      </Typography>
+      {rows.map(({ mark, drawnMm, offMm }) => (
+        <Stack
+          key={`${mark.atPt.x} ${mark.atPt.y}`}
+          direction="row"
+          onMouseEnter={() => light({ underlayId: underlay.id, fromPt: mark.atPt, toPt: mark.linePt })}
+          onMouseLeave={() => light(null)}
+          sx={{ alignItems: 'center', gap: 1, py: 0.5, borderBottom: 1, borderColor: 'divider' }}
+        >
+          <Stack sx={{ flex: 1, minWidth: 0 }}>
+            <Typography variant="figure">
+              stated {formatLength(mark.statedMm, display)}, drawn {formatLength(drawnMm, display)}
+            </Typography>
+            <Typography color="text.secondary" sx={{ fontSize: 12.5 }}>
+              {mark.text}: {formatLength(offMm, display)} off
+            </Typography>
+          </Stack>
+          <Button
+            size="small"
+            variant="outlined"
+            disabled={underlay.locked || Math.abs(offMm) < 0.01}
+            onClick={() => raise(-offMm)}
+            aria-label={`Make ${mark.text} hold`}
+          >
+            Holds
+          </Button>
+        </Stack>
+      ))}
+      {rows.length > 1 && (
+        <Button
+          size="small"
+          disabled={underlay.locked || Math.abs(meanMm) < 0.01}
+          onClick={() => raise(-meanMm)}
+          sx={{ mt: 0.75 }}
+        >
+          Set its height by all of them
+        </Button>
+      )}
+    </Stack>
+  )
+}

@@ -1,0 +1,26 @@
+import { useMemo } from 'react'
+import { type LevelMark, levelMarks } from '@/core/fit/level-marks'
+import type { Underlay } from '@/core/model/underlay/schema'
+import { workPlaneOf } from '@/core/model/work-plane/schema'
+import { joinWords } from '@/core/sheet/join-runs'
+import { isVisible, segmentEnds } from '@/core/sheet/linework'
+import { useSheetData } from '@/studio/state/sheet-data'
+import { useProject } from '@/studio/state/store'
+import { sheetOf } from '@/studio/tooling/sheet-of'
+
+/** The heights that a sheet states, where it stands upright. */
+export function useLevelMarks({ sheetId, levelId }: Underlay): readonly LevelMark[] {
+  const stands = useProject(({ records }) => workPlaneOf(levelId, records) !== null)
+  const hash = useProject(({ sources }) => sheetOf(sources, sheetId)?.sheet.lineworkHash)
+  const linework = useSheetData(({ byHash }) => (hash ? byHash.get(hash)?.linework : undefined))
+  return useMemo(() => {
+    if (!stands || !linework) return []
+    const lines = Array.from(linework.segmentFlags, (flags, i) => ({ flags, i }))
+      .filter(({ flags }) => isVisible(flags))
+      .map(({ i }) => {
+        const [start, end] = segmentEnds(linework, i)
+        return { start, end }
+      })
+    return levelMarks(joinWords(linework.text.filter(({ flags }) => isVisible(flags))), lines)
+  }, [stands, linework])
+}

@@ -1,0 +1,164 @@
+import AddIcon from '@mui/icons-material/Add'
+import FlipIcon from '@mui/icons-material/Cached'
+import CloseIcon from '@mui/icons-material/Close'
+import CopyIcon from '@mui/icons-material/ContentCopy'
+import PlaneIcon from '@mui/icons-material/FilterCenterFocus'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import Stack from '@mui/material/Stack'
+import Tooltip from '@mui/material/Tooltip'
+import Typography from '@mui/material/Typography'
+import { type WorkPlane, workPlaneOf, workPlanesOf } from '@/core/model/work-plane/schema'
+import { parseAngleDeg } from '@/core/units/angle'
+import { takeTool, useBench, workOn } from '@/studio/state/bench'
+import { put, remove, useProject } from '@/studio/state/store'
+import { CommittedField } from '@/studio/ui/CommittedField'
+import { LengthField } from '@/studio/ui/LengthField'
+import { NameField } from '@/studio/ui/NameField'
+import { freePlane } from './copy-frame'
+
+/** The upright planes of the project: each can be looked at straight on. */
+export function PlaneList() {
+  const records = useProject((project) => project.records)
+  const planes = workPlanesOf(records)
+  const add = () => {
+    workOn(null)
+    takeTool('work-plane')
+  }
+  return (
+    <Box component="section" aria-label="Work planes" sx={{ mb: 1.25 }}>
+      <Stack direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between', pl: 0.5 }}>
+        <Typography color="text.secondary" sx={{ fontSize: 12 }}>
+          Work planes
+        </Typography>
+        <Tooltip title="Stand one up along a line of the plan">
+          <IconButton size="small" aria-label="Add a work plane" onClick={add}>
+            <AddIcon sx={{ fontSize: 16 }} />
+          </IconButton>
+        </Tooltip>
+      </Stack>
+      {planes.map((plane) => (
+        <PlaneRow key={plane.id} plane={plane} />
+      ))}
+    </Box>
+  )
+}
+
+function PlaneRow({ plane }: { plane: WorkPlane }) {
+  const records = useProject((project) => project.records)
+  const looked = useBench((bench) => bench.levelId === plane.id)
+  const used = [...records.values()].some(
+    (record) =>
+      ('levelId' in record && record.levelId === plane.id) ||
+      ('planeId' in record && record.planeId === plane.id) ||
+      (record.kind === 'work-plane' && record.follows === plane.id),
+  )
+  const followed = plane.follows ? workPlaneOf(plane.follows, records) : null
+  return (
+    <Box
+      sx={{
+        borderTop: 1,
+        borderColor: 'divider',
+        borderLeft: 3,
+        borderLeftColor: looked ? 'error.main' : 'transparent',
+      }}
+    >
+      <Stack direction="row" sx={{ alignItems: 'center' }}>
+        <Tooltip title={looked ? 'Back to the plan' : 'Look at it straight on'}>
+          <IconButton
+            size="small"
+            aria-label={`Look at ${plane.name}`}
+            aria-pressed={looked}
+            onClick={() => workOn(looked ? null : plane.id)}
+          >
+            <PlaneIcon sx={{ fontSize: 14 }} />
+          </IconButton>
+        </Tooltip>
+        <Box sx={{ flex: 1, minWidth: 0 }}>
+          <NameField
+            label={`Name of work plane ${plane.name}`}
+            value={plane.name}
+            onChange={(name) => put('Rename work plane', { ...plane, name: name.slice(0, 100) })}
+          />
+        </Box>
+        <Tooltip title="Copy its members along the building">
+          <IconButton
+            size="small"
+            aria-label={`Copy the frame on ${plane.name}`}
+            onClick={() => useBench.setState({ copiedPlane: plane.id })}
+          >
+            <CopyIcon sx={{ fontSize: 14 }} />
+          </IconButton>
+        </Tooltip>
+        <Tooltip title={used ? 'Something lies on it or follows it' : 'Remove this plane'}>
+          <span>
+            <IconButton
+              size="small"
+              aria-label={`Remove work plane ${plane.name}`}
+              disabled={used}
+              onClick={() => {
+                if (looked) workOn(null)
+                remove('Remove work plane', plane.id)
+              }}
+            >
+              <CloseIcon sx={{ fontSize: 14 }} />
+            </IconButton>
+          </span>
+        </Tooltip>
+      </Stack>
+      {followed && (
+        <Stack direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between', pl: 0.75 }}>
+          <Typography color="text.secondary" sx={{ fontSize: 12 }}>
+            follows {followed.name}
+            {plane.mirroredAtMm === undefined ? '' : ', mirrored'}
+          </Typography>
+          <Button size="small" onClick={() => freePlane(plane)} sx={{ minWidth: 0, py: 0 }}>
+            Free it
+          </Button>
+        </Stack>
+      )}
+      {looked && <PlaneFields plane={plane} used={used} />}
+    </Box>
+  )
+}
+
+/** How deep it looks, how it leans, and from which side. */
+function PlaneFields({ plane, used }: { plane: WorkPlane; used: boolean }) {
+  const change = (part: Partial<WorkPlane>) => put('Change work plane', { ...plane, ...part })
+  const depth = (mm: number | undefined) => {
+    if (!((mm ?? 0) >= 0)) throw new Error('A depth is not less than nothing.')
+    return mm ?? 0
+  }
+  return (
+    <Stack sx={{ gap: 1.25, px: 0.5, pt: 1.25, pb: 1 }}>
+      <Stack direction="row" sx={{ gap: 1 }}>
+        <LengthField label="Before it" mm={plane.beforeMm} usual={0} onTake={(mm) => change({ beforeMm: depth(mm) })} />
+        <LengthField label="Behind it" mm={plane.behindMm} usual={0} onTake={(mm) => change({ behindMm: depth(mm) })} />
+      </Stack>
+      <Stack direction="row" sx={{ gap: 1, alignItems: 'center' }}>
+        <CommittedField
+          label="Leans back by °"
+          value={String(Math.round(((plane.leanRad * 180) / Math.PI) * 1e4) / 1e4)}
+          onCommit={(text) => {
+            const leanRad = (parseAngleDeg(text) * Math.PI) / 180
+            if (Math.abs(leanRad) > 1.5) throw new Error('A plane leans by less than 86°: more is a level.')
+            change({ leanRad })
+          }}
+        />
+        <Tooltip title={used ? 'What lies on it would be turned round' : 'Look from the other side'}>
+          <span>
+            <IconButton
+              size="small"
+              aria-label="Look from the other side"
+              disabled={used}
+              onClick={() => change({ start: plane.end, end: plane.start })}
+            >
+              <FlipIcon sx={{ fontSize: 16 }} />
+            </IconButton>
+          </span>
+        </Tooltip>
+      </Stack>
+    </Stack>
+  )
+}

@@ -1,0 +1,38 @@
+import Button from '@mui/material/Button'
+import { sectionOf } from '@/core/model/section/schema'
+import { sizeOf } from '@/core/sections/shape'
+import { useBench } from '@/studio/state/bench'
+import { useProject } from '@/studio/state/store'
+import { SectionPicture } from './SectionPicture'
+
+/** The section that is chosen, with its picture; opens the catalogue. */
+export function SectionField({
+  sectionId,
+  onTake,
+}: {
+  readonly sectionId: string
+  readonly onTake: (sectionId: string) => void
+}) {
+  const section = useProject((project) => sectionOf(sectionId, project.records))
+  const size = section ? sizeOf(section.shape) : { widthMm: 1, heightMm: 1 }
+  return (
+    <Button
+      size="small"
+      variant="outlined"
+      aria-label={`Section ${section?.name ?? 'missing'}: choose another`}
+      onClick={() => useBench.setState({ sectionWanted: onTake })}
+      startIcon={
+        section && (
+          <SectionPicture
+            shape={section.shape}
+            pxPerMm={18 / Math.max(size.widthMm, size.heightMm)}
+            name={section.name}
+          />
+        )
+      }
+      sx={{ whiteSpace: 'nowrap', flexShrink: 0 }}
+    >
+      {section?.name ?? 'Choose a section'}
+    </Button>
+  )
+}

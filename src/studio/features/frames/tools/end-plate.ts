@@ -1,0 +1,83 @@
+import { distance, type Point } from '@/core/geometry/vector'
+import type { Joint, Member, MemberEnd } from '@/core/model/member/schema'
+import type { Plate } from '@/core/model/plate/schema'
+import { sectionOf } from '@/core/model/section/schema'
+import { chainsOf } from '@/core/model/shapes'
+import { sizeOf } from '@/core/sections/shape'
+import type { BoardPoint } from '@/studio/board/catch-on-board'
+import { paintChains } from '@/studio/board/painters/shapes'
+import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
+import { put } from '@/studio/state/store'
+import { shapeAt } from '@/studio/tooling/picking'
+import { lineSeen } from '../new-member'
+
+/** The plate that would close the end that is pointed at, and the member, which gives way where it stands against something. */
+function closing({ at }: BoardPoint, context: ToolContext): { plate: Plate; member: Member } | null {
+  const { plan, reachMm, records, choices } = context
+  const found = shapeAt(plan, at, reachMm, ({ kind }) => kind === 'member')
+  const section = found?.kind === 'member' ? sectionOf(found.sectionId, records) : null
+  if (found?.kind !== 'member' || !section) return null
+  const line = lineSeen(found, context)
+  const end: MemberEnd = distance(at, line.start) < distance(at, line.end) ? 'start' : 'end'
+  const { widthMm, heightMm } = sizeOf(section.shape)
+  const [x, y] = [widthMm / 2 + choices.plateMarginMm, heightMm / 2 + choices.plateMarginMm]
+  const key = end === 'start' ? 'startJoint' : 'endJoint'
+  const { plateThicknessMm: thicknessMm } = choices
+  const joint = found[key] ?? jointAgainst(found, line[end], context)
+  return {
+    plate: {
+      id: crypto.randomUUID(),
+      kind: 'plate',
+      levelId: found.levelId,
+      ring: { xy: [-x, -y, x, -y, x, y, -x, y] },
+      thicknessMm,
+      asideMm: 0,
+      on: { to: found.id, end },
+      joined: 'welded',
+    },
+    member: joint ? { ...found, [key]: { ...joint, gapMm: joint.gapMm + thicknessMm } } : found,
+  }
+}
+
+/** An end this near to the face of another member stands against it. */
+const AGAINST_MM = 12
+
+/** A plate lies on what the end stands against: where that is another member, the end is fitted to its face, and gives way. */
+function jointAgainst(member: Member, at: Point, { plan }: ToolContext): Joint | undefined {
+  const other = shapeAt(plan, at, AGAINST_MM, ({ kind, id }) => kind === 'member' && id !== member.id)
+  return other ? { to: other.id, kind: 'face', gapMm: 0 } : undefined
+}
+
+/** Closes the end of a member with a plate as large as its section and a margin. */
+export const endPlate: Tool = {
+  ...plain,
+  name: 'end-plate',
+  word: 'End plate',
+  key: null,
+  group: 'build',
+  steps: ['trace'],
+  places: true,
+  bare: true,
+  loupe: false,
+  say: () =>
+    'Click a member near the end that the plate closes. Where that stands against another member, it gives way.',
+  fields: () => [],
+  click: (session, point, context) => {
+    const made = closing(point, context)
+    if (!made) return { session, say: 'No member is near enough: click one near its end.' }
+    const { plate, member } = made
+    const there = [...context.records.values()].some(
+      (record) => record.kind === 'plate' && record.on?.to === member.id && record.on.end === plate.on!.end,
+    )
+    if (there) return { session, say: 'This end has a plate already.' }
+    put('Close end with plate', member, plate)
+    return { session: EMPTY_SESSION, pick: [plate.id] }
+  },
+  enter: () => ({ session: EMPTY_SESSION, done: true }),
+  paint: (canvas, { cursor }, view, context) => {
+    const made = cursor && closing(cursor, context)
+    if (!made) return
+    const records = new Map(context.records).set(made.member.id, made.member)
+    paintChains(canvas, view, chainsOf(made.plate, { ...context.plan.around, records }))
+  },
+}

@@ -1,0 +1,60 @@
+import { distance, type Point } from '@/core/geometry/vector'
+import type { Ring } from '@/core/model/path/schema'
+import { coordinatesOf } from '@/core/model/path/shape'
+import type { Plate } from '@/core/model/plate/schema'
+import { type Drawing, sheetOfPoints } from '@/studio/tooling/drawing'
+import { pointFields } from '@/studio/tooling/entry'
+
+const FEWEST = { rectangle: 2, round: 2, outline: 3 } as const
+
+/** A ring as the bench has it chosen: two corners, middle and edge, or corner by corner. */
+function ringOf(points: readonly Point[], form: keyof typeof FEWEST): Ring | null {
+  const [a, b] = points
+  if (!a || !b || points.length < FEWEST[form]) return null
+  if (form === 'outline') return { xy: coordinatesOf(points) }
+  if (form === 'rectangle') return a.x === b.x || a.y === b.y ? null : { xy: [a.x, a.y, b.x, a.y, b.x, b.y, a.x, b.y] }
+  const radius = distance(a, b)
+  // Two half circles.
+  return { xy: [a.x - radius, a.y, a.x + radius, a.y], bulges: [1, 1] }
+}
+
+/** A plate on the plane that is worked on. */
+export const plate: Drawing = {
+  name: 'plate',
+  word: 'Plate',
+  key: null,
+  label: 'Draw plate',
+  say: (count, { choices }) =>
+    choices.plateForm === 'rectangle'
+      ? count === 0
+        ? 'Click one corner of the plate.'
+        : 'Click the corner across from it.'
+      : choices.plateForm === 'round'
+        ? count === 0
+          ? 'Click the middle of the plate.'
+          : 'Click its edge, or type the radius.'
+        : count < 3
+          ? 'Click the corners of the plate, one after another.'
+          : 'Go on, or press Enter to close it.',
+  most: ({ choices }) => (choices.plateForm === 'outline' ? Number.POSITIVE_INFINITY : 2),
+  fields: pointFields,
+  shape: (points, _, { choices, levelId, records }): Plate | null => {
+    const ring = ringOf(
+      points.map(({ at }) => at),
+      choices.plateForm,
+    )
+    return (
+      ring && {
+        id: crypto.randomUUID(),
+        kind: 'plate',
+        levelId,
+        ring,
+        thicknessMm: choices.plateThicknessMm,
+        asideMm: choices.memberAsideMm,
+        joined: 'welded',
+        ...sheetOfPoints(points, records),
+      }
+    )
+  },
+  refuse: () => 'A plate has some width and height.',
+}

@@ -1,0 +1,48 @@
+import { SAME_MM } from '@/core/geometry/piece/piece'
+import { area } from '@/core/geometry/polygon'
+import type { BoardPoint } from '@/studio/board/catch-on-board'
+import { paintFrame } from '@/studio/board/painters/frame'
+import { EMPTY_SESSION, type Outcome, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
+import { ENCLOSES_NOTHING, ringClicks, ringThrough, sayRing } from '@/studio/tooling/ring'
+import { useLift } from '../lift-store'
+
+/** The region within the points clicked, on the board. */
+const regionOf = (points: readonly BoardPoint[], context: ToolContext) =>
+  ringThrough(
+    points.map(({ at }) => at),
+    context,
+  )
+
+function take(points: readonly BoardPoint[], context: ToolContext): Outcome {
+  const region = regionOf(points, context)
+  if (area(region) < SAME_MM) return ENCLOSES_NOTHING
+  useLift.setState({ region, preview: null })
+  return { session: EMPTY_SESSION, done: true }
+}
+
+const clicks = ringClicks(take)
+
+/** Shows the region of which the linework is lifted. */
+export const liftRegion: Tool = {
+  ...plain,
+  name: 'lift-region',
+  word: 'Lift region',
+  key: null,
+  steps: [],
+  places: true,
+  loupe: false,
+  say: (session, context) =>
+    sayRing(session, context, {
+      first: 'Click a corner of the region that shall be lifted.',
+      opposite: 'Click the opposite corner.',
+      corners: 'Click the corners of the region that shall be lifted, one after another.',
+    }),
+  fields: () => [],
+  ...clicks,
+  // With nothing shown yet, Enter gives it up.
+  enter: (session, context) =>
+    session.points.length === 0 ? { session: EMPTY_SESSION, done: true } : clicks.enter(session, context),
+  paint: (canvas, { points, cursor }, view, context) => {
+    if (points.length > 0 && cursor) paintFrame(canvas, view, regionOf([...points, cursor], context), 'inside')
+  },
+}

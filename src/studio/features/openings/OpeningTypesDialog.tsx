@@ -1,0 +1,71 @@
+'use client'
+
+import CloseIcon from '@mui/icons-material/Close'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import DialogActions from '@mui/material/DialogActions'
+import DialogContent from '@mui/material/DialogContent'
+import DialogTitle from '@mui/material/DialogTitle'
+import IconButton from '@mui/material/IconButton'
+import Stack from '@mui/material/Stack'
+import Typography from '@mui/material/Typography'
+import { type OpeningType, openingTypesOf } from '@/core/model/opening-type/schema'
+import { useBench } from '@/studio/state/bench'
+import { useProject } from '@/studio/state/store'
+import { CommittedField } from '@/studio/ui/CommittedField'
+import { LengthField } from '@/studio/ui/LengthField'
+import { changeOpeningType, countOfOpeningType, removeOpeningType } from './opening-types'
+
+/** The types of doors and windows of the project. */
+export function OpeningTypesDialog() {
+  const open = useBench((bench) => bench.openingTypesOpen)
+  const records = useProject((project) => project.records)
+  const close = () => useBench.setState({ openingTypesOpen: false })
+  const types = openingTypesOf(records)
+  return (
+    <Dialog open={open} onClose={close} maxWidth="md" fullWidth aria-labelledby="opening-types-title">
+      <DialogTitle id="opening-types-title">Types of doors and windows</DialogTitle>
+      <DialogContent>
+        {types.length === 0 && (
+          <Typography color="text.secondary">
+            There are none yet: pick a door or window and save it as a type, or save the sizes on the bench.
+          </Typography>
+        )}
+        {types.map((type) => (
+          <TypeRow key={type.id} type={type} count={countOfOpeningType(type.id, records)} />
+        ))}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={close}>Close</Button>
+      </DialogActions>
+    </Dialog>
+  )
+}
+
+function TypeRow({ type, count }: { type: OpeningType; count: number }) {
+  const change = (part: Partial<OpeningType>) => {
+    const next = { ...type, ...part }
+    if (!(next.widthMm > 0 && next.heightMm > 0 && next.sillMm >= 0))
+      throw new Error('An opening has some width and height, and its sill is not below the foot of the wall.')
+    changeOpeningType(next)
+  }
+  return (
+    <Stack component="section" aria-label={type.name} direction="row" sx={{ gap: 1, alignItems: 'center', py: 1 }}>
+      <CommittedField
+        label={`Name of the ${type.use}`}
+        value={type.name}
+        onCommit={(name) => name && change({ name: name.slice(0, 100) })}
+        sx={{ flex: 1 }}
+      />
+      <LengthField label="Width" mm={type.widthMm} onTake={(mm) => change({ widthMm: mm ?? 0 })} />
+      <LengthField label="Height" mm={type.heightMm} onTake={(mm) => change({ heightMm: mm ?? 0 })} />
+      <LengthField label="Sill" mm={type.sillMm} onTake={(mm) => change({ sillMm: mm ?? 0 })} />
+      <Typography variant="figure" sx={{ width: 80 }}>
+        {count} placed
+      </Typography>
+      <IconButton size="small" aria-label={`Remove ${type.name}`} onClick={() => removeOpeningType(type)}>
+        <CloseIcon sx={{ fontSize: 16 }} />
+      </IconButton>
+    </Stack>
+  )
+}

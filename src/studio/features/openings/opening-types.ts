@@ -1,0 +1,46 @@
+import { whyRefused } from '@/core/building/building'
+import type { Opening, OpeningUse } from '@/core/model/opening/schema'
+import { type OpeningType, ofOpeningType, openingTypesOf, withoutType } from '@/core/model/opening-type/schema'
+import type { ProjectRecord } from '@/core/model/registry'
+import { commit, put, tell, useProject } from '@/studio/state/store'
+
+const openingsOfType = (typeId: string, records: ReadonlyMap<string, ProjectRecord>): Opening[] =>
+  [...records.values()].filter((record) => record.kind === 'opening').filter((opening) => opening.typeId === typeId)
+
+export const countOfOpeningType = (typeId: string, records: ReadonlyMap<string, ProjectRecord>): number =>
+  openingsOfType(typeId, records).length
+
+/** A name for a new type: D1, D2 … for doors, W1 … for windows, P1 … for passages. */
+export function typeName(use: OpeningUse, records: ReadonlyMap<string, ProjectRecord>): string {
+  const letter = use[0]!.toUpperCase()
+  const taken = new Set(openingTypesOf(records).map(({ name }) => name))
+  let count = 1
+  while (taken.has(`${letter}${count}`)) count++
+  return `${letter}${count}`
+}
+
+/** Makes a type of what an opening is like. @returns its id */
+export function addOpeningType(like: Omit<OpeningType, 'id' | 'kind'>): string {
+  const id = crypto.randomUUID()
+  put('Add type of opening', { ...like, id, kind: 'opening-type' })
+  return id
+}
+
+/** Changes a type, and with it every opening that is of it; nothing where one of them would not fit. */
+export function changeOpeningType(type: OpeningType): void {
+  const { records } = useProject.getState()
+  const changed = openingsOfType(type.id, records).map((opening) => ofOpeningType(opening, type))
+  const after = new Map([...records, ...changed.map((opening) => [opening.id, opening] as const)])
+  for (const opening of changed) {
+    const wall = records.get(opening.wallId)
+    const why = wall?.kind === 'wall' ? whyRefused(opening, wall, after) : null
+    if (why) return tell(`${type.name} stays as it was: ${why}`)
+  }
+  put('Change type of opening', type, ...changed)
+}
+
+/** Takes a type away; its openings keep their sizes. */
+export function removeOpeningType({ id }: OpeningType): void {
+  const own = openingsOfType(id, useProject.getState().records).map(withoutType)
+  commit('Remove type of opening', [...own.map((after) => ({ id: after.id, after })), { id, after: null }])
+}

@@ -1,0 +1,75 @@
+import { ringChain } from '@/core/draft/chain'
+import type { Point } from '@/core/geometry/vector'
+import type { Boundary } from '@/core/model/space/boundary'
+import { formatArea } from '@/core/units/format'
+import { paintLabel } from '@/studio/board/painters/measure'
+import { paintChains } from '@/studio/board/painters/shapes'
+import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
+import { put } from '@/studio/state/store'
+import { toScreen } from '@/studio/state/view'
+import { lastOf } from '@/studio/tooling/last'
+
+/** The number after the highest that is given: 01, 02 … */
+function nextNumber({ records }: ToolContext): string {
+  const given = [...records.values()].flatMap((record) => (record.kind === 'space' ? [Number(record.number)] : []))
+  const highest = Math.max(0, ...given.filter(Number.isFinite))
+  return String(highest + 1).padStart(2, '0')
+}
+
+const last = lastOf<Boundary | null>()
+
+const enclosure = (at: Point, { plan, levelId }: ToolContext): Boundary | null =>
+  last([plan.version, levelId, at.x, at.y], () => plan.enclosureOf({ at, levelId }))
+
+/** A click into a room gives it a name and a number. */
+export const room: Tool = {
+  ...plain,
+  name: 'room',
+  word: 'Room',
+  key: null,
+  group: 'build',
+  steps: ['trace'],
+  places: true,
+  bare: true,
+  loupe: false,
+  say: () => 'Click into a room that walls and separators enclose. Its name can be typed first.',
+  fields: ({ typed }) => [{ name: 'name', label: 'Name', value: typed.name ?? '', hint: 'What the room is called' }],
+  click: (session, { at }, context) => {
+    const { plan, records, levelId } = context
+    const found = enclosure(at, context)
+    if (!found)
+      return { session, say: 'Nothing encloses this place: close the walls, or draw a separator across the gap.' }
+    const same = [...records.values()].find(
+      (record) =>
+        record.kind === 'space' &&
+        record.levelId === levelId &&
+        plan.boundaryOf(record)?.areaMm2 === found.areaMm2 &&
+        isSameRing(plan.boundaryOf(record)!, found),
+    )
+    if (same?.kind === 'space') return { session, say: `This is ${same.number} ${same.name} already.`, pick: [same.id] }
+    const id = crypto.randomUUID()
+    put('Make room', {
+      id,
+      kind: 'space',
+      levelId,
+      at,
+      name: session.typed.name?.trim() || 'Room',
+      number: nextNumber(context),
+      use: '',
+    })
+    return { session: EMPTY_SESSION, pick: [id] }
+  },
+  enter: () => ({ session: EMPTY_SESSION, done: true }),
+  paint: (canvas, { cursor }, view, context) => {
+    const found = cursor && enclosure(cursor.at, context)
+    if (!cursor || !found) return
+    paintChains(canvas, view, [ringChain(found.ring)])
+    const { x, y } = toScreen(view, cursor.at)
+    paintLabel(canvas, formatArea(found.areaMm2, context.display), x, y - 26)
+  },
+}
+
+const isSameRing = (a: Boundary, b: Boundary): boolean => {
+  const [p] = a.ring
+  return b.ring.some((q) => Math.hypot(p!.x - q.x, p!.y - q.y) < 0.5)
+}

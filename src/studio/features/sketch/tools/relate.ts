@@ -1,0 +1,60 @@
+import type { FeatureRef } from '@/core/model/relation/schema'
+import { piecesOf } from '@/core/model/shapes'
+import { isPartView } from '@/core/model/work-plane/schema'
+import { isSketched } from '@/core/sketch/figure'
+import { featureNear, placeOfFeature, possibleWays } from '@/core/sketch/pick'
+import { paintSpot } from '@/studio/board/painters/relations'
+import { paintChains } from '@/studio/board/painters/shapes'
+import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
+
+/** A relation has no more members than this. */
+const MOST = 3
+
+const isSame = (a: FeatureRef, b: FeatureRef): boolean => a.id === b.id && a.anchor === b.anchor && a.piece === b.piece
+
+const viewOf = ({ planeId, records }: ToolContext): string | null => (isPartView(planeId, records) ? planeId : null)
+
+/** Picks points and pieces of lines on a view of a part; how they are to lie to one another is chosen on the bench. */
+export const relate: Tool = {
+  ...plain,
+  name: 'relate',
+  word: 'Relate',
+  key: ';',
+  onPart: true,
+  group: 'draw',
+  steps: ['trace'],
+  places: true,
+  bare: true,
+  loupe: false,
+  say: (_, context) => {
+    if (viewOf(context) === null) return 'Lines are related on the views of a part: look at one first.'
+    const { related } = context.choices
+    if (related.length === 0) return 'Click points or pieces of lines that shall lie to one another in some way.'
+    return possibleWays(related, context.records).length > 0
+      ? 'Choose how they shall lie, or click more of them.'
+      : 'These can’t be related in any way. Click one again to leave it out.'
+  },
+  fields: () => [],
+  click: (session, point, context) => {
+    const view = viewOf(context)
+    if (view === null) return { session, say: 'Look at a view of a part first.' }
+    const found = featureNear(view, context.records, point.at, context.reachMm)
+    if (!found) return { session, choose: { related: [] } }
+    const { related } = context.choices
+    const others = related.filter((each) => !isSame(each, found))
+    if (others.length === related.length && related.length === MOST)
+      return { session, say: `No more than ${MOST} are related at once.` }
+    return { session, choose: { related: others.length < related.length ? others : [...related, found] } }
+  },
+  enter: () => ({ session: EMPTY_SESSION, choose: { related: [] } }),
+  paint: (canvas, _, view, { choices, records, plan }) => {
+    for (const ref of choices.related) {
+      const shape = records.get(ref.id)
+      if (!isSketched(shape)) continue
+      const piece = ref.piece === undefined ? undefined : piecesOf(shape, plan.around)[ref.piece]
+      const at = placeOfFeature(ref, records)
+      if (piece) paintChains(canvas, view, [{ pieces: [piece], closed: false }])
+      else if (at) paintSpot(canvas, view, at)
+    }
+  },
+}

@@ -1,0 +1,117 @@
+'use client'
+
+import Box from '@mui/material/Box'
+import Typography from '@mui/material/Typography'
+import { type ThreeEvent, useThree } from '@react-three/fiber'
+import { useEffect, useMemo, useState } from 'react'
+import { DoubleSide, type Plane } from 'three'
+import { PartSolidView } from '@/studio/features/parts/PartSolidView'
+import { useLookedPart } from '@/studio/features/parts/parts'
+import { select, useBench } from '@/studio/state/bench'
+import { useBuilding } from '@/studio/state/use-building'
+import { CutBar } from './CutBar'
+import { planesOf } from './cut'
+import { Eye } from './Eye'
+import { SavedViews } from './SavedViews'
+import { SheetPlane } from './SheetPlane'
+import { GROUND, SolidCanvas } from './SolidCanvas'
+import { useSheetsInSpace } from './sheets-in-space'
+import { useSolid } from './solid-store'
+import { type LookKind, type Solid, sceneOf } from './solids'
+
+const COLORS: Record<LookKind, string> = {
+  roof: '#a0714a',
+  stair: '#8f8672',
+  wall: '#d8cfbb',
+  column: '#6f7674',
+  slab: '#b9b4a6',
+  pane: '#7fb0b3',
+  leaf: '#7a4a2e',
+  steel: '#33565a',
+  timber: '#b98a4e',
+  plate: '#4d6d78',
+  bolt: '#5c5a52',
+  fixture: '#9aa7a6',
+}
+const PICKED = '#a8281c'
+
+/** The solid of the part that is looked at, else the model: turn it with the mouse, pick in it, cut it. */
+export function SolidView() {
+  const part = useLookedPart()
+  return part ? <PartSolidView part={part} /> : <BuildingView />
+}
+
+function BuildingView() {
+  const building = useBuilding()
+  const selection = useBench((bench) => bench.selection)
+  const sheets = useSheetsInSpace()
+  const scene = useMemo(
+    () =>
+      sceneOf(
+        building,
+        new Set(selection),
+        sheets.flatMap(({ corners }) => corners),
+      ),
+    [building, selection, sheets],
+  )
+  const [turn, setTurn] = useState(0)
+  const cut = useSolid((solid) => solid.cut)
+  const planes = useMemo(() => planesOf(cut, scene.origin), [cut, scene.origin])
+  return (
+    <Box sx={{ position: 'absolute', inset: 0, bgcolor: GROUND }}>
+      <Box role="img" aria-label="Solid view of the model" sx={{ position: 'absolute', inset: 0 }}>
+        <SolidCanvas>
+          <Eye key={turn} scene={scene} />
+          {scene.solids.map((solid) => (
+            <SolidMesh key={solid.key} solid={solid} planes={planes} />
+          ))}
+          {sheets.map((sheet) => (
+            <SheetPlane key={sheet.id} sheet={sheet} origin={scene.origin} />
+          ))}
+        </SolidCanvas>
+      </Box>
+      <SavedViews />
+      <CutBar size={scene.size} onSeeAll={() => setTurn(turn + 1)} />
+      {scene.solids.length === 0 && sheets.length === 0 && (
+        <Typography
+          sx={{ position: 'absolute', top: '40%', width: '100%', textAlign: 'center' }}
+          color="text.secondary"
+        >
+          Nothing is built yet: trace a wall, or place a member.
+        </Typography>
+      )}
+    </Box>
+  )
+}
+
+function SolidMesh({ solid, planes }: { solid: Solid; planes: readonly Plane[] }) {
+  const invalidate = useThree((state) => state.invalidate)
+  useEffect(() => {
+    invalidate()
+    return () => solid.geometry.dispose()
+  }, [solid.geometry, invalidate])
+  const pick = (event: ThreeEvent<MouseEvent>) => {
+    // The end of a turn is no click.
+    if (event.delta > 4 || planes.some((plane) => plane.distanceToPoint(event.point) < 0)) return
+    event.stopPropagation()
+    const id = event.faceIndex === null || event.faceIndex === undefined ? undefined : solid.idAt(event.faceIndex)
+    if (id) select([id])
+  }
+  const glass = solid.kind === 'pane'
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: a mesh is no element of the page; the tables and the plan pick by keys
+    <mesh geometry={solid.geometry} onClick={pick}>
+      <meshStandardMaterial
+        color={solid.picked ? PICKED : COLORS[solid.kind]}
+        roughness={0.95}
+        transparent={glass}
+        opacity={glass ? 0.5 : 1}
+        side={planes.length === 0 ? undefined : DoubleSide}
+        clippingPlanes={[...planes]}
+        polygonOffset
+        polygonOffsetFactor={1}
+        polygonOffsetUnits={1}
+      />
+    </mesh>
+  )
+}

@@ -1,0 +1,16 @@
+import type { GridLine } from '@/core/model/grid-line/schema'
+import { put } from '@/studio/state/store'
+import { CommittedField } from '@/studio/ui/CommittedField'
+
+export function GridLineFields({ element: line }: { element: GridLine }) {
+  return (
+    <CommittedField
+      label="Name"
+      value={line.name}
+      onCommit={(name) => {
+        if (name.length < 1 || name.length > 10) throw new Error('A grid line is named by 1 to 10 characters.')
+        put('Rename grid line', { ...line, name })
+      }}
+    />
+  )
+}

@@ -1,0 +1,150 @@
+'use client'
+
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import MenuItem from '@mui/material/MenuItem'
+import Slider from '@mui/material/Slider'
+import Stack from '@mui/material/Stack'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import { useEffect } from 'react'
+import { displayOf } from '@/core/model/settings/schema'
+import { formatLength } from '@/core/units/format'
+import { parseLength } from '@/core/units/length'
+import { StrokesOffer } from '@/studio/features/sheets/StrokesOffer'
+import { select, toolContext, useBench } from '@/studio/state/bench'
+import { isPicture } from '@/studio/state/page-lines'
+import { useProject } from '@/studio/state/store'
+import { sheetOf } from '@/studio/tooling/sheet-of'
+import { CommittedField } from '@/studio/ui/CommittedField'
+import {
+  acceptWalls,
+  byThickness,
+  correctThickness,
+  openProposals,
+  readWalls,
+  sheetsToRead,
+  useProposedWalls,
+} from './proposed-walls'
+
+/** The walls that a sheet seems to show: how sure they are, how thick, and taken all at once. */
+export function ProposedWallsCard() {
+  const records = useProject((project) => project.records)
+  const levelId = useBench((bench) => bench.levelId)
+  const { read, busy, problem, certainty } = useProposedWalls()
+  const sheets = sheetsToRead(records, levelId)
+  const sheet = sheets.find(({ id }) => id === read?.id) ?? sheets[0]
+  const page = useProject(({ sources }) => (sheet ? sheetOf(sources, sheet.sheetId)?.sheet : undefined))
+  const waits = page !== undefined && isPicture(page) && page.strokes !== 'traced'
+  useEffect(() => {
+    if (waits) return
+    // What moved or was cropped since is read again.
+    if (sheet && (sheet.id !== read?.id || sheet.placement !== read.placement || sheet.crop !== read.crop))
+      void readWalls(sheet)
+  }, [sheet, read, waits])
+  if (!sheet) return <Typography color="text.secondary">There is no sheet on this level to read walls from.</Typography>
+  const open = openProposals(toolContext())
+  const sure = open.filter((wall) => wall.certainty >= certainty)
+  const openings = sure.reduce((sum, wall) => sum + wall.openings.length, 0)
+  return (
+    <Stack sx={{ gap: 1.5 }}>
+      <Typography>
+        What looks like a wall on the sheet shows as a film over it. Click one to make it; with Shift, all that hangs
+        together with it.
+      </Typography>
+      {sheets.length > 1 && (
+        <TextField
+          select
+          size="small"
+          label="Sheet"
+          value={sheet.id}
+          onChange={({ target }) => void readWalls(sheets.find(({ id }) => id === target.value)!)}
+        >
+          {sheets.map(({ id, name }) => (
+            <MenuItem key={id} value={id}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+      {waits && <StrokesOffer sheet={page} name={sheet.name} before="to read walls from" />}
+      <Box role="status" aria-live="polite">
+        {busy && <Typography color="text.secondary">Reading the walls …</Typography>}
+        {problem && <Typography color="error">{problem}</Typography>}
+        {!waits && !busy && !problem && (
+          <Typography variant="figure" component="p">
+            {open.length === 0
+              ? 'Nothing more on this sheet looks like a wall.'
+              : `${sure.length} of ${open.length} are sure enough, with ${openings} ${openings === 1 ? 'opening' : 'openings'}.`}
+          </Typography>
+        )}
+      </Box>
+      <Box sx={{ px: 1 }}>
+        <Typography id="certainty" color="text.secondary" sx={{ fontSize: 12.5 }}>
+          At least {Math.round(certainty * 100)} % sure
+        </Typography>
+        <Slider
+          size="small"
+          aria-labelledby="certainty"
+          value={certainty}
+          min={0.15}
+          max={0.95}
+          step={0.05}
+          onChange={(_, value) => useProposedWalls.setState({ certainty: value as number })}
+        />
+      </Box>
+      <Thicknesses />
+      <Button variant="contained" disabled={sure.length === 0} onClick={() => select(acceptWalls(sure, toolContext()))}>
+        {sure.length === 0 ? 'Make walls' : sure.length === 1 ? 'Make this wall' : `Make these ${sure.length} walls`}
+      </Button>
+    </Stack>
+  )
+}
+
+/** Each thickness that was read, to be corrected for all alike. */
+function Thicknesses() {
+  const records = useProject((project) => project.records)
+  const { certainty } = useProposedWalls()
+  const display = displayOf(records)
+  const groups = byThickness(openProposals(toolContext()).filter((wall) => wall.certainty >= certainty))
+  if (groups.length === 0) return null
+  return (
+    <Box component="table" sx={{ borderCollapse: 'collapse', width: '100%', '& td, & th': { py: 0.5 } }}>
+      <thead>
+        <Box component="tr" sx={{ fontSize: 12.5, color: 'text.secondary', textAlign: 'left' }}>
+          <th scope="col">thickness</th>
+          <Box component="th" scope="col" sx={{ textAlign: 'right' }}>
+            walls
+          </Box>
+          <Box component="th" scope="col" sx={{ textAlign: 'right' }}>
+            length
+          </Box>
+        </Box>
+      </thead>
+      <tbody>
+        {groups.map((group) => (
+          <Box component="tr" key={group.thicknessMm} sx={{ borderTop: 1, borderColor: 'divider' }}>
+            <td>
+              <CommittedField
+                value={formatLength(group.thicknessMm, display, false)}
+                slotProps={{ htmlInput: { 'aria-label': `Thickness of ${group.walls.length} walls` } }}
+                sx={{ width: 96 }}
+                onCommit={(text) => {
+                  const thicknessMm = parseLength(text, display.unit)
+                  if (!(thicknessMm > 0)) throw new Error('A wall has some thickness.')
+                  correctThickness(group, thicknessMm)
+                }}
+              />
+            </td>
+            <Box component="td" sx={{ textAlign: 'right' }}>
+              <Typography variant="figure">{group.walls.length}</Typography>
+            </Box>
+            <Box component="td" sx={{ textAlign: 'right' }}>
+              <Typography variant="figure">{formatLength(group.lengthMm, display)}</Typography>
+            </Box>
+          </Box>
+        ))}
+      </tbody>
+    </Box>
+  )
+}

@@ -1,0 +1,76 @@
+import { distance, type Point } from '@/core/geometry/vector'
+import { alongOf, asideOf } from '@/core/model/wall/line'
+import type { ProposedWall } from '@/core/propose/walls/propose'
+import { formatLength } from '@/core/units/format'
+import { paintMeasure } from '@/studio/board/painters/measure'
+import { paintFilms } from '@/studio/board/painters/walls'
+import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
+import { lastOf } from '@/studio/tooling/last'
+import { ringsOf } from '../making'
+import { acceptWalls, connectedWith, openProposals, useProposedWalls } from '../proposed-walls'
+
+/** The proposal in which a place lies; the surest where there are several. */
+function proposalAt(p: Point, context: ToolContext): ProposedWall | null {
+  const at = openProposals(context).filter((wall) => {
+    const along = alongOf(wall, p)
+    const size = distance(wall.start, wall.end)
+    return along > 0 && along < size && Math.abs(asideOf(wall, p)) < Math.max(context.reachMm, wall.thicknessMm / 2)
+  })
+  return at.reduce<ProposedWall | null>((best, each) => (!best || each.certainty > best.certainty ? each : best), null)
+}
+
+interface Film {
+  readonly wall: ProposedWall
+  readonly outlines: readonly (readonly Point[])[]
+}
+
+const last = lastOf<readonly Film[]>()
+
+/** Outlines of the proposals, with those of their openings. */
+const filmsOf = (context: ToolContext): readonly Film[] => {
+  const open = openProposals(context)
+  return last([open], () => open.map((wall) => ({ wall, outlines: ringsOf(wall, context) })))
+}
+
+/** Walls that the sheet seems to show, as films over it: a click makes one, with Shift what hangs together with it. */
+export const proposedWalls: Tool = {
+  ...plain,
+  name: 'proposed-walls',
+  word: 'Walls the sheet shows',
+  key: null,
+  group: 'build',
+  card: 'walls',
+  steps: ['trace'],
+  places: true,
+  bare: true,
+  loupe: false,
+  say: ({ cursor }, context) => {
+    const wall = cursor && proposalAt(cursor.at, context)
+    if (!wall) return 'Point at a film to see how sure it is; click to make the wall.'
+    const sure = Math.round(wall.certainty * 100)
+    return `A wall of ${formatLength(wall.thicknessMm, context.display)}, ${sure} % sure: click to make it, with Shift all that hangs together.`
+  },
+  fields: () => [],
+  click: (session, { at }, context) => {
+    const wall = proposalAt(at, context)
+    if (!wall) return { session, say: 'Nothing here looks like a wall that is not there yet.' }
+    return { session: EMPTY_SESSION, pick: acceptWalls(session.held ? connectedWith(wall, context) : [wall], context) }
+  },
+  enter: () => ({ session: EMPTY_SESSION, done: true }),
+  paint: (canvas, { cursor, held }, view, context) => {
+    const { certainty } = useProposedWalls.getState()
+    const films = filmsOf(context)
+    const under = cursor && proposalAt(cursor.at, context)
+    const lit = new Set(under ? (held ? connectedWith(under, context) : [under]) : [])
+    for (const { wall, outlines } of films)
+      paintFilms(canvas, view, outlines, lit.has(wall) ? 'pointed' : wall.certainty >= certainty ? 'sure' : 'doubtful')
+    if (under)
+      paintMeasure(
+        canvas,
+        view,
+        under.start,
+        under.end,
+        formatLength(distance(under.start, under.end), context.display),
+      )
+  },
+}

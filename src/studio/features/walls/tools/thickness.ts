@@ -1,0 +1,35 @@
+import { formatLength } from '@/core/units/format'
+import { paintMeasure } from '@/studio/board/painters/measure'
+import { EMPTY_SESSION, plain, type Tool } from '@/studio/kernel/tool'
+import { squareGap } from '@/studio/tooling/square-gap'
+
+/** Takes the thickness of walls from the sheet, by a pull from one face to the other. */
+export const wallThickness: Tool = {
+  ...plain,
+  name: 'wall-thickness',
+  word: 'Thickness from the sheet',
+  key: null,
+  group: 'build',
+  steps: ['trace'],
+  places: true,
+  loupe: true,
+  say: ({ points }) =>
+    points.length === 0
+      ? 'Click one face of a wall on the sheet.'
+      : 'Click its other face. The thickness is taken square to the first line.',
+  fields: () => [],
+  click: (session, point, { display }) => {
+    const [from] = session.points
+    if (!from) return { session: { ...EMPTY_SESSION, points: [point] } }
+    const mm = squareGap(from, point)
+    if (!(mm > 0.5 && mm <= 10_000))
+      return { session, say: `No wall is ${formatLength(mm, display)} thick: click its other face.` }
+    return { session: EMPTY_SESSION, choose: { pickedThicknessMm: mm }, next: 'wall' }
+  },
+  enter: () => ({ session: EMPTY_SESSION, done: true }),
+  paint: (canvas, { points, cursor }, view, { display }) => {
+    const [from] = points
+    if (!from || !cursor) return
+    paintMeasure(canvas, view, from.at, cursor.at, formatLength(squareGap(from, cursor), display))
+  },
+}

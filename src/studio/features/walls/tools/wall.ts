@@ -1,0 +1,43 @@
+import { OPPOSITE } from '@/core/model/wall-type/typed'
+import type { Choices, Tool, ToolContext, ToolKey } from '@/studio/kernel/tool'
+import { drawingTool } from '@/studio/tooling/drawing'
+import { wallChain } from './chain'
+import { wallRectangle } from './rectangle'
+import { roundWall } from './round'
+
+/** The ways in which walls are drawn. */
+const FORMS: Readonly<Record<Choices['wallForm'], Tool>> = {
+  chain: wallChain,
+  round: drawingTool(roundWall),
+  rectangle: drawingTool(wallRectangle),
+}
+
+const form = ({ choices }: ToolContext): Tool => FORMS[choices.wallForm]
+
+/** The wall comes to lie on the other side of the line that is traced. */
+const flip: ToolKey = {
+  key: 'f',
+  does: 'put the wall on the other side of the line that you trace',
+  press: (session, { choices }) => ({
+    session,
+    choose: { tracedLine: OPPOSITE[choices.tracedLine], wallFlipped: !choices.wallFlipped },
+  }),
+}
+
+/** Walls along the line that is traced, in the form that is chosen. */
+export const wall: Tool = {
+  name: 'wall',
+  word: 'Wall',
+  key: 'w',
+  keys: [flip],
+  steps: ['trace'],
+  places: true,
+  loupe: false,
+  say: (session, context) => form(context).say(session, context),
+  fields: (session, context) => form(context).fields(session, context),
+  steer: (session, raw, context) => form(context).steer(session, raw, context),
+  click: (session, point, context) => form(context).click(session, point, context),
+  enter: (session, context) => form(context).enter(session, context),
+  undone: (session) => ({ ...session, points: session.points.slice(0, -1) }),
+  paint: (canvas, session, view, context) => form(context).paint(canvas, session, view, context),
+}

@@ -1,0 +1,29 @@
+import { type Failure, SyncError, type SyncServer } from '@/core/sync/server'
+import { ApiError, api } from './api'
+
+/** Answers after which the same may be sent again: signed out, not now, too early, too much at once. */
+const LATER = new Set([401, 403, 408, 425, 429])
+
+/** The server of a project over HTTP. */
+export const syncServerOf = (id: string): SyncServer => ({
+  open: () => asked(() => api.project(id)),
+  keep: (change, at) => asked(() => api.keepChange(id, change, at)),
+  since: (at) => asked(() => api.changesSince(id, at)),
+  known: (ids) => asked(async () => new Set((await api.knownChanges(id, ids)).known.map((each) => each.id))),
+})
+
+async function asked<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work()
+  } catch (error) {
+    throw error instanceof ApiError ? new SyncError(failureOf(error)) : error
+  }
+}
+
+function failureOf({ status, detail, type, body, retryAfterMs }: ApiError): Failure {
+  if (status >= 500 || LATER.has(status))
+    return { kind: 'later', ...(retryAfterMs !== null && { afterMs: retryAfterMs }) }
+  if (type === 'another-history') return { kind: 'another-history' }
+  if (status === 409) return { kind: 'conflict', current: body.current as never }
+  return { kind: 'refused', sentence: detail }
+}

@@ -1,0 +1,36 @@
+'use client'
+
+import TextField, { type TextFieldProps } from '@mui/material/TextField'
+import { useState } from 'react'
+import { tell } from '@/studio/state/store'
+
+type CommittedFieldProps = Omit<TextFieldProps, 'value' | 'onChange' | 'onBlur' | 'onKeyDown'> & {
+  readonly value: string
+  /** @throws Error with a sentence where the text can't be taken */
+  readonly onCommit: (text: string) => void
+}
+
+/** A field that takes effect with Enter or when it is left, and goes back where it can't be read. */
+export function CommittedField({ value, onCommit, ...looks }: CommittedFieldProps) {
+  const [typed, setTyped] = useState<string | null>(null)
+  const take = () => {
+    const text = typed?.trim()
+    setTyped(null)
+    if (text === undefined) return
+    try {
+      onCommit(text)
+    } catch (error) {
+      tell((error as Error).message)
+    }
+  }
+  return (
+    <TextField
+      size="small"
+      {...looks}
+      value={typed ?? value}
+      onChange={({ target }) => setTyped(target.value)}
+      onBlur={take}
+      onKeyDown={({ key, currentTarget }) => key === 'Enter' && currentTarget.querySelector('input')?.blur()}
+    />
+  )
+}
