@@ -4,7 +4,7 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   test: {
-    include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'demo/**/*.test.ts', 'tests/**/*.test.ts'],
+    include: ['src/**/*.test.{ts,tsx}', 'cli/**/*.test.ts', 'demo/**/*.test.ts', 'tests/**/*.test.{ts,tsx}'],
     testTimeout: 60_000,
     hookTimeout: 120_000,
   },

@@ -1,6 +1,6 @@
 import { basename } from 'node:path'
 import type { Command } from 'commander'
-import { mmPerPtOf, type StatedMeasure } from '@/core/fit/measures'
+import { mmPerPtOf, type StatedMeasure } from '@/core/sheet/measures'
 import type { ScaleProposal } from '@/core/fit/proposal/propose'
 import { formatRatio } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'

@@ -1,7 +1,7 @@
 import { expose, transfer } from 'comlink'
 import { type LiftJob, lift } from '@/core/lift/lift'
 import type { LiftPreview } from '@/core/lift/options'
-import type { PlainShape } from '@/core/model/plain-shapes'
+import type { PlainShape } from '@/core/model/plain-schemas'
 import type { Linework } from '@/core/sheet/linework'
 import { fetchSheet } from './fetch-sheet'
 

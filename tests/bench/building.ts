@@ -4,7 +4,7 @@ import { FIRST_LEVEL } from '@/core/model/level/schema'
 import { Plan } from '@/core/model/plan'
 import type { ProjectRecord } from '@/core/model/registry'
 import { USUAL_DISPLAY } from '@/core/units/format'
-import { sceneOf } from '@/studio/features/solid/solids'
+import { sceneOf } from '@/studio/board/solid/solids'
 import { printRow } from './table'
 
 /** A block of cells, each with walls around it: so many walls, three openings for every four of them, a room in each cell. */

@@ -7,19 +7,10 @@ import { type Bolts, holeMiddles } from '../model/bolts/schema'
 import { plateOfBolts } from '../model/bolts/shape'
 import type { ProjectRecord } from '../model/registry'
 import { type ConvexSolid, planesOf } from '../solid/convex'
+import type { Hole } from './hole'
 import type { Hull } from './hull'
 import { type BuiltMember, coarseParts } from './members'
 import type { BuiltPlate } from './plates'
-
-/** A round hole through something, from face to face. */
-export interface Hole {
-  readonly from: Vector3
-  readonly to: Vector3
-  readonly diameterMm: number
-  /** The group of bolts that it is for. */
-  readonly boltsId: string
-  readonly size: BoltSize
-}
 
 /** One bolt: what it goes through. */
 export interface BuiltBolt {

@@ -5,7 +5,7 @@ import { cutAlong } from '../model/member/ends'
 import type { Member, MemberUse } from '../model/member/schema'
 import type { SectionShape } from '../sections/shape'
 import { sizeOf } from '../sections/shape'
-import type { Hole } from './bolts'
+import type { Hole } from './hole'
 import type { BuiltMember } from './members'
 
 /** Pieces that are alike to this, in millimetres, are one. */

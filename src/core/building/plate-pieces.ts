@@ -1,6 +1,6 @@
 import { boxOf } from '../geometry/box'
 import type { Point } from '../geometry/vector'
-import type { Hole } from './bolts'
+import type { Hole } from './hole'
 import { inAlikes, marked } from './pieces'
 import { type BuiltPlate, holesInPlate } from './plates'
 

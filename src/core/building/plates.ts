@@ -6,7 +6,7 @@ import { cornersOfPlate, frameOfPlate, outlineOfPlate } from '../model/plate/pla
 import type { Plate } from '../model/plate/schema'
 import type { ProjectRecord } from '../model/registry'
 import type { ConvexSolid } from '../solid/convex'
-import type { Hole } from './bolts'
+import type { Hole } from './hole'
 import type { Hull } from './hull'
 import { DENSITY_KG_PER_M3 } from './members'
 

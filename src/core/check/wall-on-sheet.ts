@@ -4,8 +4,8 @@ import { faceOffsets } from '../model/wall/geometry'
 import { wallLengthMm, wallPlace } from '../model/wall/line'
 import type { Wall } from '../model/wall/schema'
 import type { LineFinder } from '../propose/wall-run'
+import { type LinePen, type NearLine, nearestOn } from '../sheet/catch-index'
 import { Flag } from '../sheet/linework'
-import { type LinePen, type NearLine, nearestOn } from '../snap/catch-index'
 
 /** What of a wall the sheet shows otherwise. Model millimetres. */
 export interface WallDoubt {

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { TextRun } from '../sheet/linework'
 import { parseRatio } from '../units/ratio'
-import { ratioIn, statedRatio } from './stated-ratio'
+import { ratioIn } from '../units/ratio-in-text'
+import { statedRatio } from './stated-ratio'
 
 const run = (text: string, x = 0, y = 0): TextRun => ({
   text,

@@ -1,11 +1,8 @@
-import { type ObjectSchema, object, string } from 'yup'
+import { object, type Schema, string } from 'yup'
 import { type Bolts, boltsSchema } from './bolts/schema'
-import { type Circle, circleSchema } from './circle/schema'
 import { type Column, columnSchema } from './column/schema'
 import { type Dimension, dimensionSchema } from './dimension/schema'
-import { type Ellipse, ellipseSchema } from './ellipse/schema'
 import { type GridLine, gridLineSchema } from './grid-line/schema'
-import { type Hatch, hatchSchema } from './hatch/schema'
 import { type Insert, insertSchema } from './insert/schema'
 import { type Layer, layerSchema } from './layer/schema'
 import { type Level, levelSchema } from './level/schema'
@@ -13,10 +10,11 @@ import { type Member, memberSchema } from './member/schema'
 import { type Opening, openingSchema } from './opening/schema'
 import { type OpeningType, openingTypeSchema } from './opening-type/schema'
 import { type Part, partSchema } from './part/schema'
-import { type Path, pathSchema } from './path/schema'
+import { PLAIN_SCHEMAS } from './plain-schemas'
 import { type Plate, plateSchema } from './plate/schema'
 import { type PriceBook, priceBookSchema } from './price-book/schema'
 import { type Reading, readingSchema } from './reading/schema'
+import { type RecordOf, recordKind } from './record-kind'
 import { type Relation, relationSchema } from './relation/schema'
 import { type Roof, roofSchema } from './roof/schema'
 import { type OwnSection, sectionSchema } from './section/schema'
@@ -24,93 +22,52 @@ import { type Separator, separatorSchema } from './separator/schema'
 import { type Settings, settingsSchema } from './settings/schema'
 import { type Slab, slabSchema } from './slab/schema'
 import { type Space, spaceSchema } from './space/schema'
-import { type Spline, splineSchema } from './spline/schema'
 import { type Stair, stairSchema } from './stair/schema'
 import { type SymbolRecord, symbolSchema } from './symbol/schema'
-import { type Text, textSchema } from './text/schema'
 import { type Underlay, underlaySchema } from './underlay/schema'
 import { type SavedView, viewSchema } from './view/schema'
 import { type Wall, wallSchema } from './wall/schema'
 import { type WallType, wallTypeSchema } from './wall-type/schema'
 import { type WorkPlane, workPlaneSchema } from './work-plane/schema'
 
-/** Every kind of record that a project holds; a new one is a folder beside this and a line in each list. */
-export type ProjectRecord =
-  | Settings
-  | Level
-  | WorkPlane
-  | Underlay
-  | Reading
-  | WallType
-  | OpeningType
-  | OwnSection
-  | SavedView
-  | Wall
-  | Layer
-  | Path
-  | Circle
-  | Ellipse
-  | Spline
-  | Text
-  | Dimension
-  | Hatch
-  | SymbolRecord
-  | Insert
-  | Space
-  | Slab
-  | Roof
-  | Stair
-  | GridLine
-  | Separator
-  | Opening
-  | Column
-  | Member
-  | Plate
-  | Bolts
-  | Part
-  | PriceBook
-  | Relation
+/** Every kind of record that a project holds; a new one is a folder beside this and a line here. */
+const RECORDS = {
+  ...PLAIN_SCHEMAS,
+  settings: recordKind<Settings>(settingsSchema),
+  level: recordKind<Level>(levelSchema),
+  'work-plane': recordKind<WorkPlane>(workPlaneSchema),
+  underlay: recordKind<Underlay>(underlaySchema),
+  reading: recordKind<Reading>(readingSchema),
+  'wall-type': recordKind<WallType>(wallTypeSchema),
+  'opening-type': recordKind<OpeningType>(openingTypeSchema),
+  section: recordKind<OwnSection>(sectionSchema),
+  view: recordKind<SavedView>(viewSchema),
+  wall: recordKind<Wall>(wallSchema),
+  layer: recordKind<Layer>(layerSchema),
+  dimension: recordKind<Dimension>(dimensionSchema),
+  symbol: recordKind<SymbolRecord>(symbolSchema),
+  insert: recordKind<Insert>(insertSchema),
+  space: recordKind<Space>(spaceSchema),
+  slab: recordKind<Slab>(slabSchema),
+  roof: recordKind<Roof>(roofSchema),
+  stair: recordKind<Stair>(stairSchema),
+  'grid-line': recordKind<GridLine>(gridLineSchema),
+  separator: recordKind<Separator>(separatorSchema),
+  opening: recordKind<Opening>(openingSchema),
+  column: recordKind<Column>(columnSchema),
+  member: recordKind<Member>(memberSchema),
+  plate: recordKind<Plate>(plateSchema),
+  bolts: recordKind<Bolts>(boltsSchema),
+  'price-book': recordKind<PriceBook>(priceBookSchema),
+  relation: recordKind<Relation>(relationSchema),
+  part: recordKind<Part>(partSchema),
+}
+
+export type ProjectRecord = RecordOf<typeof RECORDS>
 
 export type RecordKind = ProjectRecord['kind']
 
-const SCHEMAS: Record<RecordKind, ObjectSchema<object>> = {
-  settings: settingsSchema,
-  level: levelSchema,
-  'work-plane': workPlaneSchema,
-  underlay: underlaySchema,
-  reading: readingSchema,
-  'wall-type': wallTypeSchema,
-  'opening-type': openingTypeSchema,
-  section: sectionSchema as unknown as ObjectSchema<object>,
-  view: viewSchema,
-  wall: wallSchema,
-  layer: layerSchema,
-  path: pathSchema,
-  circle: circleSchema,
-  ellipse: ellipseSchema,
-  spline: splineSchema,
-  text: textSchema,
-  dimension: dimensionSchema,
-  hatch: hatchSchema,
-  symbol: symbolSchema,
-  insert: insertSchema,
-  space: spaceSchema,
-  slab: slabSchema,
-  roof: roofSchema,
-  stair: stairSchema,
-  'grid-line': gridLineSchema,
-  separator: separatorSchema,
-  opening: openingSchema,
-  column: columnSchema,
-  member: memberSchema,
-  plate: plateSchema,
-  bolts: boltsSchema,
-  'price-book': priceBookSchema,
-  relation: relationSchema,
-  part: partSchema as unknown as ObjectSchema<object>,
-}
-
-export const RECORD_KINDS = Object.keys(SCHEMAS) as readonly RecordKind[]
+export const RECORD_KINDS = Object.keys(RECORDS) as readonly RecordKind[]
 
 const kindSchema = object({
   kind: string<RecordKind>()
@@ -124,5 +81,8 @@ const kindSchema = object({
  */
 export function validateRecord(candidate: unknown): ProjectRecord {
   const { kind } = kindSchema.validateSync(candidate, { strict: true })
-  return SCHEMAS[kind].validateSync(candidate, { strict: true, abortEarly: false }) as ProjectRecord
+  return RECORDS[kind].validate(candidate)
 }
+
+/** What a kind of record is checked against, for who describes it. */
+export const schemaOf = (kind: RecordKind): Schema => RECORDS[kind].schema

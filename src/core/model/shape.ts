@@ -71,3 +71,25 @@ export interface ShapeKind<S> {
   /** Records whose change changes it. */
   needs?(shape: S): readonly string[]
 }
+
+/** The groups of a printed plan, the lowest first. */
+export const PRINT_GROUPS = [
+  'Grid',
+  'Slabs',
+  'Walls',
+  'Openings',
+  'Columns',
+  'Stairs',
+  'Roofs',
+  'Members',
+  'Rooms',
+] as const
+export type PrintGroup = (typeof PRINT_GROUPS)[number]
+
+/** A kind of element of the building: besides how it is drawn, where it goes when it is handed over. */
+export interface ElementKind<E> extends ShapeKind<E> {
+  /** Its layer in DXF (after ISO 13567 and the AIA layer list, which several programs share). */
+  dxfLayer(element: E): string
+  /** Its group on a printed plan; null for what is only there to work with. */
+  readonly printGroup: PrintGroup | null
+}

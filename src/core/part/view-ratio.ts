@@ -1,7 +1,7 @@
-import { ratioIn, type StatedRatio } from '../fit/stated-ratio'
 import type { Point } from '../geometry/vector'
 import { isVisible, type TextRun } from '../sheet/linework'
 import { MM_PER_PT } from '../units/length'
+import { ratioIn, type StatedRatio } from '../units/ratio-in-text'
 
 /** Ratios that show a part larger than it is are written the other way round: 2:1. */
 const ENLARGED = /\b(\d{1,3}(?:[.,]\d{1,2})?)\s*[:∶]\s*1\b(?!\s*[:∶])/

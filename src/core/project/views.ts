@@ -1,9 +1,9 @@
-import type { StatedRatio } from '../fit/stated-ratio'
 import type { Point } from '../geometry/vector'
 import type { SymbolRecord } from '../model/symbol/schema'
 import type { SourceKind } from '../sheet/kinds'
 import type { Counts, PageContent } from '../sheet/linework'
 import type { Print } from '../sheet/print'
+import type { StatedRatio } from '../units/ratio-in-text'
 
 /** A page as clients see it. */
 export interface SheetView {

@@ -1,8 +1,8 @@
 import { endOf, placeAt, startOf } from '../geometry/piece/piece'
 import { add, cross, distance, dot, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
 import type { Opening } from '../model/opening/schema'
+import type { NearLine } from '../sheet/catch-index'
 import { Flag } from '../sheet/linework'
-import type { NearLine } from '../snap/catch-index'
 import { type Interval, united } from './intervals'
 
 /** Lines that come within `reach` of a place, all in model millimetres. */

@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush'
-import { CatchIndex } from '../snap/catch-index'
+import { CatchIndex } from './catch-index'
 import type { Linework, TextRun } from './linework'
 
 /**

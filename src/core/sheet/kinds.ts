@@ -1,4 +1,5 @@
-import { looksLikeDxf } from '../formats/dxf/read/tokens'
+/** What DXF puts before its binary form. */
+export const BINARY_DXF_MARK = /^\w+ Binary DXF\r\n/
 
 /** How much of a file is looked at to tell its kind. */
 export const HEAD_BYTES = 4096
@@ -54,4 +55,9 @@ const FILE_KINDS: readonly FileKind[] = [
 export function kindOf(start: Uint8Array): FileKind | null {
   const text = new TextDecoder('latin1').decode(start.subarray(0, HEAD_BYTES))
   return FILE_KINDS.find((kind) => kind.recognise(text)) ?? null
+}
+
+/** Whether the beginning of a file is that of a DXF drawing, text or binary. */
+function looksLikeDxf(head: string): boolean {
+  return BINARY_DXF_MARK.test(head) || /^\uFEFF?(?:\s*999\r?\n[^\n]*\n)*\s*0\r?\n\s*SECTION\s/.test(head)
 }

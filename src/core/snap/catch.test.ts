@@ -4,9 +4,9 @@ import { cubicAt } from '../geometry/bezier'
 import { distanceTo } from '../geometry/piece/measure'
 import { circle, endOf, type Piece, segment, startOf } from '../geometry/piece/piece'
 import { distance, type Point } from '../geometry/vector'
+import { CatchIndex, MOST_NEAR, nearestOn } from '../sheet/catch-index'
 import { Flag, isVisible } from '../sheet/linework'
 import { type Caught, catchAt, catchOn } from './catch'
-import { CatchIndex, MOST_NEAR, nearestOn } from './catch-index'
 import { type CatchContext, type CatchGround, NO_CONTEXT, type PassedPoint } from './scene'
 
 /** An index over segments and curves given as rows, all with flags of none unless said. */

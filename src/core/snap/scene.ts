@@ -1,5 +1,5 @@
 import type { Point } from '../geometry/vector'
-import type { NearLine } from './catch-index'
+import type { NearLine } from '../sheet/catch-index'
 
 /** A point that lies on no line and can be caught: a centre, the start of a text. */
 export interface NearSpot {

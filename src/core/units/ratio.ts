@@ -1,4 +1,4 @@
-import { ratioIn } from '../fit/stated-ratio'
+import { ratioIn } from './ratio-in-text'
 
 /** What was typed is no ratio. The message is for the person. */
 export class RatioError extends Error {}

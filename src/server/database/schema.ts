@@ -14,7 +14,6 @@ import {
   uniqueIndex,
 } from 'drizzle-orm/pg-core'
 import type { ScaleProposal } from '@/core/fit/proposal/propose'
-import type { StatedRatio } from '@/core/fit/stated-ratio'
 import type { MakingRequest } from '@/core/formats/making'
 import type { Change } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
@@ -24,6 +23,7 @@ import type { SourceKind } from '@/core/sheet/kinds'
 import type { Counts, PageContent } from '@/core/sheet/linework'
 import type { Print } from '@/core/sheet/print'
 import type { SourceProblem } from '@/core/sheet/problem'
+import type { StatedRatio } from '@/core/units/ratio-in-text'
 
 const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
 const now = () => timestamp({ withTimezone: true }).notNull().defaultNow()

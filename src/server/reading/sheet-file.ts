@@ -1,7 +1,7 @@
-import type { StatedMeasure } from '@/core/fit/measures'
 import type { Affine } from '@/core/geometry/affine'
 import type { Point } from '@/core/geometry/vector'
 import type { Linework } from '@/core/sheet/linework'
+import type { StatedMeasure } from '@/core/sheet/measures'
 import type { Greys } from '@/core/sheet/raster-lines'
 
 /** A file of any kind, opened: what the readers, the command line and the tests ask of it. */

@@ -6,12 +6,12 @@ import type { Point } from '@/core/geometry/vector'
 import { boardMap, sheetMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import type { IndexedSheet } from '@/core/sheet/binary'
-import { toolNamed } from '@/studio/shell/tools'
+import { toScreen, type View } from '@/studio/kernel/view'
 import { useBench } from '@/studio/state/bench'
 import { underlaysInSight } from '@/studio/state/in-sight'
 import { useSheetData } from '@/studio/state/sheet-data'
 import { useProject } from '@/studio/state/store'
-import { toScreen, useView, type View } from '@/studio/state/view'
+import { useView } from '@/studio/state/view'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { limitsOf } from '@/studio/tooling/shown'
 import { palette } from '@/studio/ui/palette'
@@ -37,7 +37,7 @@ export function Loupe() {
       if (!element) return
       const { tool, session } = useBench.getState()
       const { cursor } = session
-      const open = toolNamed(tool).loupe && cursor !== null && rest === undefined
+      const open = tool.loupe && cursor !== null && rest === undefined
       element.style.visibility = open ? 'visible' : 'hidden'
       if (open) paint(element, cursor)
     }

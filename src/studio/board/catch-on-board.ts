@@ -6,9 +6,10 @@ import type { Point } from '@/core/geometry/vector'
 import { boardMap, sheetMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import type { IndexedSheet } from '@/core/sheet/binary'
+import type { LinePen, NearLine } from '@/core/sheet/catch-index'
 import { type Caught, candidatesOn, catchOn, cutBy } from '@/core/snap/catch'
-import type { LinePen, NearLine } from '@/core/snap/catch-index'
 import type { CatchContext, CatchGround, NearSpot } from '@/core/snap/scene'
+import type { BoardPoint } from '@/studio/kernel/board-point'
 import type { SourceView } from '@/studio/state/api'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { limitsOf } from '@/studio/tooling/shown'
@@ -17,31 +18,6 @@ import { strokesNear } from './sheets/strokes'
 
 /** How near the cursor must come, in CSS pixels. */
 export const CATCH_RADIUS_PX = 11
-
-/** A place on the board: where the cursor is or what it caught. */
-export interface BoardPoint {
-  /** On the work plane, millimetres. */
-  readonly at: Point
-  readonly caught: {
-    readonly word: string
-    /** The sheet it was caught on; null on the traced model. */
-    readonly underlayId: string | null
-    /** In the sheet's own space. */
-    readonly onSheetPt: Point | null
-    /** The element it was caught on, where it was none of a sheet. */
-    readonly elementId: string | null
-    /** Whether it was found in the pixels of an image. */
-    readonly inImage: boolean
-    /** The caught lines on the work plane, to be lit up. */
-    readonly lines: readonly (readonly Point[])[]
-    /** From what is in line with it. */
-    readonly guides: readonly (readonly [Point, Point])[]
-    /** Whether it is only in line with something. */
-    readonly loose: boolean
-    /** As the catching knows it. */
-    readonly source: Caught
-  } | null
-}
 
 export interface CatchSurroundings {
   readonly underlays: readonly Underlay[]

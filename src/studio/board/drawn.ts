@@ -1,23 +1,29 @@
 import { type Building, builtFrom } from '@/core/building/building'
-import type { LiftPreview } from '@/core/lift/options'
 import { levelBelow } from '@/core/model/level/schema'
 import type { Plan, PlannedShape } from '@/core/model/plan'
 import { isDrawn } from '@/core/model/shapes'
-import { useLift } from '@/studio/features/lift/lift-store'
-import { type BenchState, useBench } from '@/studio/state/bench'
+import { valuesOf } from '@/studio/kernel/options'
+import type { View } from '@/studio/kernel/view'
+import { type BenchState, optionsNow, useBench } from '@/studio/state/bench'
 import { currentPlan } from '@/studio/state/plan'
 import { recordsInSight, useProject } from '@/studio/state/store'
-import type { View } from '@/studio/state/view'
+import { numbering } from '@/studio/tooling/numbering'
+import { layerOptions } from '@/studio/tooling/options'
 import { paintLayers } from './painters/layers'
-import { paintChords } from './painters/lit'
 import { paintNeighbours, planeLookedAt } from './painters/plane'
 import { paintRooms } from './painters/rooms'
 import { paintShapes, type ShapeLook } from './painters/shapes'
 import { paintWalls } from './painters/walls'
 
 /** What a picture of everything drawn shows besides the view. */
-export const pictureKey = (plan: Plan, { looking, quietOthers, ghostBelow, choices }: BenchState): string =>
-  [plan.version, ghostBelow, looking, quietOthers, looking === 'layer' || quietOthers ? choices.layerId : ''].join(' ')
+export const pictureKey = (plan: Plan, { looking, quietOthers, ghostBelow, chosen }: BenchState): string =>
+  [
+    plan.version,
+    ghostBelow,
+    looking,
+    quietOthers,
+    looking === 'layer' || quietOthers ? valuesOf(layerOptions, chosen).layerId : '',
+  ].join(' ')
 
 let built: { readonly version: number; readonly building: Building } | null = null
 
@@ -33,8 +39,9 @@ const AT_ONCE = 2000
 /** Paints everything that is drawn and shows, piece by piece. */
 export function* paintDrawn(context: OffscreenCanvasRenderingContext2D, view: View): Generator<void> {
   const plan = currentPlan()
-  const { looking, quietOthers, ghostBelow, choices } = useBench.getState()
-  const onActive = ({ shape }: PlannedShape) => isDrawn(shape) && shape.layerId === choices.layerId
+  const { looking, quietOthers, ghostBelow } = useBench.getState()
+  const { layerId } = optionsNow(layerOptions)
+  const onActive = ({ shape }: PlannedShape) => isDrawn(shape) && shape.layerId === layerId
   // Both kinds of canvas paint alike.
   const canvas = context as unknown as CanvasRenderingContext2D
   if (looking !== 'layer') {
@@ -92,31 +99,8 @@ export function* paintPicked(
   )
 }
 
-/** Tells each of some things from the others of its kind. */
-function numbering(): (thing: object) => number {
-  const numbers = new WeakMap<object, number>()
-  let last = 0
-  return (thing) => {
-    const number = numbers.get(thing) ?? ++last
-    numbers.set(thing, number)
-    return number
-  }
-}
-
 const numberOfSelection = numbering()
-const numberOfPreview = numbering()
 
 /** What a picture of what is picked shows besides the view. */
 export const pickedKey = (plan: Plan, selection: readonly string[]): string =>
   `${plan.version} ${numberOfSelection(selection)}`
-
-/** Tells one preview of a lift from another. */
-export const previewKey = (preview: LiftPreview): string => `preview ${numberOfPreview(preview)}`
-
-/** Paints what the lift that is prepared would make. */
-export function* paintPreview(context: OffscreenCanvasRenderingContext2D, view: View): Generator<void> {
-  const { preview } = useLift.getState()
-  if (!preview) return
-  yield* paintChords(context, view, preview.chords)
-  yield* paintChords(context, view, preview.unsureChords, true)
-}

@@ -1,4 +1,5 @@
-import type { View } from '@/studio/state/view'
+import type { PiecewisePainter } from '@/studio/kernel/overlay'
+import type { View } from '@/studio/kernel/view'
 
 /** How much more than the board a picture shows on each side, so that a pan needs no new one. */
 const MARGIN = 0.35
@@ -17,9 +18,6 @@ interface Picture {
   readonly key: string
   readonly tookMs: number
 }
-
-/** Paints in pieces: between them the page may do something else. */
-export type PiecewisePainter = (canvas: OffscreenCanvasRenderingContext2D, view: View) => Iterator<void>
 
 /** Paints all pieces one after another. */
 export function paintAtOnce(pieces: Iterator<void>): void {

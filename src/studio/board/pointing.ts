@@ -3,20 +3,17 @@ import { directionAt, SAME_MM } from '@/core/geometry/piece/piece'
 import { distance, type Point } from '@/core/geometry/vector'
 import type { Caught } from '@/core/snap/catch'
 import type { CatchContext, PassedPoint } from '@/core/snap/scene'
-import { toolNamed } from '@/studio/shell/tools'
-import { updateSession, useBench } from '@/studio/state/bench'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import { toPlane } from '@/studio/kernel/view'
+import { optionsNow, useBench } from '@/studio/state/bench'
 import { underlaysInSight } from '@/studio/state/in-sight'
 import { currentPlan } from '@/studio/state/plan'
 import { useSheetData } from '@/studio/state/sheet-data'
 import { useProject } from '@/studio/state/store'
-import { toPlane, useView } from '@/studio/state/view'
-import {
-  type BoardPoint,
-  CATCH_RADIUS_PX,
-  type CatchSurroundings,
-  candidatesOnBoard,
-  catchOnBoard,
-} from './catch-on-board'
+import { useView } from '@/studio/state/view'
+import { gridOptions } from '@/studio/tooling/options'
+import { CATCH_RADIUS_PX, type CatchSurroundings, candidatesOnBoard, catchOnBoard } from './catch-on-board'
+import { workbench } from './workbench'
 
 /** A point counts as passed over once the cursor has stayed on it this long. */
 const PASSED_AFTER_MS = 100
@@ -48,12 +45,13 @@ export function surroundings(): CatchSurroundings {
 }
 
 function context(): CatchContext {
-  const { catching, session, tool, choices } = useBench.getState()
-  const measuring = toolNamed(tool).measures === true
+  const { catching, session, tool } = useBench.getState()
+  const { gridMm, gridWhileMeasuring } = optionsNow(gridOptions)
+  const measuring = tool.measures === true
   return {
     from: session.points.at(-1)?.at ?? null,
     passed: stillPassed(),
-    gridSpacing: choices.gridMm > 0 && (!measuring || choices.gridWhileMeasuring) ? choices.gridMm : null,
+    gridSpacing: gridMm > 0 && (!measuring || gridWhileMeasuring) ? gridMm : null,
     off: new Set(catching.off),
   }
 }
@@ -66,7 +64,7 @@ export function pointAt(screen: Point): BoardPoint {
   if (moved) round = null
   lastScreen = screen
   const { catchNothing, tool } = useBench.getState()
-  if (catchNothing || toolNamed(tool).bare) return { at, caught: null }
+  if (catchNothing || tool.bare) return { at, caught: null }
   if (round) return round.list[round.index]!
   const point = catchOnBoard(
     at,
@@ -83,7 +81,7 @@ export function pointAt(screen: Point): BoardPoint {
 /** Points at the same place anew: what can be caught there may have changed. */
 export function pointAgain(): void {
   before = null
-  if (lastScreen && useBench.getState().session.raw) updateSession({ raw: pointAt(lastScreen) })
+  if (lastScreen && useBench.getState().session.raw) workbench.update({ raw: pointAt(lastScreen) })
 }
 
 /** Goes on to the next thing that can be caught where the mouse is. */
@@ -100,7 +98,7 @@ export function nextCandidate(): void {
     return
   }
   round = { ...round, index: (round.index + 1) % round.list.length }
-  updateSession({ raw: round.list[round.index]! })
+  workbench.update({ raw: round.list[round.index]! })
 }
 
 /** Forgets what was pointed at, where the mouse has left. */

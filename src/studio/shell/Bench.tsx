@@ -9,26 +9,27 @@ import { memo, useEffect, useRef } from 'react'
 import type { Point } from '@/core/geometry/vector'
 import { formatLength } from '@/core/units/format'
 import { whyNothing } from '@/studio/board/catch-on-board'
-import { useLookedPart } from '@/studio/features/parts/parts'
+import { toolContext, workbench } from '@/studio/board/workbench'
+import { TOOLS } from '@/studio/features/registry'
 import type { Field } from '@/studio/kernel/tool'
-import { pressEnter, pressEscape, takeTool, toolContext, updateSession, useBench } from '@/studio/state/bench'
+import { useBench } from '@/studio/state/bench'
 import { underlaysInSight } from '@/studio/state/in-sight'
+import { useLookedPart } from '@/studio/state/looked-part'
 import { useSheetData } from '@/studio/state/sheet-data'
 import { useProject } from '@/studio/state/store'
 import { useView } from '@/studio/state/view'
 import { BENCH_INPUT, BENCH_LABEL } from '@/studio/ui/bench-field'
+import { useDisplay } from '@/studio/ui/display'
 import { CatchMenu } from './CatchMenu'
-import { ToolChoices } from './ToolChoices'
+import { isOffered, keyIn } from './keys'
+import { OptionControls } from './OptionControls'
+import { PanelsOf } from './PanelsOf'
 import { ToolMenu } from './ToolMenu'
-import { keyIn, TOOLS, toolNamed } from './tools'
 
 /** The strip of the tool in hand: what comes next, what can be typed, what the cursor has caught, where it is. */
 export function Bench() {
   const step = useBench((bench) => bench.step)
-  const toolName = useBench((bench) => bench.tool)
-  // Choices are shown in the units of the project.
-  useProject((project) => project.records)
-  const tool = toolNamed(toolName)
+  const tool = useBench((bench) => bench.tool)
   if (step === 'bring-in') return null
   return (
     <Box
@@ -55,7 +56,8 @@ export function Bench() {
         <Whereabouts />
       </Stack>
       <Stack direction="row" sx={{ alignItems: 'end', gap: 1.5, minHeight: 44 }}>
-        <ToolChoices tool={toolName} />
+        <PanelsOf slot="bench" />
+        <OptionControls />
         <Fields />
         <Box sx={{ flex: 1 }} />
         {(tool.places || tool.drag) && <CatchMenu />}
@@ -67,29 +69,27 @@ export function Bench() {
 /** The tools of the step; apart from what follows the mouse, so that a move of it costs little. */
 const Tools = memo(function Tools() {
   const step = useBench((bench) => bench.step)
-  const toolName = useBench((bench) => bench.tool)
-  // Nothing of a building stands in the space of a part.
+  const inHand = useBench((bench) => bench.tool)
   const ofPart = useLookedPart() !== null
+  const offered = TOOLS.filter((tool) => tool.steps.includes(step) && !tool.group && isOffered(tool, ofPart))
   return (
     <Stack direction="row" role="toolbar" aria-label="Tools" sx={{ gap: 0.5, flexShrink: 0 }}>
-      {TOOLS.filter(
-        ({ steps, group, onPlan, onPart }) =>
-          steps.includes(step) && !group && !(ofPart && onPlan) && !(onPart && !ofPart),
-      )
-        .map((tool) => ({ ...tool, key: keyIn(tool, step) }))
-        .map(({ name, word, key }) => (
-          <Tooltip key={name} describeChild title={key ? `Key ${key.toUpperCase()}` : ''}>
+      {offered.map((tool) => {
+        const key = keyIn(tool, step)
+        return (
+          <Tooltip key={tool.name} describeChild title={key ? `Key ${key.toUpperCase()}` : ''}>
             <Button
               size="small"
-              variant={name === toolName ? 'contained' : 'outlined'}
+              variant={tool === inHand ? 'contained' : 'outlined'}
               sx={{ px: 1.25, minWidth: 0, whiteSpace: 'nowrap' }}
-              aria-pressed={name === toolName}
-              onClick={() => takeTool(name)}
+              aria-pressed={tool === inHand}
+              onClick={() => workbench.take(tool)}
             >
-              {word}
+              {tool.word}
             </Button>
           </Tooltip>
-        ))}
+        )
+      })}
       {step === 'trace' && !ofPart && <ToolMenu group="build" />}
       {step === 'trace' && <ToolMenu group="draw" />}
       {step === 'trace' && <ToolMenu group="change" />}
@@ -99,10 +99,10 @@ const Tools = memo(function Tools() {
 
 /** What the tool in hand makes of what was gathered so far, of the project, the selection and the choices. */
 function useToolInHand() {
-  const tool = toolNamed(useBench((bench) => bench.tool))
+  const tool = useBench((bench) => bench.tool)
   const session = useBench((bench) => bench.session)
   useBench((bench) => bench.selection)
-  useBench((bench) => bench.choices)
+  useBench((bench) => bench.chosen)
   useProject((project) => project.records)
   return { tool, session, context: toolContext() }
 }
@@ -153,15 +153,15 @@ function BenchField({ field, typed }: { field: Field; typed: string | undefined 
           const { typed: all } = useBench.getState().session
           const next = { ...all, [name]: target.value }
           if (target.value === '' && !first) delete next[name]
-          updateSession({ typed: next })
+          workbench.update({ typed: next })
         }}
         onKeyDown={(event: React.KeyboardEvent) => {
           if (event.key === 'Enter') {
             event.preventDefault()
-            pressEnter()
+            workbench.enter()
           }
           if (event.key === 'Escape') {
-            pressEscape()
+            workbench.escape()
             input.current?.blur()
           }
           if (event.key === 'Enter' || event.key === 'Escape') event.stopPropagation()
@@ -185,7 +185,7 @@ const TOO_FAR_PX_PER_MM = 0.004
 /** Why nothing is caught where the mouse is. */
 function whyNot(at: Point, around: Parameters<typeof whyNothing>[0]): string | null {
   const { catchNothing, catching, tool } = useBench.getState()
-  if (!toolNamed(tool).places || toolNamed(tool).bare) return null
+  if (!tool.places || tool.bare) return null
   if (catchNothing) return 'catching is held back by Ctrl'
   if (!catching.sheets && !catching.drawn) return 'catching is switched off'
   if (!catching.sheets) return 'catching on sheets is switched off'
@@ -198,7 +198,7 @@ function Whereabouts() {
   const records = useProject((project) => project.records)
   const sources = useProject((project) => project.sources)
   const sheets = useSheetData((data) => data.byHash)
-  const { display } = toolContext()
+  const display = useDisplay()
   if (!cursor) return <Box sx={{ width: 220, flexShrink: 0 }} />
   const underlay = cursor.caught?.underlayId ? records.get(cursor.caught.underlayId) : null
   const inImage = cursor.caught?.inImage ? ' in the image' : ''

@@ -6,54 +6,28 @@ import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
-import type { ComponentType } from 'react'
-import { CheckCard } from '@/studio/features/check/CheckCard'
-import { FitCard } from '@/studio/features/fit/FitCard'
-import { HandOverCard } from '@/studio/features/hand-over/HandOverCard'
-import { HistoryCard } from '@/studio/features/history/HistoryCard'
-import { LiftCard } from '@/studio/features/lift/LiftCard'
-import { SheetCard } from '@/studio/features/sheets/SheetCard'
-import { ProposedWallsCard } from '@/studio/features/walls/ProposedWallsCard'
-import { STEP_WORDS, type Step } from '@/studio/kernel/step'
-import { type SideCard, useBench } from '@/studio/state/bench'
+import { CARDS } from '@/studio/features/registry'
+import { STEP_WORDS } from '@/studio/kernel/step'
+import { closeCard, openCard, useBench } from '@/studio/state/bench'
 import { useProject } from '@/studio/state/store'
-import { TraceCard } from './TraceCard'
-
-/** What each step shows beside the board. Choosing pages needs the whole board instead. */
-const CARDS: Partial<Record<Step, ComponentType>> = {
-  fit: FitCard,
-  trace: TraceCard,
-  check: CheckCard,
-  'hand-over': HandOverCard,
-}
-
-/** What is shown instead of the step's card, for as long as it is wanted. */
-const SIDE_CARDS: Record<SideCard, { title: string; content: ComponentType }> = {
-  sheets: { title: 'Adjust', content: SheetCard },
-  history: { title: 'History', content: HistoryCard },
-  lift: { title: 'Lift', content: LiftCard },
-  walls: { title: 'Walls', content: ProposedWallsCard },
-}
-
-function closeCard(side: SideCard | null): void {
-  useBench.setState(side ? { sideCard: null } : { cardOpen: false })
-}
+import { useNow } from './now'
+import { ALL_PANELS } from './panels'
+import { panelsOf } from './panels-of'
 
 export function Card() {
   const step = useBench((bench) => bench.step)
   const open = useBench((bench) => bench.cardOpen)
   const side = useBench((bench) => bench.sideCard)
   const ready = useProject((project) => project.id !== '')
-  const Content = side ? SIDE_CARDS[side].content : CARDS[step]
-  const title = side ? SIDE_CARDS[side].title : STEP_WORDS[step]
-  if (!Content || !ready) return null
+  const now = useNow()
+  const [own] = panelsOf(ALL_PANELS, 'card', now)
+  const card = side && CARDS.find(({ token }) => token === side)
+  const title = card ? card.token.title : STEP_WORDS[step]
+  if ((!card && !own) || !ready) return null
   if (!open)
     return (
       <Box sx={{ gridArea: 'card', borderLeft: 1, borderColor: 'divider', bgcolor: 'background.paper', p: 0.5 }}>
-        <Button
-          onClick={() => useBench.setState({ cardOpen: true })}
-          sx={{ writingMode: 'vertical-rl', minWidth: 0, py: 1.5, px: 0.5 }}
-        >
+        <Button onClick={openCard} sx={{ writingMode: 'vertical-rl', minWidth: 0, py: 1.5, px: 0.5 }}>
           {title}
         </Button>
       </Box>
@@ -76,11 +50,11 @@ export function Card() {
         <Typography variant="h2" sx={{ flexGrow: 1 }}>
           {title}
         </Typography>
-        <IconButton size="small" aria-label="Close the card" onClick={() => closeCard(side)}>
+        <IconButton size="small" aria-label="Close the card" onClick={closeCard}>
           <CloseIcon fontSize="small" />
         </IconButton>
       </Stack>
-      <Content />
+      {card ? <card.Content /> : own && <own.Content now={now} />}
     </Box>
   )
 }

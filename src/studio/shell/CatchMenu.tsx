@@ -10,15 +10,17 @@ import { useState } from 'react'
 import { CATCH_WORDS } from '@/core/snap/catches/registry'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { setCatching, setChoices, toolContext, useBench } from '@/studio/state/bench'
+import { choose, setCatching, useBench, useOptions } from '@/studio/state/bench'
+import { gridOptions } from '@/studio/tooling/options'
 import { ChoiceField } from '@/studio/ui/ChoiceField'
+import { useDisplay } from '@/studio/ui/display'
 
 /** What the cursor catches, the grid and the steps of drawing. */
 export function CatchMenu() {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const catching = useBench((bench) => bench.catching)
-  const { stepMm, gridMm, gridWhileMeasuring } = useBench((bench) => bench.choices)
-  const { display } = toolContext()
+  const { stepMm, gridMm, gridWhileMeasuring } = useOptions(gridOptions)
+  const display = useDisplay()
   const off = new Set(catching.off)
   const some = off.size > 0 || !catching.sheets || !catching.drawn
   const spacing = (text: string): number => {
@@ -80,19 +82,19 @@ export function CatchMenu() {
             label="Grid (empty: none)"
             name="grid"
             value={shown(gridMm)}
-            onTake={(text) => setChoices({ gridMm: spacing(text) })}
+            onTake={(text) => choose(gridOptions, { gridMm: spacing(text) })}
           />
           <ChoiceField
             label="Lengths in steps of"
             name="step"
             value={shown(stepMm)}
-            onTake={(text) => setChoices({ stepMm: spacing(text) })}
+            onTake={(text) => choose(gridOptions, { stepMm: spacing(text) })}
           />
         </Box>
         <Tick
           label="grid while measuring too"
           on={gridWhileMeasuring}
-          onChange={(on) => setChoices({ gridWhileMeasuring: on })}
+          onChange={(on) => choose(gridOptions, { gridWhileMeasuring: on })}
         />
         <Typography color="text.secondary" sx={{ fontSize: 12.5, mt: 1 }}>
           N goes on to the next thing that can be caught. While Ctrl is held nothing is.

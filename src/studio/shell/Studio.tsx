@@ -5,55 +5,39 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
-import { useEffect, useState } from 'react'
+import { type ReactNode, useEffect, useMemo, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { levelIdOf, levelsOf } from '@/core/model/level/schema'
+import { displayOf } from '@/core/model/settings/schema'
 import { isShape } from '@/core/model/shapes'
-import { followReading } from '@/studio/features/bring-in/follow-reading'
-import { PageWall } from '@/studio/features/bring-in/PageWall'
-import { followPlacing } from '@/studio/features/bring-in/place-sheets'
-import { bringInFiles } from '@/studio/features/bring-in/uploads'
-import { RefitDialog } from '@/studio/features/fit/RefitDialog'
-import { CopyFrameDialog } from '@/studio/features/frames/CopyFrameDialog'
-import { followPlanes } from '@/studio/features/frames/planes'
-import { SectionDialog } from '@/studio/features/frames/SectionDialog'
-import { MakingNotes } from '@/studio/features/hand-over/MakingNotes'
-import { ConflictDialog } from '@/studio/features/history/ConflictDialog'
-import { PastBanner } from '@/studio/features/history/PastBanner'
-import { OpeningTypesDialog } from '@/studio/features/openings/OpeningTypesDialog'
-import { followUnit } from '@/studio/features/openings/usual-sizes'
-import { ViewChoice } from '@/studio/features/solid/ViewChoice'
-import { WallTypesDialog } from '@/studio/features/walls/WallTypesDialog'
+import { underlaysOf } from '@/core/model/underlay/underlays'
+import { goTo, openWith } from '@/studio/board/workbench'
+import { bringInFiles } from '@/studio/features/bring-in/feature'
+import { FOLLOWS, OPTION_GROUPS, OVERLAYS, TOOLS } from '@/studio/features/registry'
 import type { Step } from '@/studio/kernel/step'
-import { goTo, useBench, workOn } from '@/studio/state/bench'
+import { useBench, workOn } from '@/studio/state/bench'
 import { showAllOnceWhole } from '@/studio/state/show'
-import { follow, openProject, underlaysOf, useProject } from '@/studio/state/store'
+import { follow, openProject, tell, useProject } from '@/studio/state/store'
+import { followUnit } from '@/studio/state/usual-sizes'
 import { whenSized } from '@/studio/state/view'
+import { DisplayContext } from '@/studio/ui/display'
+import { SayContext } from '@/studio/ui/say'
 import { Bench } from './Bench'
 import { Card } from './Card'
-import { KeysDialog } from './KeysDialog'
+import { Dialogs } from './Dialogs'
+import { Index } from './Index'
 import { Notice } from './Notice'
-import { SheetStack } from './SheetStack'
+import { useNow } from './now'
+import { PanelsContext, PanelsOf } from './PanelsOf'
+import { ALL_PANELS } from './panels'
+import { panelsOf } from './panels-of'
 import { TopBar } from './TopBar'
 import { useKeys } from './use-keys'
 
-// Konva draws on a canvas: there is nothing for the server to render.
+openWith(TOOLS)
+
+// The board paints on a canvas: there is nothing for the server to render.
 const Board = dynamic(() => import('@/studio/board/Board').then(({ Board: component }) => component), { ssr: false })
-
-const SolidView = dynamic(
-  () => import('@/studio/features/solid/SolidView').then(({ SolidView: component }) => component),
-  {
-    ssr: false,
-  },
-)
-
-// A grid is much to load: the board comes first.
-const TablesPanel = dynamic(
-  () => import('@/studio/features/tables/TablesPanel').then(({ TablesPanel: component }) => component),
-  {
-    ssr: false,
-  },
-)
 
 const PLAN_PLACE = {
   plan: {},
@@ -112,10 +96,12 @@ export function Studio({ projectId }: { projectId: string }) {
     }
   }, [projectId])
 
-  useEffect(followPlacing, [])
-  useEffect(followReading, [])
-  useEffect(followUnit, [])
-  useEffect(followPlanes, [])
+  useEffect(() => {
+    const stops = [followUnit(OPTION_GROUPS), ...FOLLOWS.map((begin) => begin())]
+    return () => {
+      for (const stopFollowing of stops) stopFollowing()
+    }
+  }, [])
 
   const drop = useDropzone({ onDrop: (files) => void bringInFiles(projectId, files), noClick: true, noKeyboard: true })
 
@@ -130,37 +116,51 @@ export function Studio({ projectId }: { projectId: string }) {
       </Box>
     )
   return (
-    <div {...drop.getRootProps({ className: 'studio' })}>
-      <input {...drop.getInputProps({ 'aria-label': 'Drop files' })} />
-      <TopBar />
-      <SheetStack />
-      <Box component="main" sx={{ gridArea: 'board', position: 'relative', minWidth: 0 }}>
-        <Box sx={{ position: 'absolute', inset: 0, ...PLAN_PLACE[step === 'bring-in' ? 'plan' : views] }}>
-          {open && <Board />}
-        </Box>
-        {open && step !== 'bring-in' && views !== 'plan' && (
-          <Box sx={{ position: 'absolute', inset: 0, borderColor: 'divider', ...OTHER_PLACE[views] }}>
-            {views === 'tables' ? <TablesPanel /> : <SolidView />}
+    <Providing>
+      <div {...drop.getRootProps({ className: 'studio' })}>
+        <input {...drop.getInputProps({ 'aria-label': 'Drop files' })} />
+        <TopBar />
+        <Index />
+        <Box component="main" sx={{ gridArea: 'board', position: 'relative', minWidth: 0 }}>
+          <Box sx={{ position: 'absolute', inset: 0, ...PLAN_PLACE[step === 'bring-in' ? 'plan' : views] }}>
+            {open && <Board overlays={OVERLAYS} />}
           </Box>
-        )}
-        <ViewChoice />
-        {open && step === 'bring-in' && <PageWall />}
-        <PastBanner />
-        {drop.isDragActive && <DropHint />}
-      </Box>
-      {step !== 'bring-in' && <Card />}
-      <Bench />
-      <ConflictDialog />
-      <RefitDialog />
-      <KeysDialog />
-      <WallTypesDialog />
-      <OpeningTypesDialog />
-      <SectionDialog />
-      <CopyFrameDialog />
-      <MakingNotes />
-      <Notice />
-    </div>
+          {open && step !== 'bring-in' && views !== 'plan' && (
+            <Box sx={{ position: 'absolute', inset: 0, borderColor: 'divider', ...OTHER_PLACE[views] }}>
+              <BesideBoard />
+            </Box>
+          )}
+          {open && <PanelsOf slot="over-board" />}
+          {drop.isDragActive && <DropHint />}
+        </Box>
+        {step !== 'bring-in' && <Card />}
+        <Bench />
+        <Dialogs />
+        <PanelsOf slot="window" />
+        <Notice />
+      </div>
+    </Providing>
   )
+}
+
+/** What fields and figures need of the project, wherever they stand. */
+function Providing({ children }: { readonly children: ReactNode }) {
+  const records = useProject((project) => project.records)
+  const display = useMemo(() => displayOf(records), [records])
+  return (
+    <SayContext value={tell}>
+      <DisplayContext value={display}>
+        <PanelsContext value={ALL_PANELS}>{children}</PanelsContext>
+      </DisplayContext>
+    </SayContext>
+  )
+}
+
+/** The solids or the tables. */
+function BesideBoard() {
+  const now = useNow()
+  const [panel] = panelsOf(ALL_PANELS, 'beside-board', now)
+  return panel ? <panel.Content now={now} /> : null
 }
 
 function DropHint() {

@@ -5,10 +5,12 @@ import Button from '@mui/material/Button'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { useState } from 'react'
-import { useLookedPart } from '@/studio/features/parts/parts'
+import { workbench } from '@/studio/board/workbench'
+import { TOOLS } from '@/studio/features/registry'
 import type { Tool } from '@/studio/kernel/tool'
-import { takeTool, useBench } from '@/studio/state/bench'
-import { keyIn, TOOLS } from './tools'
+import { useBench } from '@/studio/state/bench'
+import { useLookedPart } from '@/studio/state/looked-part'
+import { isOffered, keyIn } from './keys'
 
 const WORDS: Record<NonNullable<Tool['group']>, string> = { build: 'Build', draw: 'Draw', change: 'Change' }
 
@@ -18,8 +20,8 @@ export function ToolMenu({ group }: { group: NonNullable<Tool['group']> }) {
   const step = useBench((bench) => bench.step)
   const inHand = useBench((bench) => bench.tool)
   const ofPart = useLookedPart() !== null
-  const tools = TOOLS.filter((tool) => tool.group === group && (ofPart || !tool.onPart))
-  const current = tools.find(({ name }) => name === inHand)
+  const tools = TOOLS.filter((tool) => tool.group === group && isOffered(tool, ofPart))
+  const current = tools.find((tool) => tool === inHand)
   return (
     <>
       <Button
@@ -42,26 +44,27 @@ export function ToolMenu({ group }: { group: NonNullable<Tool['group']> }) {
         transformOrigin={{ vertical: 'bottom', horizontal: 'left' }}
         slotProps={{ list: { 'aria-label': WORDS[group], dense: true } }}
       >
-        {tools
-          .map((tool) => ({ ...tool, key: keyIn(tool, step) }))
-          .map(({ name, word, key }) => (
+        {tools.map((tool) => {
+          const key = keyIn(tool, step)
+          return (
             <MenuItem
-              key={name}
-              selected={name === inHand}
+              key={tool.name}
+              selected={tool === inHand}
               onClick={() => {
                 setAnchor(null)
-                takeTool(name)
+                workbench.take(tool)
               }}
               sx={{ minWidth: 168, display: 'flex', justifyContent: 'space-between', gap: 3 }}
             >
-              {word}
+              {tool.word}
               {key && (
                 <Box component="kbd" sx={{ font: '500 12px "IBM Plex Mono", monospace', color: 'text.secondary' }}>
                   {key.toUpperCase()}
                 </Box>
               )}
             </MenuItem>
-          ))}
+          )
+        })}
       </Menu>
     </>
   )

@@ -15,15 +15,19 @@ import Link from 'next/link'
 import { isOut, toleranceOf } from '@/core/check/tolerance'
 import { residualOf } from '@/core/fit/residual'
 import { settingsOf } from '@/core/model/settings/schema'
+import { underlaysOf } from '@/core/model/underlay/underlays'
 import { USUAL_DISPLAY } from '@/core/units/format'
 import type { LengthUnit } from '@/core/units/length'
-import { RefusedChanges } from '@/studio/features/history/RefusedChanges'
+import { goTo } from '@/studio/board/workbench'
+import { historyCard, redoNow, undoNow } from '@/studio/features/history/feature'
 import { STEP_WORDS, STEPS, type Step } from '@/studio/kernel/step'
-import { goTo, useBench } from '@/studio/state/bench'
-import { put, rename, underlaysOf, useProject } from '@/studio/state/store'
+import { showCard, useBench } from '@/studio/state/bench'
+import { ask } from '@/studio/state/dialogs'
+import { put, rename, useProject } from '@/studio/state/store'
 import { fitState } from '@/studio/tooling/fit-state'
 import { NameField } from '@/studio/ui/NameField'
-import { redoNow, undoNow } from './undo'
+import { keysDialog } from './dialogs'
+import { PanelsOf } from './PanelsOf'
 
 export function TopBar() {
   const name = useProject((project) => project.name)
@@ -52,7 +56,7 @@ export function TopBar() {
       </Box>
       <Steps />
       <Box sx={{ flexGrow: 1 }} />
-      <RefusedChanges />
+      <PanelsOf slot="top" />
       <KeptState />
       <UndoButtons />
       <UnitChoice />
@@ -62,7 +66,7 @@ export function TopBar() {
           variant="outlined"
           sx={{ minWidth: 34, px: 0 }}
           aria-label="All keys"
-          onClick={() => useBench.setState({ keysOpen: true })}
+          onClick={() => void ask(keysDialog, undefined)}
         >
           ?
         </Button>
@@ -169,11 +173,7 @@ function UndoButtons() {
         </span>
       </Tooltip>
       <Tooltip title="What was done, and every state of the project">
-        <IconButton
-          size="small"
-          aria-label="History"
-          onClick={() => useBench.setState({ sideCard: 'history', cardOpen: true })}
-        >
+        <IconButton size="small" aria-label="History" onClick={() => showCard(historyCard)}>
           <HistoryIcon fontSize="small" />
         </IconButton>
       </Tooltip>

@@ -3,13 +3,14 @@ import type { Underlay } from '@/core/model/underlay/schema'
 import { underlayBox } from '@/studio/tooling/underlay-box'
 import { underlaysInSight } from './in-sight'
 import { currentPlan, whenWhole } from './plan'
+import { useProject } from './store'
 import { showBox, useView } from './view'
 
 /** Shows every sheet that is shown, and everything traced. */
 export function showAll(): void {
   const sheets = underlaysInSight()
     .filter(({ visible }) => visible)
-    .map(underlayBox)
+    .map((underlay) => underlayBox(underlay, useProject.getState().sources))
   showBox([...sheets, currentPlan().box()].reduce(unite, EMPTY_BOX))
 }
 
@@ -24,4 +25,4 @@ export function showAllOnceWhole(): void {
 }
 
 export const showUnderlays = (underlays: readonly Underlay[]): void =>
-  showBox(underlays.map(underlayBox).reduce(unite, EMPTY_BOX))
+  showBox(underlays.map((underlay) => underlayBox(underlay, useProject.getState().sources)).reduce(unite, EMPTY_BOX))

@@ -2,7 +2,6 @@ import { create } from 'zustand'
 import { type Change, type Edit, invertChange } from '@/core/model/change/change'
 import { NO_STACKS, pushChange, type UndoStacks } from '@/core/model/change/history'
 import { inParts, isOfOneWhole, partId } from '@/core/model/change/parts'
-import { keptByRecords } from '@/core/model/kept'
 import type { ProjectRecord } from '@/core/model/registry'
 import { isSameRecord } from '@/core/model/same-record'
 import { heldByLock, lockSentence } from '@/core/model/underlay/lock'
@@ -72,10 +71,6 @@ const CLOSED: ProjectState = {
 export const useProject = create<ProjectState>(() => CLOSED)
 
 const { getState: get, setState: set } = useProject
-
-export const underlaysOf = keptByRecords((records: Records): readonly Underlay[] =>
-  [...records.values()].filter((record) => record.kind === 'underlay').sort((a, b) => a.order - b.order),
-)
 
 /** The session of the project that is open. */
 let session: SyncSession | null = null

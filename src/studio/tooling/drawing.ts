@@ -1,34 +1,41 @@
 import { type Chain, chainOf } from '@/core/draft/chain'
-import type { DrawnBase } from '@/core/draft/shapes-of'
 import { segment } from '@/core/geometry/piece/piece'
 import type { Point } from '@/core/geometry/vector'
 import type { ProjectRecord } from '@/core/model/registry'
 import { chainsOf, isShape, kindOf, type Shape } from '@/core/model/shapes'
+import type { DrawnBase } from '@/core/model/shapes-of-chain'
 import { wallOutlines } from '@/core/model/wall/joins'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintChains, paintLetters } from '@/studio/board/painters/shapes'
 import { paintWalls } from '@/studio/board/painters/walls'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import type { Chosen, Control } from '@/studio/kernel/options'
 import {
-  type Choices,
   EMPTY_SESSION,
   type Field,
   type Outcome,
+  putting,
   type Session,
   type Tool,
   type ToolContext,
 } from '@/studio/kernel/tool'
-import { put } from '@/studio/state/store'
-import type { View } from '@/studio/state/view'
+import type { View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 import { enteredPoint, isSame, pointFields, steerPoint } from './entry'
+import { layerOptions } from './options'
 
 /** What a drawn shape lies on and was traced from. */
 export function drawnBase(
-  { choices, records, planeId }: ToolContext,
+  { options, records, planeId }: ToolContext,
   points: readonly BoardPoint[],
 ): DrawnBase & { id: string } {
   const on = planeId ? { planeId } : {}
-  return { id: crypto.randomUUID(), layerId: choices.layerId, ...on, pen: undefined, ...sheetOfPoints(points, records) }
+  return {
+    id: crypto.randomUUID(),
+    layerId: options(layerOptions).layerId,
+    ...on,
+    pen: undefined,
+    ...sheetOfPoints(points, records),
+  }
 }
 
 /** The sheet on which the first of some points was caught, where any was: with a new fit of it, what is made follows. */
@@ -62,18 +69,20 @@ export interface Drawing {
   entered?(session: Session, context: ToolContext): BoardPoint | null
   /** For shapes of one point that may be placed before what is typed for them: whether that is still to come. */
   waits?(session: Session): boolean
+  /** The options that the bench shows. */
+  options?(context: ToolContext): readonly Control[]
   /** Why the shape can't be made, where it can't. */
   refuse?(points: readonly BoardPoint[], context: ToolContext): string | null
   /** Choices that follow from what was drawn. */
-  chooses?(made: Shape): Partial<Choices>
+  chooses?(made: Shape): Chosen
   /** Points of which the next one begins. */
   nextFrom?(points: readonly BoardPoint[]): readonly BoardPoint[]
   /** Whether the shape is shown before it is done; not where working it out takes long. */
   readonly preview?: false
 }
 
-/** The tool of a drawing. */
-export function drawingTool(drawing: Drawing): Tool {
+/** The tool of a drawing. @param offered where on the bench, and for what; among the tools that draw lines where left out */
+export function drawingTool(drawing: Drawing, offered: Pick<Tool, 'group' | 'onPlan'> = { group: 'draw' }): Tool {
   const steer = drawing.steer ?? steerPoint
   const entered = drawing.entered ?? enteredPoint
   const finish = (points: readonly BoardPoint[], session: Session, context: ToolContext): Outcome => {
@@ -83,10 +92,10 @@ export function drawingTool(drawing: Drawing): Tool {
         session,
         say: drawing.refuse?.(points, context) ?? 'That gives nothing to draw: choose points further apart.',
       }
-    put(drawing.label, ...[made].flat())
     const [first] = [made].flat()
     return {
       session: { ...EMPTY_SESSION, points: drawing.nextFrom?.(points) ?? [] },
+      edit: putting(drawing.label, ...[made].flat()),
       ...(first && drawing.chooses && { choose: drawing.chooses(first) }),
     }
   }
@@ -105,10 +114,11 @@ export function drawingTool(drawing: Drawing): Tool {
     name: drawing.name,
     word: drawing.word,
     key: drawing.key,
-    group: 'draw',
+    ...offered,
     steps: ['trace'],
     places: true,
     loupe: false,
+    ...(drawing.options && { options: drawing.options }),
     say: ({ points }, context) => drawing.say(points.length, context),
     fields: (session, context) => (drawing.fields ?? pointFields)(session, context),
     steer,

@@ -3,17 +3,11 @@ import { distance, type Point } from '@/core/geometry/vector'
 import { parseAngleDeg } from '@/core/units/angle'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
-import {
-  directionDeg,
-  EMPTY_SESSION,
-  type Field,
-  holdDirection,
-  type Outcome,
-  type Session,
-  type ToolContext,
-} from '@/studio/kernel/tool'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import { EMPTY_SESSION, type Field, type Outcome, type Session, type ToolContext } from '@/studio/kernel/tool'
 import { attempt } from './attempt'
+import { directionDeg, holdDirection } from './direction'
+import { gridOptions } from './options'
 
 /** The values that a next point can be typed by: its distance and direction from the last one, or its parts across and up. */
 export function pointFields({ points, cursor, typed }: Session, { display }: ToolContext): Field[] {
@@ -116,7 +110,7 @@ const anyTyped = ({ typed }: Session): boolean => ['length', 'angle', 'across', 
 export function steerPoint(session: Session, raw: BoardPoint, context: ToolContext): BoardPoint {
   const from = session.points.at(-1)?.at ?? null
   const held = session.held && from ? holdDirection(from, raw.at, session.touchedRad) : raw.at
-  const { stepMm } = context.choices
+  const { stepMm } = context.options(gridOptions)
   const stepped = from && stepMm > 0 && !raw.caught && !session.typed.length ? inSteps(from, held, stepMm) : held
   if (!anyTyped(session)) return stepped === raw.at ? raw : { at: stepped, caught: session.held ? null : raw.caught }
   try {

@@ -1,7 +1,7 @@
 import { ratioOf } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
+import type { SourceView } from '@/core/project/views'
 import { formatRatio, type LengthDisplay } from '@/core/units/format'
-import type { SourceView } from '@/studio/state/api'
 import { isFullSize, isUnread, sheetOf } from './sheet-of'
 
 /** Whether a sheet has its true size, and how that came about, in words. */

@@ -6,6 +6,7 @@ import { isInside } from '@/core/geometry/polygon'
 import type { Point } from '@/core/geometry/vector'
 import type { Plan, PlannedShape } from '@/core/model/plan'
 import { gripsOf, type Shape } from '@/core/model/shapes'
+import type { FrameWay } from '@/studio/board/painters/frame'
 
 const linesOf = ({ chains }: PlannedShape) => chains.flatMap(({ pieces }) => pieces)
 
@@ -78,9 +79,6 @@ function writingAt(plan: Plan, at: Point, wanted: (shape: Shape) => boolean): Sh
   }
   return null
 }
-
-/** How shapes are taken in by a drawn frame. */
-export type FrameWay = 'inside' | 'touching' | 'lasso'
 
 /** Shapes within a closed ring: whole ones, or also those that only reach into it. */
 export function shapesIn(plan: Plan, ring: readonly Point[], way: FrameWay): Shape[] {

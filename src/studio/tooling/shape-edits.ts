@@ -1,20 +1,19 @@
 import type { Chain } from '@/core/draft/chain'
-import { shapesOfChain } from '@/core/draft/shapes-of'
 import type { Affine } from '@/core/geometry/affine'
 import { bulgeOf, endOf, startOf } from '@/core/geometry/piece/piece'
-import type { Edit } from '@/core/model/change/change'
 import type { Dimension } from '@/core/model/dimension/schema'
 import { belongingsOf } from '@/core/model/hosts'
 import { placeOpening, whyNotFit } from '@/core/model/opening/place'
 import type { Opening } from '@/core/model/opening/schema'
+import type { Plan } from '@/core/model/plan'
+import type { ProjectRecord } from '@/core/model/registry'
 import { isDrawn, isShape, kindOf, mapped, type Shape } from '@/core/model/shapes'
+import { shapesOfChain } from '@/core/model/shapes-of-chain'
 import { alongOf } from '@/core/model/wall/line'
 import type { Wall } from '@/core/model/wall/schema'
-import type { ToolContext } from '@/studio/kernel/tool'
-import { currentPlan } from '@/studio/state/plan'
-import { commit, put, remove, useProject } from '@/studio/state/store'
+import type { After, ProjectEdit, ToolContext } from '@/studio/kernel/tool'
 
-type After = Omit<Edit, 'before'>
+type Records = ReadonlyMap<string, ProjectRecord>
 
 /** The picked shapes that may be changed. */
 export function pickedShapes({ records, selection, plan }: ToolContext): Shape[] {
@@ -26,9 +25,8 @@ export function pickedShapes({ records, selection, plan }: ToolContext): Shape[]
 }
 
 /** Images of shapes. Dimensions among them follow the elements that come along, and stay with those that don't. */
-export function mappedShapes(shapes: readonly Shape[], map: Affine): Shape[] {
+export function mappedShapes(shapes: readonly Shape[], map: Affine, { around }: Plan): Shape[] {
   const ids = new Set(shapes.map(({ id }) => id))
-  const { around } = currentPlan()
   return shapes.map((shape) => {
     const image = mapped(shape, map, around)
     if (shape.kind !== 'dimension' || image.kind !== 'dimension') return image
@@ -42,8 +40,7 @@ function followed(anchor: Dimension['anchors'][number], shape: Dimension, i: num
 }
 
 /** Shapes together with what belongs to them. */
-export function withBelongings(shapes: readonly Shape[]): Shape[] {
-  const { records } = useProject.getState()
+export function withBelongings(shapes: readonly Shape[], records: Records): Shape[] {
   const belonging = belongingsOf(
     shapes.map(({ id }) => id),
     records,
@@ -55,22 +52,23 @@ export function withBelongings(shapes: readonly Shape[]): Shape[] {
 }
 
 /** Copies with new ids; what refers to others among them refers to their copies. */
-export function copies(picked: readonly Shape[], map: Affine): Shape[] {
-  const shapes = withBelongings(picked)
+export function copies(
+  picked: readonly Shape[],
+  map: Affine,
+  { records, plan }: Pick<ToolContext, 'records' | 'plan'>,
+): Shape[] {
+  const shapes = withBelongings(picked, records)
   const renamed = new Map(shapes.map(({ id }) => [id, crypto.randomUUID()]))
   const idOf = (id: string) => renamed.get(id) ?? id
-  return mappedShapes(shapes, map).map((shape) => {
+  return mappedShapes(shapes, map, plan).map((shape) => {
     const copy = { ...shape, id: idOf(shape.id) }
     return kindOf(copy).renamed?.(copy, idOf) ?? copy
   })
 }
 
-export const changeBy = (label: string, shapes: readonly Shape[], map: Affine): void =>
-  put(label, ...mappedShapes(shapes, map))
-
 /** What puts chains in the place of a shape: the first keeps its id, so that dimensions go on following it. */
-export function replaced(shape: Shape, chains: readonly Chain[]): After[] {
-  if (shape.kind === 'wall') return replacedWall(shape, chains)
+export function replaced(shape: Shape, chains: readonly Chain[], records: Records): After[] {
+  if (shape.kind === 'wall') return replacedWall(shape, chains, records)
   if (!isDrawn(shape)) return []
   let first = true
   const idOf = () => {
@@ -88,11 +86,11 @@ export function replaced(shape: Shape, chains: readonly Chain[]): After[] {
   return made.length > 0 ? made.map((after) => ({ id: after.id, after })) : [{ id: shape.id, after: null }]
 }
 
-function replacedWall(wall: Extract<Shape, { kind: 'wall' }>, chains: readonly Chain[]): After[] {
+function replacedWall(wall: Extract<Shape, { kind: 'wall' }>, chains: readonly Chain[], records: Records): After[] {
   const parts = chains.flatMap(({ pieces }) =>
     pieces.flatMap((piece) => (piece.kind === 'segment' || piece.kind === 'arc' ? [piece] : [])),
   )
-  const openings = withBelongings([wall]).filter((shape) => shape.kind === 'opening')
+  const openings = withBelongings([wall], records).filter((shape) => shape.kind === 'opening')
   const { bulge: _, ...plain } = wall
   const made = parts.map((piece, i): Wall => {
     const id = i === 0 ? wall.id : crypto.randomUUID()
@@ -118,13 +116,13 @@ export function handedOn(opening: Opening, wall: Wall, parts: readonly Wall[]): 
 /** Whether a shape is a line that can be cut, joined and lengthened. */
 export const isLine = (shape: Shape): boolean => kindOf(shape).line
 
-export const replaceShape = (label: string, shape: Shape, chains: readonly Chain[]): void =>
-  commit(label, replaced(shape, chains))
-
-/** Takes shapes away, named by what they are. */
-export function removeShapes(shapes: readonly Shape[]): void {
+/** Takes shapes away, with all that belongs to them, named by what they are. */
+export function removal(shapes: readonly Shape[], records: Records): ProjectEdit {
   const words = new Set(shapes.map((shape) => kindOf(shape).word))
   const [word] = words
   const plural = words.size > 1 ? 'lines' : word === 'hatch' ? 'hatches' : word === 'text' ? 'texts' : `${word}s`
-  remove(`Delete ${shapes.length === 1 ? word : plural}`, ...withBelongings(shapes).map(({ id }) => id))
+  return {
+    label: `Delete ${shapes.length === 1 ? word : plural}`,
+    edits: withBelongings(shapes, records).map(({ id }) => ({ id, after: null })),
+  }
 }

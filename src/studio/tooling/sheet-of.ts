@@ -1,4 +1,4 @@
-import type { SheetView, SourceView } from '@/studio/state/api'
+import type { SheetView, SourceView } from '@/core/project/views'
 
 /** A page of a project by its id, with the file that it is of. */
 export function sheetOf(

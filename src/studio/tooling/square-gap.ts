@@ -1,5 +1,5 @@
 import { cross, distance, subtract, unit } from '@/core/geometry/vector'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
+import type { BoardPoint } from '@/studio/kernel/board-point'
 
 /** From line to line: square to the line on which the first point was caught, where it was caught on one. Millimetres of the board. */
 export function squareGap(from: BoardPoint, to: BoardPoint): number {

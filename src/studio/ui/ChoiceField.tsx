@@ -2,8 +2,8 @@
 
 import Box from '@mui/material/Box'
 import { useState } from 'react'
-import { tell } from '@/studio/state/store'
 import { BENCH_INPUT, BENCH_LABEL } from './bench-field'
+import { useSay } from './say'
 
 /** A value of the tool in hand that stays until it is changed; it goes back where it can't be read. */
 export function ChoiceField({
@@ -20,6 +20,7 @@ export function ChoiceField({
   /** @throws Error with a sentence where the text can't be taken */
   readonly onTake: (text: string) => void
 }) {
+  const say = useSay()
   const [typed, setTyped] = useState<string | null>(null)
   const take = () => {
     if (typed === null) return
@@ -27,7 +28,7 @@ export function ChoiceField({
     try {
       onTake(typed)
     } catch (error) {
-      tell((error as Error).message)
+      say((error as Error).message)
     }
   }
   return (

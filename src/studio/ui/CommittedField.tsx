@@ -2,7 +2,7 @@
 
 import TextField, { type TextFieldProps } from '@mui/material/TextField'
 import { useState } from 'react'
-import { tell } from '@/studio/state/store'
+import { useSay } from './say'
 
 type CommittedFieldProps = Omit<TextFieldProps, 'value' | 'onChange' | 'onBlur' | 'onKeyDown'> & {
   readonly value: string
@@ -12,6 +12,7 @@ type CommittedFieldProps = Omit<TextFieldProps, 'value' | 'onChange' | 'onBlur' 
 
 /** A field that takes effect with Enter or when it is left, and goes back where it can't be read. */
 export function CommittedField({ value, onCommit, ...looks }: CommittedFieldProps) {
+  const say = useSay()
   const [typed, setTyped] = useState<string | null>(null)
   const take = () => {
     const text = typed?.trim()
@@ -20,7 +21,7 @@ export function CommittedField({ value, onCommit, ...looks }: CommittedFieldProp
     try {
       onCommit(text)
     } catch (error) {
-      tell((error as Error).message)
+      say((error as Error).message)
     }
   }
   return (

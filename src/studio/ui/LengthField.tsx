@@ -1,7 +1,7 @@
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { toolContext } from '@/studio/state/bench'
 import { CommittedField } from './CommittedField'
+import { useDisplay } from './display'
 
 /** A length of an element, in the unit of the job. */
 export function LengthField({
@@ -19,7 +19,7 @@ export function LengthField({
   readonly precision?: number
   readonly onTake: (mm: number | undefined) => void
 }) {
-  const { display } = toolContext()
+  const display = useDisplay()
   return (
     <CommittedField
       label={label}

@@ -18,8 +18,7 @@ export function planeDrawing(records: Records, planeId: string): DxfDrawing {
   plan.lookAt(planeId)
   plan.update(records, displayOf(records))
   const shown = [...plan.shapes.values()].filter((planned) => plan.shows(planned)).map(({ shape }) => shape)
-  const layer = (shape: Shape) =>
-    isDrawn(shape) ? layerOf(records, shape.layerId).name : shape.kind === 'wall' ? 'A-WALL' : classLayer(shape)
+  const layer = (shape: Shape) => (isDrawn(shape) ? layerOf(records, shape.layerId).name : classLayer(shape))
   const names = new Set(shown.map(layer))
   const own = layersOf(records).filter(({ name }) => names.has(name))
   const known = new Set(own.map(({ name }) => name))

@@ -1,7 +1,7 @@
 import type { Chain } from '../../draft/chain'
 import { type Arc, bulgeOf, endOf, isWhole, type Piece, startOf } from '../../geometry/piece/piece'
 import type { Point } from '../../geometry/vector'
-import { type BuildingElement, isBuildingElement } from '../../model/building-shapes'
+import { type BuildingElement, elementKind, isBuildingElement } from '../../model/building-shapes'
 import { type Layer, layersOf } from '../../model/layer/schema'
 import type { ProjectRecord } from '../../model/registry'
 import { displayOf } from '../../model/settings/schema'
@@ -17,31 +17,7 @@ const WALL_LAYER = 'A-WALL'
 /** How walls are built: their layers. */
 const WITHIN_LAYER = 'A-WALL-PATT'
 
-/** Layers of what else is built (after ISO 13567 and the AIA layer list, which several programs share). */
-const CLASS_LAYERS = {
-  door: 'A-DOOR',
-  window: 'A-GLAZ',
-  passage: 'A-OPNG',
-  space: 'A-AREA',
-  separator: 'A-AREA-BNDY',
-  column: 'S-COLS',
-  slab: 'A-FLOR',
-  roof: 'A-ROOF',
-  stair: 'A-FLOR-STRS',
-  'grid-line': 'S-GRID',
-  beam: 'S-BEAM',
-  post: 'S-COLS',
-  frame: 'S-FRAM',
-  plate: 'S-PLAT',
-  bolts: 'S-BOLT',
-} as const
-
-export function classLayer(element: Exclude<BuildingElement, { kind: 'wall' }>): string {
-  if (element.kind === 'opening') return CLASS_LAYERS[element.use]
-  if (element.kind !== 'member') return CLASS_LAYERS[element.kind]
-  const { use } = element
-  return CLASS_LAYERS[use === 'beam' ? 'beam' : use === 'column' ? 'post' : 'frame']
-}
+export const classLayer = (element: BuildingElement): string => elementKind(element).dxfLayer(element)
 
 /** The traced model as a drawing in millimetres, true to size: walls as closed outlines, lines on their own layers. */
 export function modelDrawing(all: Iterable<ProjectRecord>): DxfDrawing {

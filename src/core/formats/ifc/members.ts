@@ -1,4 +1,4 @@
-import type { Hole } from '../../building/bolts'
+import type { Hole } from '../../building/hole'
 import type { BuiltMember } from '../../building/members'
 import {
   add3,

@@ -1,4 +1,4 @@
-import type { Hole } from '../../building/bolts'
+import type { Hole } from '../../building/hole'
 import { type BuiltPlate, holesInPlate } from '../../building/plates'
 import { placeIn } from '../../geometry/space'
 import { type Ref, Word } from './step'

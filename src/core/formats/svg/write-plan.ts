@@ -1,11 +1,13 @@
 import { type Box, EMPTY_BOX, isEmpty, unite } from '../../geometry/box'
 import type { Point } from '../../geometry/vector'
-import { isBuildingElement } from '../../model/building-shapes'
+import { elementKind, isBuildingElement } from '../../model/building-shapes'
 import { layerOf } from '../../model/layer/schema'
 import { FIRST_LEVEL } from '../../model/level/schema'
+import type { Pen } from '../../model/pen'
 import { Plan, type PlannedShape } from '../../model/plan'
 import type { ProjectRecord } from '../../model/registry'
-import { penOf } from '../../model/shapes'
+import { PRINT_GROUPS, type PrintGroup } from '../../model/shape'
+import { penOf, type Shape } from '../../model/shapes'
 import { formatArea, type LengthDisplay } from '../../units/format'
 import { Drawing, figure, frameOnPaper, group, INK, type PlanGroup, svgOfGroups, textOnPaper } from './drawing'
 import { FRAME_MM, neededRatio, PAPERS, type PaperName, ratioFor, TITLE_MM } from './paper'
@@ -72,70 +74,59 @@ export function planGroups(
   const level = records.get(sheet.levelId)
   const levelName = level?.kind === 'level' || level?.kind === 'work-plane' ? level.name : FIRST_LEVEL.name
   const walls = plan.shownOutlines()
-  const of = (...kinds: readonly string[]) => shown.filter(({ shape }) => kinds.includes(shape.kind))
+  const inGroup = (wanted: PrintGroup) =>
+    shown.filter(({ shape }) => isBuildingElement(shape) && elementKind(shape).printGroup === wanted)
   const lines = (planned: PlannedShape) => draw.lines(planned, penOf(planned.shape, records))
   const letters = (planned: PlannedShape) =>
     planned.letters.map((each) =>
       draw.text(each.text, onPaper(each.at), each.heightMm / ratio, each.turnRad, each.align),
     )
-  return [
-    group(
-      'Grid',
-      of('grid-line').flatMap((planned) => [lines(planned), ...letters(planned)]),
-    ),
-    group('Slabs', of('slab').map(lines)),
-    group(
-      'Walls',
-      walls.map(
-        (ring) => `<path d="${draw.ring(ring)}" fill="${WALL_FILL}" stroke="${INK}" stroke-width="${WALL_PEN_MM}"/>`,
-      ),
-    ),
-    group(
-      'Wall layers',
-      plan
-        .layersIn(box)
-        .flatMap(({ rings }) =>
-          rings.map(
-            (ring) => `<path d="${draw.ring(ring)}" fill="none" stroke="${INK}" stroke-width="${LAYER_PEN_MM}"/>`,
-          ),
-        ),
-    ),
-    group(
+  const filled = (fill: string, pen: (shape: Shape) => Pen) => (planned: PlannedShape) => [
+    ...planned.fills.map((chain) => `<path d="${draw.chain(chain)}" fill="${fill}" stroke="none"/>`),
+    draw.lines(planned, pen(planned.shape)),
+  ]
+  const outlined = (width: number, fill: string) => (ring: readonly Point[]) =>
+    `<path d="${draw.ring(ring)}" fill="${fill}" stroke="${INK}" stroke-width="${width}"/>`
+  const rooms = ({ shape, letters: [name] }: PlannedShape): string[] => {
+    const boundary = shape.kind === 'space' ? plan.boundaryOf(shape) : null
+    const at = name ? onPaper(name.at) : { x: 0, y: 0 }
+    const area = boundary && draw.text(formatArea(boundary.areaMm2, display), { x: at.x, y: at.y + 4 }, 2, 0, 'middle')
+    return [draw.text(name?.text ?? '', at, 2.5, 0, 'middle'), ...(area ? [area] : [])]
+  }
+  /** What is printed otherwise than by its lines. */
+  const special = new Map<PrintGroup, () => string[]>([
+    ['Grid', () => inGroup('Grid').flatMap((planned) => [lines(planned), ...letters(planned)])],
+    ['Walls', () => walls.map(outlined(WALL_PEN_MM, WALL_FILL))],
+    [
       'Openings',
-      of('opening').flatMap((planned) => [
-        ...planned.fills.map((chain) => `<path d="${draw.chain(chain)}" fill="#ffffff" stroke="none"/>`),
-        draw.lines(planned, { ...penOf(planned.shape, records), color: INK }),
-      ]),
-    ),
-    group(
-      'Columns',
-      of('column').flatMap((planned) => [
-        ...planned.fills.map((chain) => `<path d="${draw.chain(chain)}" fill="${WALL_FILL}" stroke="none"/>`),
-        draw.lines(planned, penOf(planned.shape, records)),
-      ]),
-    ),
-    group('Stairs', of('stair').map(lines)),
-    group('Roofs', of('roof').map(lines)),
-    group('Members', of('member', 'plate', 'bolts').map(lines)),
+      () => inGroup('Openings').flatMap(filled('#ffffff', (shape) => ({ ...penOf(shape, records), color: INK }))),
+    ],
+    ['Columns', () => inGroup('Columns').flatMap(filled(WALL_FILL, (shape) => penOf(shape, records)))],
+    ['Rooms', () => inGroup('Rooms').flatMap(rooms)],
+  ])
+  const printed = (name: PrintGroup) => group(name, special.get(name)?.() ?? inGroup(name).map(lines))
+  const [roomsGroup, ...below] = PRINT_GROUPS.toReversed()
+  return [
+    ...below.toReversed().flatMap((name) => [
+      printed(name),
+      // How walls are built lies on them.
+      ...(name === 'Walls'
+        ? [
+            group(
+              'Wall layers',
+              plan.layersIn(box).flatMap(({ rings }) => rings.map(outlined(LAYER_PEN_MM, 'none'))),
+            ),
+          ]
+        : []),
+    ]),
     group(
       'Linework',
       shown
         .filter(({ shape }) => !isBuildingElement(shape))
         .flatMap((planned) => [lines(planned), ...letters(planned)]),
     ),
-    group(
-      'Rooms',
-      of('space').flatMap(({ shape, letters }) => {
-        const boundary = shape.kind === 'space' ? plan.boundaryOf(shape) : null
-        const at = letters[0] ? onPaper(letters[0].at) : { x: 0, y: 0 }
-        return [
-          draw.text(letters[0]?.text ?? '', at, 2.5, 0, 'middle'),
-          ...(boundary
-            ? [draw.text(formatArea(boundary.areaMm2, display), { x: at.x, y: at.y + 4 }, 2, 0, 'middle')]
-            : []),
-        ]
-      }),
-    ),
+    // What rooms are called is read over everything else.
+    printed(roomsGroup!),
     group('Frame', [frame(sheet, levelName, ratio)]),
   ].filter(({ svg }) => svg !== '')
 }

@@ -8,7 +8,7 @@ import { distance } from '../../geometry/vector'
 import { frameOfPlate } from '../plate/place'
 import type { Plate } from '../plate/schema'
 import type { ProjectRecord } from '../registry'
-import type { ShapeKind, Surroundings } from '../shape'
+import type { ElementKind, Surroundings } from '../shape'
 import { type Bolts, boltsSchema, holeMiddles } from './schema'
 
 /** The plate that bolts go through, and its plane; null where it is gone. */
@@ -42,7 +42,9 @@ function marks(bolts: Bolts, { records, frame }: Surroundings): Chain[] {
   })
 }
 
-export const boltsShape: ShapeKind<Bolts> = {
+export const boltsShape: ElementKind<Bolts> = {
+  dxfLayer: () => 'S-BOLT',
+  printGroup: 'Members',
   schema: boltsSchema,
   word: 'group of bolts',
   pen: { color: '#5a615c', line: 'full', weightMm: 0.18 },

@@ -3,7 +3,7 @@ import { apply, lengthFactor } from '../../geometry/affine'
 import { directionUnder } from '../../geometry/piece/map'
 import type { Piece } from '../../geometry/piece/piece'
 import type { Point } from '../../geometry/vector'
-import type { ShapeKind } from '../shape'
+import type { ElementKind } from '../shape'
 import { type Column, columnSchema } from './schema'
 
 /** Sides of a round column where it is handed over as a polygon. */
@@ -22,7 +22,9 @@ export function columnRing({ at, section, widthMm, depthMm, turnRad }: Column): 
   return Array.from({ length: SIDES }, (_, i) => place(radius * Math.cos(i * step), radius * Math.sin(i * step)))
 }
 
-export const columnShape: ShapeKind<Column> = {
+export const columnShape: ElementKind<Column> = {
+  dxfLayer: () => 'S-COLS',
+  printGroup: 'Columns',
   schema: columnSchema,
   word: 'column',
   pen: { color: '#1f2a2b', line: 'full', weightMm: 0.35 },

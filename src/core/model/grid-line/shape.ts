@@ -4,7 +4,7 @@ import { circle, segment } from '../../geometry/piece/piece'
 import { seenFrom } from '../../geometry/space'
 import { add, distance, type Point, scale, subtract, unit } from '../../geometry/vector'
 import { levelsOf, STOREY_MM, storeyHeightMm } from '../level/schema'
-import type { Lettering, ShapeKind, Surroundings } from '../shape'
+import type { ElementKind, Lettering, Surroundings } from '../shape'
 import { type GridLine, gridLineSchema } from './schema'
 
 /** Radius of the bubbles: 8 mm across on a plan of 1:100. */
@@ -47,7 +47,9 @@ function marksOf(line: GridLine, around: Surroundings): Point[] {
   return stood ? [{ x: stood.top.x, y: stood.top.y + BUBBLE_MM }] : []
 }
 
-export const gridLineShape: ShapeKind<GridLine> = {
+export const gridLineShape: ElementKind<GridLine> = {
+  dxfLayer: () => 'S-GRID',
+  printGroup: 'Grid',
   schema: gridLineSchema,
   word: 'grid line',
   pen: { color: '#5a615c', line: 'chain', weightMm: 0.18 },

@@ -1,6 +1,7 @@
 import { type Affine, apply, lengthFactor } from '../../geometry/affine'
 import { directionUnder, mapPiece, mirrors } from '../../geometry/piece/map'
-import { type PlainShape, plainKind } from '../plain-shapes'
+import type { PlainShape } from '../plain-schemas'
+import { plainKind } from '../plain-shapes'
 import type { ShapeKind, Surroundings } from '../shape'
 import type { SymbolRecord } from '../symbol/schema'
 import { type Insert, insertSchema } from './schema'

@@ -16,7 +16,7 @@ import {
   type Vector3,
 } from '../../geometry/space'
 import { distance, type Point } from '../../geometry/vector'
-import type { ShapeKind, Surroundings } from '../shape'
+import type { ElementKind, Surroundings } from '../shape'
 import { frameOf } from '../work-plane/frame'
 import { bodyOf, endRings, type MemberBody } from './body'
 import { lineOf, placedMember, turnFor } from './placing'
@@ -149,7 +149,9 @@ const traced = (start: PlaceSeen, end: PlaceSeen) => ({
   endAsideMm: end.asideMm,
 })
 
-export const memberShape: ShapeKind<Member> = {
+export const memberShape: ElementKind<Member> = {
+  dxfLayer: ({ use }) => (use === 'beam' ? 'S-BEAM' : use === 'column' ? 'S-COLS' : 'S-FRAM'),
+  printGroup: 'Members',
   schema: memberSchema,
   word: 'member',
   pen: { color: '#123f43', line: 'full', weightMm: 0.3 },

@@ -4,7 +4,7 @@ import { mirrors } from '../../geometry/piece/map'
 import { type Piece, segment } from '../../geometry/piece/piece'
 import { add, type Point, scale } from '../../geometry/vector'
 import type { Pen } from '../pen'
-import type { ShapeKind, Surroundings } from '../shape'
+import type { ElementKind, Surroundings } from '../shape'
 import { alongOf } from '../wall/line'
 import type { Wall } from '../wall/schema'
 import { type PlacedOpening, placeOpening } from './place'
@@ -62,7 +62,14 @@ function leavesOf(opening: Opening, { along, left, corners, middle }: PlacedOpen
 }
 
 /** Doors, windows and passages as plans draw them: the hole, then leaves or panes. */
-export const openingShape: ShapeKind<Opening> = {
+const OPENING_LAYERS = { door: 'A-DOOR', window: 'A-GLAZ', passage: 'A-OPNG' } as const satisfies Record<
+  Opening['use'],
+  string
+>
+
+export const openingShape: ElementKind<Opening> = {
+  dxfLayer: ({ use }) => OPENING_LAYERS[use],
+  printGroup: 'Openings',
   schema: openingSchema,
   word: 'opening',
   pen: PEN,

@@ -4,7 +4,7 @@ import { segment } from '../../geometry/piece/piece'
 import { dot3, type Frame, placeIn, pointSeen, seenFrom } from '../../geometry/space'
 import { add, type Point, subtract } from '../../geometry/vector'
 import { mappedRing, vertices, withVertex } from '../path/shape'
-import type { ShapeKind, Surroundings } from '../shape'
+import type { ElementKind, Surroundings } from '../shape'
 import { cornersOfPlate, frameOfPlate, outlineOfPlate } from './place'
 import { type Plate, plateSchema } from './schema'
 
@@ -48,7 +48,9 @@ function inOwnPlane(
   }
 }
 
-export const plateShape: ShapeKind<Plate> = {
+export const plateShape: ElementKind<Plate> = {
+  dxfLayer: () => 'S-PLAT',
+  printGroup: 'Members',
   schema: plateSchema,
   word: 'plate',
   pen: { color: '#2b4a55', line: 'full', weightMm: 0.3 },

@@ -2,7 +2,7 @@ import { chainOf, ringChain } from '../../draft/chain'
 import { apply } from '../../geometry/affine'
 import { segment } from '../../geometry/piece/piece'
 import { add, leftOf, middle, type Point, scale } from '../../geometry/vector'
-import type { ShapeKind } from '../shape'
+import type { ElementKind } from '../shape'
 import { slopeOf } from './plane'
 import { type Roof, roofSchema } from './schema'
 
@@ -18,7 +18,9 @@ function arrow(roof: Roof): Point[] {
   return [add(foot, scale(uphill, ARROW_MM)), foot, barb(1), barb(-1)]
 }
 
-export const roofShape: ShapeKind<Roof> = {
+export const roofShape: ElementKind<Roof> = {
+  dxfLayer: () => 'A-ROOF',
+  printGroup: 'Roofs',
   schema: roofSchema,
   word: 'roof',
   pen: { color: '#7a4a1e', line: 'chain', weightMm: 0.35 },

@@ -1,10 +1,12 @@
 import { chainOf } from '../../draft/chain'
 import { apply } from '../../geometry/affine'
 import { segment } from '../../geometry/piece/piece'
-import type { ShapeKind } from '../shape'
+import type { ElementKind } from '../shape'
 import { type Separator, separatorSchema } from './schema'
 
-export const separatorShape: ShapeKind<Separator> = {
+export const separatorShape: ElementKind<Separator> = {
+  dxfLayer: () => 'A-AREA-BNDY',
+  printGroup: null,
   schema: separatorSchema,
   word: 'separator',
   pen: { color: '#155457', line: 'dashed', weightMm: 0.25 },

@@ -1,9 +1,11 @@
 import { ringChain } from '../../draft/chain'
 import { apply } from '../../geometry/affine'
-import type { ShapeKind } from '../shape'
+import type { ElementKind } from '../shape'
 import { type Slab, slabSchema } from './schema'
 
-export const slabShape: ShapeKind<Slab> = {
+export const slabShape: ElementKind<Slab> = {
+  dxfLayer: () => 'A-FLOR',
+  printGroup: 'Slabs',
   schema: slabSchema,
   word: 'slab',
   pen: { color: '#5b6a6b', line: 'chain', weightMm: 0.25 },

@@ -2,7 +2,7 @@ import { chainOf, ringChain } from '../../draft/chain'
 import { apply, lengthFactor } from '../../geometry/affine'
 import { segment } from '../../geometry/piece/piece'
 import { add, leftOf, type Point, scale, subtract, unit } from '../../geometry/vector'
-import type { ShapeKind } from '../shape'
+import type { ElementKind } from '../shape'
 import { type Stair, stairSchema } from './schema'
 import { treadRing } from './steps'
 
@@ -19,7 +19,9 @@ function arrow({ start, end, widthMm }: Stair): (readonly [Point, Point])[] {
   ]
 }
 
-export const stairShape: ShapeKind<Stair> = {
+export const stairShape: ElementKind<Stair> = {
+  dxfLayer: () => 'A-FLOR-STRS',
+  printGroup: 'Stairs',
   schema: stairSchema,
   word: 'stair',
   pen: { color: '#3d4f50', line: 'full', weightMm: 0.25 },

@@ -1,7 +1,7 @@
 import { array, type InferType, lazy, mixed, object, string } from 'yup'
 import { idSchema, pointSchema } from '../fields'
 import { numbers } from '../path/schema'
-import { type PlainShape, validatePlainShape } from '../plain-shapes'
+import { type PlainShape, validatePlainShape } from '../plain-schemas'
 
 const shapeSchema = lazy(() =>
   mixed<PlainShape>()

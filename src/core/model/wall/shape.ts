@@ -1,13 +1,15 @@
 import { chainOf } from '../../draft/chain'
 import { apply, lengthFactor } from '../../geometry/affine'
 import { mirrors } from '../../geometry/piece/map'
-import type { ShapeKind } from '../shape'
+import type { ElementKind } from '../shape'
 import { flipped } from '../wall-type/typed'
 import { tracedPiece } from './line'
 import { type Wall, wallSchema } from './schema'
 
 /** A wall as it is edited: by its traced line. Its faces come from its neighbours too, see joins.ts. */
-export const wallShape: ShapeKind<Wall> = {
+export const wallShape: ElementKind<Wall> = {
+  dxfLayer: () => 'A-WALL',
+  printGroup: 'Walls',
   schema: wallSchema,
   word: 'wall',
   caught: true,

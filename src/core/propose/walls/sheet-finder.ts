@@ -1,6 +1,6 @@
 import { projectPiece } from '../../geometry/piece/map'
 import { type Homography, invertProjective, project } from '../../geometry/projective'
-import type { CatchIndex } from '../../snap/catch-index'
+import type { CatchIndex } from '../../sheet/catch-index'
 import type { LineFinder } from '../wall-run'
 
 /** Lines looked at in one place at most. */

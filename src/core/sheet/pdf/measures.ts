@@ -1,9 +1,9 @@
 import { ParseSpeeds, PDFArray, PDFDict, PDFDocument, PDFHexString, PDFName, PDFNumber, PDFString } from 'pdf-lib'
-import type { StatedMeasure } from '../../fit/measures'
 import { apply } from '../../geometry/affine'
 import { type Box, boxOf, corners } from '../../geometry/box'
 import { distance, type Point } from '../../geometry/vector'
 import { MM_PER, MM_PER_PT, UNIT_WORDS } from '../../units/length'
+import type { StatedMeasure } from '../measures'
 import { type PageSpace, pageSpace } from './page-space'
 
 /** Units by the labels that files give them, in millimetres. */

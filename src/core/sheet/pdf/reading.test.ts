@@ -3,7 +3,7 @@ import { expectSame, visibleOf } from '../../../../tests/support/compare'
 import { handWritten } from '../../../../tests/support/hand-written'
 import { byPoppler } from '../../../../tests/support/poppler'
 import { readSheet } from '../../../../tests/support/read-sheet'
-import { CatchIndex } from '../../snap/catch-index'
+import { CatchIndex } from '../catch-index'
 import { contentOf, countContent, Flag, isVisible, type Linework } from '../linework'
 
 const read = async (...page: Parameters<typeof handWritten>): Promise<Linework> =>

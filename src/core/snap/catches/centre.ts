@@ -1,4 +1,4 @@
-import type { CatchKind } from '../catch'
+import type { CatchKind } from '../catch-kind'
 import { roundOf } from './round'
 
 /** The centre of a circle or an arc, at the centre itself or while its line is near. */

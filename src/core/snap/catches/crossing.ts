@@ -1,7 +1,7 @@
 import { meetings } from '../../geometry/piece/meetings'
 import { segmentCrossing } from '../../geometry/segment'
-import type { Candidate, CatchKind } from '../catch'
-import { chordsNear, type NearLine } from '../catch-index'
+import { chordsNear, type NearLine } from '../../sheet/catch-index'
+import type { Candidate, CatchKind } from '../catch-kind'
 import type { CatchScene } from '../scene'
 
 /** Where two lines cross. */

@@ -1,6 +1,6 @@
 import { isWhole } from '../../geometry/piece/piece'
 import { Flag } from '../../sheet/linework'
-import type { CatchKind } from '../catch'
+import type { CatchKind } from '../catch-kind'
 
 /** Where a line ends; an end that is only where a clip cut it is none, and a whole circle has none. */
 export const end: CatchKind = {

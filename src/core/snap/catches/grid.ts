@@ -1,4 +1,4 @@
-import type { CatchKind } from '../catch'
+import type { CatchKind } from '../catch-kind'
 
 /** The nearest point of the grid, where one is set. */
 export const grid: CatchKind = {

@@ -2,7 +2,7 @@ import { meetings } from '../../geometry/piece/meetings'
 import { segment } from '../../geometry/piece/piece'
 import { lineCrossing } from '../../geometry/segment'
 import { add, along, type Point, scale } from '../../geometry/vector'
-import type { CatchKind } from '../catch'
+import type { CatchKind } from '../catch-kind'
 import { footOnGuide } from '../guides'
 import type { Guide } from '../scene'
 

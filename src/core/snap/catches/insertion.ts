@@ -1,4 +1,4 @@
-import type { CatchKind } from '../catch'
+import type { CatchKind } from '../catch-kind'
 
 /** Where a text or a symbol was put down. */
 export const insertion: CatchKind = {

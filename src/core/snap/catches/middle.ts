@@ -1,7 +1,7 @@
 import { isWhole, placeAt } from '../../geometry/piece/piece'
 import { middle as middleOf } from '../../geometry/vector'
 import { Flag } from '../../sheet/linework'
-import type { CatchKind } from '../catch'
+import type { CatchKind } from '../catch-kind'
 
 /** Half way along a line that is seen whole. */
 export const middle: CatchKind = {

@@ -1,5 +1,5 @@
-import type { CatchKind } from '../catch'
-import { nearestOn } from '../catch-index'
+import { nearestOn } from '../../sheet/catch-index'
+import type { CatchKind } from '../catch-kind'
 
 /** The nearest place on a line. */
 export const onLine: CatchKind = {

@@ -1,5 +1,5 @@
 import { parameterOfAngle, placeAt } from '../../geometry/piece/piece'
-import type { CatchKind } from '../catch'
+import type { CatchKind } from '../catch-kind'
 import { roundOf } from './round'
 
 const QUARTERS = [0, 0.5, 1, 1.5].map((part) => part * Math.PI)

@@ -1,4 +1,4 @@
-import type { CatchKind } from '../catch'
+import type { CatchKind } from '../catch-kind'
 import { centre } from './centre'
 import { crossing } from './crossing'
 import { end } from './end'

@@ -1,5 +1,5 @@
 import { feetFrom } from '../../geometry/piece/feet'
-import type { CatchKind } from '../catch'
+import type { CatchKind } from '../catch-kind'
 
 /** Where the line being drawn would meet another one square. */
 export const squareTo: CatchKind = {

@@ -1,5 +1,5 @@
 import { touchesFrom } from '../../geometry/piece/feet'
-import type { CatchKind } from '../catch'
+import type { CatchKind } from '../catch-kind'
 import { roundOf } from './round'
 
 /** Where the line being drawn would touch a curve. */

@@ -1,6 +1,6 @@
-import type { StatedMeasure } from '@/core/fit/measures'
 import type { Affine } from '@/core/geometry/affine'
 import { isVisible, type Linework } from '@/core/sheet/linework'
+import type { StatedMeasure } from '@/core/sheet/measures'
 import { findLargeImages, type LargeImage, standsFor, withoutLargeImages } from '@/core/sheet/pdf/large-images'
 import type { PdfFile, PdfPage } from '@/core/sheet/pdf/open'
 import { SourceError } from '@/core/sheet/problem'

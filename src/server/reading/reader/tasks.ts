@@ -1,8 +1,8 @@
 import type { ScaleProposal } from '@/core/fit/proposal/propose'
-import type { StatedRatio } from '@/core/fit/stated-ratio'
 import type { Point } from '@/core/geometry/vector'
 import type { Counts, PageContent } from '@/core/sheet/linework'
 import type { SourceProblem } from '@/core/sheet/problem'
+import type { StatedRatio } from '@/core/units/ratio-in-text'
 import type { PrintParts, Resolution } from '../sheet-file'
 
 /** What a reader is asked, page by page of one file. It knows bytes and nothing of projects. */

@@ -1,8 +1,8 @@
 import type { Point } from '@/core/geometry/vector'
 import type { PassedPoint } from '@/core/snap/scene'
-import { toScreen, type View } from '@/studio/state/view'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
-import type { BoardPoint } from '../catch-on-board'
 import { paintStraight, stamp } from './cheap'
 
 /** What the cursor has caught: its lines lit up, a small ring, and the word for it. */

@@ -1,7 +1,9 @@
 import type { Point } from '@/core/geometry/vector'
-import { toScreen, type View } from '@/studio/state/view'
-import type { FrameWay } from '@/studio/tooling/picking'
+import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
+
+/** How shapes are taken in by a drawn frame. */
+export type FrameWay = 'inside' | 'touching' | 'lasso'
 
 /** What is being drawn around things to pick them: whole ones within a full line, touched ones within a broken one. */
 export function paintFrame(canvas: CanvasRenderingContext2D, view: View, ring: readonly Point[], way: FrameWay): void {

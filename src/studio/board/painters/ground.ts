@@ -1,4 +1,4 @@
-import { toScreen, type View } from '@/studio/state/view'
+import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 import { stamp } from './cheap'
 

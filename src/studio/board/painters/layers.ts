@@ -1,6 +1,6 @@
 import type { Plan } from '@/core/model/plan'
 import type { LayerUse } from '@/core/model/wall-type/schema'
-import { type View, visibleBox } from '@/studio/state/view'
+import { type View, visibleBox } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 import { traceRing } from './ring'
 

@@ -1,5 +1,5 @@
 import type { Point } from '@/core/geometry/vector'
-import { toScreen, type View } from '@/studio/state/view'
+import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 
 /** Lines this near to upright are lettered as upright ones. */

@@ -5,7 +5,7 @@ import type { Plan } from '@/core/model/plan'
 import { levelLinesOn } from '@/core/model/work-plane/frame'
 import { type WorkPlane, workPlaneOf } from '@/core/model/work-plane/schema'
 import { formatLength } from '@/core/units/format'
-import { toScreen, type View } from '@/studio/state/view'
+import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 
 /** The work plane of the building that a plan is looked at on; null on a level, and on the view of a part. */

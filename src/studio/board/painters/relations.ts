@@ -2,7 +2,7 @@ import type { Point } from '@/core/geometry/vector'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { Relation, RelationWay } from '@/core/model/relation/schema'
 import { placeOfFeature } from '@/core/sketch/pick'
-import { toScreen, type View } from '@/studio/state/view'
+import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 
 /** Half the width of a mark. */

@@ -1,5 +1,5 @@
 import type { Point } from '@/core/geometry/vector'
-import { toScreen, type View } from '@/studio/state/view'
+import { toScreen, type View } from '@/studio/kernel/view'
 
 /** Continues the canvas's path along a closed ring of the model. */
 export function traceRing(canvas: CanvasPath, view: View, ring: readonly Point[]): void {

@@ -1,6 +1,6 @@
 import type { Plan, PlannedShape } from '@/core/model/plan'
 import { formatArea } from '@/core/units/format'
-import { toScreen, type View } from '@/studio/state/view'
+import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 import { traceRing } from './ring'
 

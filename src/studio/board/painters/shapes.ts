@@ -7,7 +7,7 @@ import { DASHES_MM, type Pen } from '@/core/model/pen'
 import type { Plan, PlannedShape } from '@/core/model/plan'
 import type { Lettering } from '@/core/model/shape'
 import { penOf } from '@/core/model/shapes'
-import { toScreen, type View, visibleBox } from '@/studio/state/view'
+import { toScreen, type View, visibleBox } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 
 /** Chords leave a curve by no more than this. */

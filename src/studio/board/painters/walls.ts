@@ -1,5 +1,5 @@
 import type { Point } from '@/core/geometry/vector'
-import type { View } from '@/studio/state/view'
+import type { View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 import { traceRing } from './ring'
 

@@ -2,7 +2,7 @@ import { invert } from '@/core/geometry/affine'
 import { type Box, boxOf, intersect, isEmpty, mapBox } from '@/core/geometry/box'
 import { placementMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { type View, visibleBox } from '@/studio/state/view'
+import { type View, visibleBox } from '@/studio/kernel/view'
 
 /** The part of a sheet that a view shows, in points; null where it shows none. */
 export function seenOfSheet(

@@ -1,7 +1,7 @@
-import { type Remote, wrap } from 'comlink'
 import { create } from 'zustand'
 import type { Box } from '@/core/geometry/box'
 import { contentUrl, type SheetView } from '@/studio/state/api'
+import { WorkerClient } from '@/studio/state/worker-client'
 import type { DrawRequest, SheetRenderer } from '@/workers/sheet-renderer'
 import type { DrawnFrom } from './drawn-from'
 
@@ -45,17 +45,13 @@ function update(underlayId: string, change: Partial<SheetPictures>): void {
   }))
 }
 
-let renderer: Remote<SheetRenderer> | null = null
-
-function theRenderer(): Remote<SheetRenderer> {
-  renderer ??= wrap<SheetRenderer>(
-    new Worker(new URL('../../../workers/sheet-renderer.ts', import.meta.url), { type: 'module' }),
-  )
-  return renderer
-}
+const renderer = new WorkerClient<SheetRenderer>(
+  () => new Worker(new URL('../../../workers/sheet-renderer.ts', import.meta.url), { type: 'module' }),
+)
 
 /** A picture that is shown once and not kept. */
-export const drawOnce = (request: DrawRequest): Promise<ImageBitmap | null> => theRenderer().draw(request)
+export const drawOnce = (request: DrawRequest): Promise<ImageBitmap | null> =>
+  renderer.call((sheets) => sheets.draw(request))
 
 /** Longer side of a quick picture that we draw ourselves, in pixels. */
 const WHOLE_PX = 1200
@@ -73,7 +69,9 @@ export function needWholePicture(underlayId: string, from: DrawnFrom, sheet: She
   const pxPerPt = WHOLE_PX / Math.max(widthPt, heightPt)
   const made = plain
     ? fetch(contentUrl(pictureHash!)).then(async (response) => createImageBitmap(await response.blob()))
-    : theRenderer().draw({ purpose: `${underlayId}: whole`, look: look!, tint: from.tint, region, pxPerPt })
+    : renderer.call((sheets) =>
+        sheets.draw({ purpose: `${underlayId}: whole`, look: look!, tint: from.tint, region, pxPerPt }),
+      )
   made
     .then((bitmap) => {
       if (!bitmap || asked.get(underlayId) !== key) return
@@ -89,7 +87,7 @@ export async function drawSharp(underlayId: string, from: DrawnFrom, region: Box
   if (!look) return
   update(underlayId, { drawing: true })
   try {
-    const bitmap = await theRenderer().draw({ purpose: underlayId, look, tint, region, pxPerPt })
+    const bitmap = await renderer.call((sheets) => sheets.draw({ purpose: underlayId, look, tint, region, pxPerPt }))
     if (!bitmap) return
     useSheetPictures.getState().byUnderlay.get(underlayId)?.sharp?.bitmap.close()
     update(underlayId, { sharp: { bitmap, region, pxPerPt, key }, drawing: false })

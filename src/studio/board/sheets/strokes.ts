@@ -1,15 +1,17 @@
-import { type Remote, transfer, wrap } from 'comlink'
+import { transfer } from 'comlink'
 import { distanceTo } from '@/core/geometry/piece/measure'
 import { segment } from '@/core/geometry/piece/piece'
 import { project } from '@/core/geometry/projective'
 import { add, leftOf, type Point, scale, subtract, unit } from '@/core/geometry/vector'
 import { boardMap, sheetMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
+import type { NearLine } from '@/core/sheet/catch-index'
 import { Flag } from '@/core/sheet/linework'
 import type { Stroke } from '@/core/sheet/strokes'
-import type { NearLine } from '@/core/snap/catch-index'
+import { toPlane, toScreen, type View } from '@/studio/kernel/view'
 import { useProject } from '@/studio/state/store'
-import { toPlane, toScreen, useView, type View } from '@/studio/state/view'
+import { useView } from '@/studio/state/view'
+import { WorkerClient } from '@/studio/state/worker-client'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import type { StrokeFinder } from '@/workers/strokes'
 import { paintSheet } from './paint'
@@ -22,7 +24,9 @@ const CELL_PX = 10
 /** Places that are remembered. */
 const MOST_KEPT = 60
 
-let worker: Remote<StrokeFinder> | null = null
+const finder = new WorkerClient<StrokeFinder>(
+  () => new Worker(new URL('../../../workers/strokes.ts', import.meta.url), { type: 'module' }),
+)
 const kept = new Map<string, readonly NearLine[]>()
 let asked: string | null = null
 const listeners = new Set<() => void>()
@@ -61,9 +65,10 @@ async function find(key: string, underlay: Underlay, cell: Point, view: View): P
   const pixels = pixelsAt(underlay, cell, view)
   const back = sheetMap(underlay.placement)
   if (!pixels || !back) return
-  worker ??= wrap<StrokeFinder>(new Worker(new URL('../../../workers/strokes.ts', import.meta.url), { type: 'module' }))
   const middle = { x: PATCH_PX / 2, y: PATCH_PX / 2 }
-  const strokes = await worker.find(transfer(pixels, [pixels.buffer]), PATCH_PX, PATCH_PX, middle)
+  const strokes = await finder.call((strokes) =>
+    strokes.find(transfer(pixels, [pixels.buffer]), PATCH_PX, PATCH_PX, middle),
+  )
   const onSheet = (q: Point) =>
     project(back, toPlane(view, { x: q.x - PATCH_PX / 2 + cell.x, y: q.y - PATCH_PX / 2 + cell.y }))
   kept.set(

@@ -10,12 +10,12 @@ import { paintSheet } from '@/studio/board/sheets/paint'
 import { seenOfSheet } from '@/studio/board/sheets/seen'
 import { drawSharp, needWholePicture, useSheetPictures } from '@/studio/board/sheets/sheet-pictures'
 import { needTiles, useTiles } from '@/studio/board/sheets/tiles'
+import { toPlane, toScreen, type View } from '@/studio/kernel/view'
 import type { SheetView, SourceView } from '@/studio/state/api'
 import { needSheetData, useSheetData } from '@/studio/state/sheet-data'
-import { toPlane, toScreen, type View } from '@/studio/state/view'
 import { limitsOf } from '@/studio/tooling/shown'
 import { palette } from '@/studio/ui/palette'
-import type { ViewerMode } from './PageViewer'
+import type { ViewerMode } from './viewer-mode'
 
 const REST_MS = 120
 const CATCH_PX = 10

@@ -20,8 +20,7 @@ import { pageTitle } from './PageCard'
 import { CONTENT_WORDS, paperOf } from './paper'
 import { bringInPicked } from './place-sheets'
 import { ResolutionField } from './ResolutionField'
-
-export type ViewerMode = 'look' | 'rectangle' | 'polygon'
+import type { ViewerMode } from './viewer-mode'
 
 /** One page looked at closely: zoomed into, cropped, and brought in. @param order of all pages, to leaf through */
 export function PageViewer({ order }: { order: readonly string[] }) {

@@ -1,6 +1,7 @@
-import { refit } from '@/studio/features/fit/refit'
+import { underlaysOf } from '@/core/model/underlay/underlays'
 import { api, type SheetView } from '@/studio/state/api'
-import { refreshSources, tell, underlaysOf, useProject } from '@/studio/state/store'
+import { refit } from '@/studio/state/refit'
+import { refreshSources, tell, useProject } from '@/studio/state/store'
 import { CommittedField } from '@/studio/ui/CommittedField'
 
 /** The resolution of an image, as its file states it or as the person does. */
@@ -42,5 +43,5 @@ async function overrule(sheet: SheetView, dpi: number | null): Promise<void> {
       const { placement } = before
       return { before, after: { ...before, placement: { ...placement, mmPerPt: placement.mmPerPt * growth } } }
     })
-  if (growth !== 1 && changed.length > 0) refit('Change resolution', changed)
+  if (growth !== 1 && changed.length > 0) refit({ label: 'Change resolution', refitted: changed })
 }

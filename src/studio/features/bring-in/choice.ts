@@ -18,8 +18,6 @@ interface Choice {
   /** By sheet, the part of it to bring in. */
   readonly crops: ReadonlyMap<string, readonly Point[]>
   readonly lay: LayChoices
-  /** Where the person clicked to lay them down. */
-  readonly at: Point | null
   /** The page looked at closely. */
   readonly viewing: string | null
 }
@@ -28,7 +26,6 @@ const NOTHING: Choice = {
   picked: [],
   crops: new Map(),
   lay: { where: 'beside', ratio: '', quarterTurns: 0, levelId: null },
-  at: null,
   viewing: null,
 }
 
@@ -60,8 +57,6 @@ export const cropPage = (id: string, crop: readonly Point[] | null): void =>
 
 export const viewPage = (id: string | null): void => set({ viewing: id })
 
-export const layAt = (at: Point): void => set({ at })
-
 /** Forgets what was picked; how pages are laid stays for the next ones, though not what they lie on. */
 export const letGo = (): void =>
-  set(({ lay }) => ({ picked: [], crops: new Map(), at: null, viewing: null, lay: { ...lay, levelId: null } }))
+  set(({ lay }) => ({ picked: [], crops: new Map(), viewing: null, lay: { ...lay, levelId: null } }))

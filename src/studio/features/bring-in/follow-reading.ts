@@ -1,8 +1,9 @@
 import { scaledAbout } from '@/core/geometry/affine'
 import { carriedBy, ratioOf } from '@/core/model/underlay/placement'
+import { underlaysOf } from '@/core/model/underlay/underlays'
 import { formatRatio } from '@/core/units/format'
-import { refit } from '@/studio/features/fit/refit'
-import { underlaysOf, useProject } from '@/studio/state/store'
+import { refit } from '@/studio/state/refit'
+import { useProject } from '@/studio/state/store'
 import { isFullSize, isUnread, sheetOf } from '@/studio/tooling/sheet-of'
 import { underlayBox } from '@/studio/tooling/underlay-box'
 
@@ -23,10 +24,13 @@ export function followReading(): () => void {
       const { ratio, paperFactor } = found.sheet
       if (!ratio || isFullSize(found.source, found.sheet)) continue
       const factor = (ratio.ratio * paperFactor) / ratioOf(underlay.placement)
-      const { minX, minY } = underlayBox(underlay)
+      const { minX, minY } = underlayBox(underlay, sources)
       const placement = carriedBy(underlay.placement, scaledAbout({ x: minX, y: minY }, factor))
       const after = { ...underlay, placement, sizedBy: undefined }
-      refit(`Take ${formatRatio(ratio.ratio)} as the sheet says`, [{ before: underlay, after }])
+      refit({
+        label: `Take ${formatRatio(ratio.ratio)} as the sheet says`,
+        refitted: [{ before: underlay, after }],
+      })
     }
   })
 }

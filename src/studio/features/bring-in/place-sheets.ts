@@ -4,17 +4,22 @@ import { displayOf } from '@/core/model/settings/schema'
 import { layOut, type Where } from '@/core/model/underlay/lay'
 import { newUnderlay } from '@/core/model/underlay/new'
 import type { Underlay } from '@/core/model/underlay/schema'
+import { underlaysOf } from '@/core/model/underlay/underlays'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { isImperial, type LengthDisplay } from '@/core/units/format'
 import { parseRatio } from '@/core/units/ratio'
+import { goTo, workbench } from '@/studio/board/workbench'
+import { valuesOf } from '@/studio/kernel/options'
 import { api, type SheetView, type SourceView } from '@/studio/state/api'
-import { goTo, levelForNew, planeWorkedOn, select, takeTool, workOn } from '@/studio/state/bench'
+import { choose, levelForNew, planeWorkedOn, useBench, workOn } from '@/studio/state/bench'
 import { showUnderlays } from '@/studio/state/show'
-import { put, tell, underlaysOf, useProject } from '@/studio/state/store'
+import { put, tell, useProject } from '@/studio/state/store'
 import { whenSized } from '@/studio/state/view'
 import { isFullSize, isUnread, sheetOf } from '@/studio/tooling/sheet-of'
 import { underlayBox } from '@/studio/tooling/underlay-box'
 import { type LayChoices, letGo, useChoice } from './choice'
+import { layDownOptions } from './options'
+import { place } from './tools/place'
 
 /** What a sheet that names no ratio is taken for until it is fitted: the commonest plan ratio, 1:100 or 1/4″ = 1′-0″. */
 const FIRST_RATIO = { metric: 100, imperial: 48 }
@@ -34,7 +39,7 @@ export function bringInPicked(): void {
   }
   if (lay.where === 'point') {
     goTo('fit')
-    takeTool('place')
+    workbench.take(place)
     return
   }
   placePicked(null)
@@ -61,7 +66,7 @@ export function placePicked(at: Point | null): void {
     ? { kind: 'point', at }
     : lay.where === 'origin'
       ? { kind: 'origin' }
-      : { kind: 'beside', taken: there.map(underlayBox).reduce(unite, EMPTY_BOX) }
+      : { kind: 'beside', taken: there.map((underlay) => underlayBox(underlay, sources)).reduce(unite, EMPTY_BOX) }
   const placements = layOut(
     found.map(({ source, sheet }) => ({
       ...sheet,
@@ -89,7 +94,7 @@ export function placePicked(at: Point | null): void {
   letGo()
   if (planeWorkedOn() !== boardOf(levelId)) workOn(boardOf(levelId))
   goTo('fit')
-  select(
+  workbench.pick(
     fresh.map(({ id }) => id),
     false,
   )
@@ -98,8 +103,11 @@ export function placePicked(at: Point | null): void {
 
 /** Lays pages down where the person clicks. @returns a function that stops doing so */
 export const followPlacing = (): (() => void) =>
-  useChoice.subscribe(({ at }) => {
-    if (at) placePicked(at)
+  useBench.subscribe((bench) => {
+    const { at } = valuesOf(layDownOptions, bench.chosen)
+    if (!at) return
+    choose(layDownOptions, { at: null })
+    placePicked(at)
   })
 
 /** A name that tells two pages of one file apart. */

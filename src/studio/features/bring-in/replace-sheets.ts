@@ -1,4 +1,5 @@
-import { put, underlaysOf, useProject } from '@/studio/state/store'
+import { underlaysOf } from '@/core/model/underlay/underlays'
+import { put, useProject } from '@/studio/state/store'
 
 /** Puts other pages under the same placements, in one change. @param pages by the page in use, the one that takes its place */
 export function replaceSheets(pages: ReadonlyMap<string, string>, label: string): number {

@@ -1,6 +1,6 @@
 import { create } from 'zustand'
+import { goTo } from '@/studio/board/workbench'
 import { api, OfflineError, type SendAs, type SourceView, UPLOAD_LIMIT_MB, uploadSource } from '@/studio/state/api'
-import { goTo } from '@/studio/state/bench'
 import { refreshSources, tell, useProject } from '@/studio/state/store'
 import { replaceSheets } from './replace-sheets'
 

@@ -5,7 +5,6 @@ import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { useState } from 'react'
 import { chainLength } from '@/core/draft/chain'
 import { doubleAreaOf } from '@/core/geometry/piece/measure'
 import { layersOf } from '@/core/model/layer/schema'
@@ -13,31 +12,25 @@ import { LINE_TYPES, type LineType } from '@/core/model/pen'
 import { isDrawn, kindOf, penOf, type Shape } from '@/core/model/shapes'
 import { formatArea, formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { StatedField } from '@/studio/features/sketch/StatedField'
-import { select, setChoices, takeTool, toolContext } from '@/studio/state/bench'
-import { put, tell } from '@/studio/state/store'
-import { removeShapes } from '@/studio/tooling/shape-edits'
+import { toolContext, workbench } from '@/studio/board/workbench'
+import { StatedField } from '@/studio/features/sketch/feature'
+import { put } from '@/studio/state/store'
+import { removal } from '@/studio/tooling/shape-edits'
 import { ColorChoice } from '@/studio/ui/ColorChoice'
 import { CommittedField } from '@/studio/ui/CommittedField'
+import { useDisplay } from '@/studio/ui/display'
 import { LengthField } from '@/studio/ui/LengthField'
 import {
   allLike,
   chainsAmong,
   close,
   type Done,
-  dissolve,
   dropNeedless,
   join,
-  makeSymbol,
   membersAlong,
   simplify,
   wallsAlong,
 } from './line-commands'
-
-const take = ({ say, pick }: Done): void => {
-  if (pick) select(pick)
-  tell(say)
-}
 
 /** What is picked, in words: `3 lines, 1 circle`. */
 function inWords(shapes: readonly Shape[]): string {
@@ -60,7 +53,7 @@ export function PickedShapes({ shapes }: { shapes: readonly Shape[] }) {
   const drawn = shapes.filter(isDrawn)
   const [first] = drawn
   const act = (command: (shapes: readonly Shape[], given: typeof context) => Done) => () =>
-    take(command(shapes, toolContext()))
+    workbench.carryOut(command(shapes, toolContext()))
   return (
     <>
       <Typography sx={{ fontSize: 16, fontWeight: 600 }}>{inWords(shapes)}</Typography>
@@ -99,7 +92,7 @@ export function PickedShapes({ shapes }: { shapes: readonly Shape[] }) {
           <Action
             key={way}
             word={{ layer: 'on its layer', kind: 'of its kind', alike: 'alike' }[way]}
-            onClick={() => select(allLike(shapes, way, toolContext()))}
+            onClick={() => workbench.pick(allLike(shapes, way, toolContext()))}
           />
         ))}
       </Stack>
@@ -113,16 +106,13 @@ export function PickedShapes({ shapes }: { shapes: readonly Shape[] }) {
         <Action word="Walls along" onClick={act(wallsAlong)} />
         <Action word="Members along" onClick={act(membersAlong)} />
         <Action word="Drop doubled and tiny" onClick={act(dropNeedless)} />
-        {shapes.some(({ kind }) => kind === 'insert') && <Action word="Dissolve" onClick={act(dissolve)} />}
         <Action
           word="Delete"
           onClick={() => {
-            removeShapes(shapes)
-            select([])
+            workbench.carryOut({ edit: removal(shapes, toolContext().records), pick: [] })
           }}
         />
       </Stack>
-      <SymbolMaker shapes={shapes} />
     </>
   )
 }
@@ -170,7 +160,7 @@ function PenFields({ shapes }: { shapes: readonly Extract<Shape, { layerId: stri
 
 /** Values that only one kind has. */
 function OwnFields({ shape }: { shape: Shape }) {
-  const { display } = toolContext()
+  const display = useDisplay()
   const length = (text: string) => {
     const mm = parseLength(text, display.unit)
     if (!(mm > 0)) throw new Error('Type a length of more than nothing.')
@@ -217,31 +207,4 @@ function OwnFields({ shape }: { shape: Shape }) {
       />
     )
   return null
-}
-
-/** What is picked becomes a symbol. */
-function SymbolMaker({ shapes }: { shapes: readonly Shape[] }) {
-  const [name, setName] = useState('')
-  const make = () => {
-    const { symbolId, ...done } = makeSymbol(name.trim(), shapes, toolContext())
-    take(done)
-    if (!symbolId) return
-    setName('')
-    setChoices({ symbolId })
-    takeTool('symbol-base')
-  }
-  return (
-    <Stack direction="row" sx={{ gap: 1, mt: 2 }}>
-      <TextField
-        size="small"
-        label="Name of a new symbol"
-        value={name}
-        onChange={({ target }) => setName(target.value)}
-        onKeyDown={({ key }) => key === 'Enter' && name.trim() && make()}
-      />
-      <Button variant="outlined" disabled={!name.trim()} onClick={make}>
-        Make
-      </Button>
-    </Stack>
-  )
 }

@@ -1,22 +1,14 @@
 import { type Chain, joinChains } from '@/core/draft/chain'
-import { shapesOfChain } from '@/core/draft/shapes-of'
 import { needless, simplified } from '@/core/draft/tidy'
-import { boxOf } from '@/core/geometry/box'
 import { flatten, lengthOf } from '@/core/geometry/piece/measure'
 import { bulgeOf, endOf, isWhole, segment, startOf } from '@/core/geometry/piece/piece'
-import type { Point } from '@/core/geometry/vector'
-import type { Edit } from '@/core/model/change/change'
-import { newInsert, placedShapes } from '@/core/model/insert/shape'
-import { isPlainShape, type PlainShape } from '@/core/model/plain-shapes'
-import type { Plan } from '@/core/model/plan'
 import { chainsOf, type Drawn, gripsOf, isDrawn, kindOf, penOf, type Shape } from '@/core/model/shapes'
-import type { SymbolRecord } from '@/core/model/symbol/schema'
+import { shapesOfChain } from '@/core/model/shapes-of-chain'
 import { facesOf } from '@/core/model/wall/geometry'
 import type { Wall } from '@/core/model/wall/schema'
-import { newMember } from '@/studio/features/frames/new-member'
-import { newWall } from '@/studio/features/walls/new-wall'
-import type { ToolContext } from '@/studio/kernel/tool'
-import { commit, put } from '@/studio/state/store'
+import { newMember } from '@/studio/features/frames/feature'
+import { newWall } from '@/studio/features/walls/feature'
+import { type After, type Effects, putting, type ToolContext } from '@/studio/kernel/tool'
 import { isLine, replaced } from '@/studio/tooling/shape-edits'
 
 /** Ends nearer than this are joined, points nearer to a straight line than this are left out. */
@@ -24,13 +16,8 @@ export const TIDY_MM = 1
 /** Lines shorter than this are tiny. */
 const TINY_MM = 0.5
 
-type After = Omit<Edit, 'before'>
-
-/** What a command did, in a sentence, and what is picked afterwards. */
-export interface Done {
-  readonly say: string
-  readonly pick?: readonly string[]
-}
+/** What a command comes to; it always says what it did, or why it could not. */
+export type Done = Effects & { readonly say: string }
 
 const linesAmong = (shapes: readonly Shape[]): Drawn[] => shapes.filter(isDrawn).filter(isLine)
 const removed = (shapes: readonly Shape[]): After[] => shapes.map(({ id }) => ({ id, after: null }))
@@ -48,15 +35,16 @@ export function join(shapes: readonly Shape[], { plan }: ToolContext): Done {
   const ids = lines.map(({ id }) => id)
   const made = joined.flatMap((chain) => shapesOfChain(chain, base, () => ids.shift() ?? crypto.randomUUID()))
   const kept = new Set(made.map(({ id }) => id))
-  commit('Join', [
-    ...made.map((after) => ({ id: after.id, after })),
-    ...removed(lines.filter(({ id }) => !kept.has(id))),
-  ])
-  return { say: `${count(lines.length, 'line')} joined into ${made.length}.`, pick: made.map(({ id }) => id) }
+  const edits = [...made.map((after) => ({ id: after.id, after })), ...removed(lines.filter(({ id }) => !kept.has(id)))]
+  return {
+    edit: { label: 'Join', edits },
+    say: `${count(lines.length, 'line')} joined into ${made.length}.`,
+    pick: made.map(({ id }) => id),
+  }
 }
 
 /** Closes open lines by a straight piece from end to start. */
-export function close(shapes: readonly Shape[], { plan }: ToolContext): Done {
+export function close(shapes: readonly Shape[], { plan, records }: ToolContext): Done {
   const edits = linesAmong(shapes).flatMap((shape): After[] => {
     const [chain] = chainsOf(shape, plan.around)
     if (!chain || chain.closed) return []
@@ -66,11 +54,10 @@ export function close(shapes: readonly Shape[], { plan }: ToolContext): Done {
     if (shape.kind === 'path' && shape.xy.length > 4) return [{ id: shape.id, after: { ...shape, closed: true } }]
     if (shape.kind === 'spline' && shape.by === 'through') return [{ id: shape.id, after: { ...shape, closed: true } }]
     if (chain.pieces.length === 1 && last.kind === 'segment') return []
-    return replaced(shape, [{ pieces: [...chain.pieces, segment(end, start)], closed: true }])
+    return replaced(shape, [{ pieces: [...chain.pieces, segment(end, start)], closed: true }], records)
   })
   if (edits.length === 0) return { say: 'There is no open line of more than one piece to close.' }
-  commit('Close', edits)
-  return { say: `${count(edits.length, 'line')} closed.` }
+  return { edit: { label: 'Close', edits }, say: `${count(edits.length, 'line')} closed.` }
 }
 
 /** Walls along lines, as the bench has them chosen; the lines stay. */
@@ -91,8 +78,8 @@ export function wallsAlong(shapes: readonly Shape[], context: ToolContext): Done
     // An arc that is tighter than the wall is thick bears none.
     .filter((wall) => facesOf(wall) !== null)
   if (made.length === 0) return { say: 'Walls run along straight lines and arcs: pick some.' }
-  put('Make walls along lines', ...made)
   return {
+    edit: putting('Make walls along lines', ...made),
     say: `${count(made.length, 'wall')} made along ${count(shapes.length, 'line')}, which stay.`,
     pick: made.map(({ id }) => id),
   }
@@ -110,15 +97,15 @@ export function membersAlong(shapes: readonly Shape[], context: ToolContext): Do
     ),
   )
   if (made.length === 0) return { say: 'Members run along straight lines: pick some.' }
-  put('Place members along lines', ...made)
   return {
+    edit: putting('Place members along lines', ...made),
     say: `${count(made.length, 'member')} placed along ${count(shapes.length, 'line')}, which stay.`,
     pick: made.map(({ id }) => id),
   }
 }
 
 /** Draws lines by fewer points, and curves by chords. */
-export function simplify(shapes: readonly Shape[], { plan }: ToolContext): Done {
+export function simplify(shapes: readonly Shape[], { plan, records }: ToolContext): Done {
   let [before, after] = [0, 0]
   const edits = linesAmong(shapes).flatMap((shape): After[] =>
     chainsOf(shape, plan.around).flatMap((chain) => {
@@ -130,12 +117,11 @@ export function simplify(shapes: readonly Shape[], { plan }: ToolContext): Done 
       const simple = simplified({ ...chain, pieces: straight }, TIDY_MM)
       before += straight.length
       after += simple.pieces.length
-      return replaced(shape, [simple])
+      return replaced(shape, [simple], records)
     }),
   )
   if (edits.length === 0) return { say: 'There is no line to simplify.' }
-  commit('Simplify', edits)
-  return { say: `${before} pieces drawn by ${after}, within 1 mm.` }
+  return { edit: { label: 'Simplify', edits }, say: `${before} pieces drawn by ${after}, within 1 mm.` }
 }
 
 /** Removes lines that lie on others, and tiny ones. */
@@ -152,57 +138,11 @@ export function dropNeedless(shapes: readonly Shape[], { plan }: ToolContext): D
   )
   if (gone.size === 0) return { say: 'Nothing is doubled or tiny among these.' }
   const ids = new Set([...gone].map((i) => single[i]!.shape.id))
-  commit('Drop doubled', removed([...ids].map((id) => plan.shapes.get(id)!.shape)))
   return {
+    edit: { label: 'Drop doubled', edits: removed([...ids].map((id) => plan.shapes.get(id)!.shape)) },
     say: `${count(ids.size, 'doubled or tiny line')} removed.`,
     pick: shapes.flatMap(({ id }) => (ids.has(id) ? [] : [id])),
   }
-}
-
-/** The base of a new symbol: the middle of what it holds. */
-function middleOf(shapes: readonly Shape[], plan: Plan): Point {
-  const { minX, minY, maxX, maxY } = boxOf(shapes.flatMap((shape) => gripsOf(shape, plan.around)))
-  return { x: (minX + maxX) / 2, y: (minY + maxY) / 2 }
-}
-
-/** Shapes as a symbol holds them: placed symbols are dissolved into what they show; dimensions and walls can't be held. */
-function held(shapes: readonly Shape[], { plan }: ToolContext): PlainShape[] {
-  return shapes.flatMap((shape): PlainShape[] => {
-    if (shape.kind === 'insert') return placedShapes(shape, plan.around)
-    return isPlainShape(shape) ? [shape] : []
-  })
-}
-
-/** Makes a symbol of shapes, and puts it in their place. Its base is their middle until another one is chosen. */
-export function makeSymbol(
-  name: string,
-  shapes: readonly Shape[],
-  context: ToolContext,
-): Done & { readonly symbolId?: string } {
-  const inside = held(shapes, context)
-  if (inside.length === 0) return { say: 'A symbol holds lines, texts and hatches: pick some first.' }
-  const base = middleOf(inside, context.plan)
-  const symbol: SymbolRecord = { id: crypto.randomUUID(), kind: 'symbol', name, base, shapes: inside }
-  const { layerId, planeId } = shapes.find(isDrawn) ?? { ...context.choices, planeId: context.planeId ?? undefined }
-  const insert = newInsert(symbol.id, base, layerId, planeId)
-  const gone = shapes.filter(({ kind }) => kind === 'insert' || isPlainShape({ kind }))
-  commit('Make symbol', [{ id: symbol.id, after: symbol }, { id: insert.id, after: insert }, ...removed(gone)])
-  return {
-    say: `${name} is a symbol now: click its base point, or press Esc to keep its middle.`,
-    pick: [insert.id],
-    symbolId: symbol.id,
-  }
-}
-
-/** Puts in the place of placed symbols what they show. */
-export function dissolve(shapes: readonly Shape[], { plan }: ToolContext): Done {
-  const inserts = shapes.flatMap((shape) => (shape.kind === 'insert' ? [shape] : []))
-  if (inserts.length === 0) return { say: 'Only placed symbols can be dissolved.' }
-  const made = inserts.flatMap((insert) =>
-    placedShapes(insert, plan.around).map((shape) => ({ ...shape, id: crypto.randomUUID() })),
-  )
-  commit('Dissolve symbol', [...removed(inserts), ...made.map((after) => ({ id: after.id, after }))])
-  return { say: 'What the symbol showed is drawn by itself now.', pick: made.map(({ id }) => id) }
 }
 
 /** Ids of everything that lies on the same layers, is of the same kinds, or is alike: same kind, layer and pen. */

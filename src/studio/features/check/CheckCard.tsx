@@ -9,12 +9,14 @@ import { tracedMm } from '@/core/check/traced'
 import { type DimensionResidual, residualOf } from '@/core/fit/residual'
 import type { ProjectRecord } from '@/core/model/registry'
 import { settingsOf } from '@/core/model/settings/schema'
+import { underlaysOf } from '@/core/model/underlay/underlays'
 import { wallOutlines } from '@/core/model/wall/joins'
 import { formatLength, formatPerThousand } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { light, toolContext } from '@/studio/state/bench'
-import { put, underlaysOf, useProject } from '@/studio/state/store'
+import { light } from '@/studio/state/bench'
+import { put, useProject } from '@/studio/state/store'
 import { CommittedField } from '@/studio/ui/CommittedField'
+import { useDisplay } from '@/studio/ui/display'
 import { FrameFindingList } from './FrameFindingList'
 import { HeightList } from './HeightList'
 import { NearMissList } from './NearMissList'
@@ -23,7 +25,7 @@ import { TraceCheckPanel } from './TraceCheckPanel'
 /** Every stated dimension against what is drawn and what is traced, over all sheets, the worst first. */
 export function CheckCard() {
   const records = useProject((project) => project.records)
-  const { display } = toolContext()
+  const display = useDisplay()
   const tolerance = toleranceOf(settingsOf(records))
   const corners = useMemo(() => cornersOf(records), [records])
   const rows = underlaysOf(records)
@@ -111,7 +113,7 @@ const cornersOf = (records: ReadonlyMap<string, ProjectRecord>) => {
 /** How far stated and drawn may differ on this job. */
 function ToleranceFields() {
   const records = useProject((project) => project.records)
-  const { display } = toolContext()
+  const display = useDisplay()
   const settings = settingsOf(records)
   const { mm, perThousand } = toleranceOf(settings)
   const keep = (change: object) => put('Set tolerance', { ...settings, ...change })

@@ -4,8 +4,10 @@ import Typography from '@mui/material/Typography'
 import type { FrameFinding } from '@/core/check/frames'
 import { isFramed } from '@/core/model/work-plane/follow'
 import { formatLength, type LengthDisplay } from '@/core/units/format'
-import { select, toolContext, workOn } from '@/studio/state/bench'
+import { workbench } from '@/studio/board/workbench'
+import { workOn } from '@/studio/state/bench'
 import { useProject } from '@/studio/state/store'
+import { useDisplay } from '@/studio/ui/display'
 import { useFrameFindings } from './frame-check'
 
 const asked = ({ rule }: FrameFinding, display: LengthDisplay): string =>
@@ -32,11 +34,11 @@ export function FrameFindingList() {
 
 function Findings() {
   const findings = useFrameFindings()
-  const { display } = toolContext()
+  const display = useDisplay()
   const show = ({ ids }: FrameFinding) => {
     const record = useProject.getState().records.get(ids[0]!)
     if (isFramed(record)) workOn(record.levelId)
-    select(ids)
+    workbench.pick(ids)
   }
   return (
     <Stack component="section" aria-label="Frames" sx={{ mb: 2 }}>

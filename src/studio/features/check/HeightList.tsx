@@ -5,11 +5,13 @@ import { modelledHeights, nearestHeight } from '@/core/check/heights'
 import { isHeightOut, toleranceOf } from '@/core/check/tolerance'
 import { settingsOf } from '@/core/model/settings/schema'
 import type { Underlay } from '@/core/model/underlay/schema'
+import { underlaysOf } from '@/core/model/underlay/underlays'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { formatLength } from '@/core/units/format'
-import { useLevelMarks } from '@/studio/features/fit/level-marks'
-import { light, toolContext } from '@/studio/state/bench'
-import { underlaysOf, useProject } from '@/studio/state/store'
+import { useLevelMarks } from '@/studio/features/fit/feature'
+import { light } from '@/studio/state/bench'
+import { useProject } from '@/studio/state/store'
+import { useDisplay } from '@/studio/ui/display'
 
 /** Heights that sections state against those of the model: levels, and where members begin, end, and have their upper and lower side. */
 export function HeightList() {
@@ -31,7 +33,7 @@ function OfSheet({ underlay, heights }: { underlay: Underlay; heights: readonly 
   const marks = useLevelMarks(underlay)
   const records = useProject((project) => project.records)
   const tolerance = toleranceOf(settingsOf(records))
-  const { display } = toolContext()
+  const display = useDisplay()
   return marks.map((mark) => {
     const modelledMm = nearestHeight(heights, mark.statedMm)
     const off = modelledMm !== null && isHeightOut(modelledMm - mark.statedMm, tolerance)

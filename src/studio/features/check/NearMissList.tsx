@@ -4,9 +4,10 @@ import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import { type NearMiss, nearMisses } from '@/core/check/near-misses'
 import { formatLength } from '@/core/units/format'
-import { select, toolContext } from '@/studio/state/bench'
+import { workbench } from '@/studio/board/workbench'
 import { commit, useProject } from '@/studio/state/store'
 import { handedOn } from '@/studio/tooling/shape-edits'
+import { useDisplay } from '@/studio/ui/display'
 
 const WORDS: Record<NearMiss['kind'], (off: string) => string> = {
   apart: (off) => `Two ends miss one another by ${off}`,
@@ -44,7 +45,7 @@ function mend({ kind, mended, gone }: NearMiss): void {
 /** Walls that are almost as they were meant, each with what mends it. */
 export function NearMissList() {
   const records = useProject((project) => project.records)
-  const { display } = toolContext()
+  const display = useDisplay()
   const walls = useMemo(() => [...records.values()].filter((record) => record.kind === 'wall'), [records])
   const misses = useMemo(() => nearMisses(walls), [walls])
   if (walls.length === 0) return null
@@ -67,7 +68,7 @@ export function NearMissList() {
           <Button
             size="small"
             sx={{ flex: 1, textAlign: 'left', justifyContent: 'start' }}
-            onClick={() => select(miss.ids)}
+            onClick={() => workbench.pick(miss.ids)}
           >
             {WORDS[miss.kind](formatLength(miss.offMm, display))}
           </Button>

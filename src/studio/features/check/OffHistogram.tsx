@@ -4,7 +4,7 @@ import Box from '@mui/material/Box'
 import { useEffect, useRef } from 'react'
 import { OFF_CLASSES_MM } from '@/core/check/trace-to-sheet'
 import { formatLength } from '@/core/units/format'
-import { toolContext } from '@/studio/state/bench'
+import { toolContext } from '@/studio/board/workbench'
 import { CHART_FIGURE, chartIn, WORD_AXIS } from '@/studio/ui/chart'
 import { palette } from '@/studio/ui/palette'
 

@@ -16,10 +16,12 @@ import { distance } from '@/core/geometry/vector'
 import { settingsOf } from '@/core/model/settings/schema'
 import { isShape, kindOf } from '@/core/model/shapes'
 import { formatLength } from '@/core/units/format'
-import { select, toolContext, useBench } from '@/studio/state/bench'
+import { toolContext, workbench } from '@/studio/board/workbench'
+import { useBench } from '@/studio/state/bench'
 import { useSheetData } from '@/studio/state/sheet-data'
 import { useProject } from '@/studio/state/store'
 import { showBox } from '@/studio/state/view'
+import { useDisplay } from '@/studio/ui/display'
 import { compareWithSheets, useTraceCheck } from './trace-check'
 
 const OffHistogram = dynamic(() => import('./OffHistogram'), { ssr: false })
@@ -32,7 +34,7 @@ const AROUND_MM = 800
 /** Shows an edge on the board and picks its element. */
 function look(match: EdgeMatch | WallDoubt): void {
   useTraceCheck.setState({ looked: match })
-  select([match.elementId])
+  workbench.pick([match.elementId])
   showBox(grow(boxOf([match.start, match.end]), AROUND_MM))
 }
 
@@ -46,7 +48,7 @@ export function TraceCheckPanel() {
   useEffect(() => {
     void compareWithSheets()
   }, [records, sheets, levelId])
-  const { display } = toolContext()
+  const display = useDisplay()
   const { mm: toleranceMm } = toleranceOf(settingsOf(records))
   const counts = useMemo(() => countByClass(matches), [matches])
   if (matches.length === 0) return null
@@ -108,7 +110,7 @@ const DOUBT_WORDS: Readonly<Record<WallDoubt['kind'], (length: string) => string
 
 /** Where the sheet shows otherwise what was traced: walls that run on, openings that are missing or lie elsewhere. */
 function Doubts({ doubts }: { doubts: readonly WallDoubt[] }) {
-  const { display } = toolContext()
+  const display = useDisplay()
   if (doubts.length === 0)
     return (
       <Typography color="text.secondary" sx={{ fontSize: 12.5 }}>

@@ -4,10 +4,12 @@ import { compareWall, type WallDoubt } from '@/core/check/wall-on-sheet'
 import { levelIdOf } from '@/core/model/level/schema'
 import type { Opening } from '@/core/model/opening/schema'
 import type { ProjectRecord } from '@/core/model/registry'
+import { underlaysOf } from '@/core/model/underlay/underlays'
 import { sheetLinesOnBoard } from '@/studio/board/catch-on-board'
-import { toolContext, useBench } from '@/studio/state/bench'
+import { toolContext } from '@/studio/board/workbench'
+import { useBench } from '@/studio/state/bench'
 import { useSheetData } from '@/studio/state/sheet-data'
-import { underlaysOf, useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/store'
 
 /** Every traced edge against the sheets. */
 export interface TraceCheck {

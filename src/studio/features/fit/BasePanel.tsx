@@ -11,13 +11,16 @@ import type { Underlay } from '@/core/model/underlay/schema'
 import { parseAngleDeg } from '@/core/units/angle'
 import { formatLength } from '@/core/units/format'
 import { parsePlace } from '@/core/units/place'
-import { select, setChoices, takeTool, useBench } from '@/studio/state/bench'
+import { workbench } from '@/studio/board/workbench'
+import { choose, useOptions } from '@/studio/state/bench'
 import { showUnderlays } from '@/studio/state/show'
 import { tell, useProject } from '@/studio/state/store'
 import { attempt } from '@/studio/tooling/attempt'
+import { basePointOptions } from '@/studio/tooling/options'
 import { RowForm } from '@/studio/ui/RowForm'
 import { turnTogether } from './group'
 import { togetherNow } from './together-now'
+import { basePoint } from './tools/base-point'
 import { turnSheets } from './turn-sheets'
 
 /** Which sheets are sized and turned together, about which point, and by how much they turn. */
@@ -35,7 +38,7 @@ export function BasePanel({
       {group.length === 1 && picked.length > 1 && (
         <Box>
           <Typography sx={{ fontSize: 12.5 }}>{picked.length} sheets are picked; each is sized by itself.</Typography>
-          <Button size="small" onClick={() => select(picked.map(({ id }) => id))}>
+          <Button size="small" onClick={() => workbench.pick(picked.map(({ id }) => id))}>
             Size and turn them together
           </Button>
         </Box>
@@ -45,7 +48,7 @@ export function BasePanel({
           <Typography sx={{ fontSize: 12.5 }}>
             {group.length} picked sheets are sized and turned together, and keep their places to one another.
           </Typography>
-          <Button size="small" onClick={() => select([underlay.id])}>
+          <Button size="small" onClick={() => workbench.pick([underlay.id])}>
             Only {underlay.name}
           </Button>
         </Box>
@@ -57,7 +60,7 @@ export function BasePanel({
 }
 
 function BaseField() {
-  const base = useBench((bench) => bench.choices.basePoint)
+  const base = useOptions(basePointOptions).basePoint
   const records = useProject((project) => project.records)
   const display = displayOf(records)
   const [typed, setTyped] = useState<string | null>(null)
@@ -68,7 +71,7 @@ function BaseField() {
     const at = text === '' ? null : attempt(() => parsePlace(text, display.unit))
     if (at instanceof Error) return tell(at.message)
     setTyped(null)
-    setChoices({ basePoint: at })
+    choose(basePointOptions, { basePoint: at })
   }
   return (
     <RowForm onTake={take}>
@@ -82,11 +85,11 @@ function BaseField() {
         onBlur={take}
         slotProps={{ inputLabel: { shrink: true } }}
       />
-      <Button size="small" variant="outlined" onClick={() => takeTool('base-point')}>
+      <Button size="small" variant="outlined" onClick={() => workbench.take(basePoint)}>
         Pick
       </Button>
       {base && (
-        <Button size="small" onClick={() => setChoices({ basePoint: null })}>
+        <Button size="small" onClick={() => choose(basePointOptions, { basePoint: null })}>
           None
         </Button>
       )}
@@ -101,7 +104,9 @@ function TurnRow({ group }: { group: readonly Underlay[] }) {
   const turn = () => {
     const deg = attempt(() => parseAngleDeg(typed))
     if (deg instanceof Error) return tell(deg.message)
-    showUnderlays(turnTogether('Turn sheet', group, togetherNow().base, (deg * Math.PI) / 180))
+    const refit = turnTogether('Turn sheet', group, togetherNow(), (deg * Math.PI) / 180)
+    workbench.carryOut({ refit })
+    showUnderlays(refit.refitted.map(({ after }) => after))
     setTyped('')
   }
   return (

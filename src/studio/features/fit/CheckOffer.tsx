@@ -3,8 +3,10 @@ import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { bestCheck } from '@/core/fit/proposal/choose'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { light, takeTool } from '@/studio/state/bench'
+import { workbench } from '@/studio/board/workbench'
+import { light } from '@/studio/state/bench'
 import { put } from '@/studio/state/store'
+import { fit } from './tools/fit'
 import { accepted, useProposal } from './use-proposal'
 
 /** After a fit: another dimension as a check, a printed one far from those that are known where the sheet has any. */
@@ -38,7 +40,7 @@ export function CheckOffer({ underlay }: { underlay: Underlay }) {
           Check by {check.text}
         </Button>
       ) : (
-        <Button size="small" variant="outlined" onClick={() => takeTool('fit')}>
+        <Button size="small" variant="outlined" onClick={() => workbench.take(fit)}>
           Measure one
         </Button>
       )}

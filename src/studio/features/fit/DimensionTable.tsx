@@ -11,8 +11,10 @@ import { residualOf } from '@/core/fit/residual'
 import { settingsOf } from '@/core/model/settings/schema'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { formatLength, formatPerThousand } from '@/core/units/format'
-import { light, toolContext } from '@/studio/state/bench'
+import { workbench } from '@/studio/board/workbench'
+import { light } from '@/studio/state/bench'
 import { put, useProject } from '@/studio/state/store'
+import { useDisplay } from '@/studio/ui/display'
 import { fitBy } from './fit-by'
 import { togetherNow } from './together-now'
 
@@ -64,7 +66,7 @@ interface RowProps {
 }
 
 function Row({ underlay, dimension, doubted }: RowProps) {
-  const { display } = toolContext()
+  const display = useDisplay()
   const records = useProject((project) => project.records)
   const residual = residualOf(underlay.placement, dimension)
   const { statedMm, drawnMm, differenceMm, perThousand } = residual
@@ -76,10 +78,12 @@ function Row({ underlay, dimension, doubted }: RowProps) {
   const stated = formatLength(statedMm, display)
   const switchRole = () => {
     const next: KnownDimension = { ...dimension, role: role === 'fit' ? 'check' : 'fit' }
-    fitBy(
-      underlay,
-      underlay.dimensions.map((each) => (each.id === id ? next : each)),
-      togetherNow(),
+    workbench.carryOut(
+      fitBy(
+        underlay,
+        underlay.dimensions.map((each) => (each.id === id ? next : each)),
+        togetherNow(),
+      ),
     )
   }
   return (

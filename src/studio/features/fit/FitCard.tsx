@@ -15,9 +15,11 @@ import { fittingOf, straightened } from '@/core/fit/refit'
 import { FitError } from '@/core/fit/residual'
 import { displayOf } from '@/core/model/settings/schema'
 import type { KnownDimension, Placement, Underlay } from '@/core/model/underlay/schema'
+import { underlaysOf } from '@/core/model/underlay/underlays'
 import { formatLength, isImperial, type LengthDisplay } from '@/core/units/format'
+import { workbench } from '@/studio/board/workbench'
 import { useBench } from '@/studio/state/bench'
-import { underlaysOf, useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/store'
 import { fitState } from '@/studio/tooling/fit-state'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { BasePanel } from './BasePanel'
@@ -129,10 +131,12 @@ function Fitting({ underlay, group, picked }: FittingProps) {
           size="small"
           sx={{ mt: 1 }}
           onClick={() =>
-            fitBy(
-              underlay,
-              dimensions.map((each) => ({ ...each, role: 'fit' })),
-              togetherNow(),
+            workbench.carryOut(
+              fitBy(
+                underlay,
+                dimensions.map((each) => ({ ...each, role: 'fit' })),
+                togetherNow(),
+              ),
             )
           }
         >

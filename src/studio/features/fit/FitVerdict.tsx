@@ -12,9 +12,11 @@ import { ratioOf } from '@/core/model/underlay/placement'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { formatLength, formatPerThousand, formatRatio } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
-import { light, toolContext } from '@/studio/state/bench'
+import { toolContext, workbench } from '@/studio/board/workbench'
+import { light } from '@/studio/state/bench'
 import { useProject } from '@/studio/state/store'
 import { sheetOf } from '@/studio/tooling/sheet-of'
+import { useDisplay } from '@/studio/ui/display'
 import { CheckOffer } from './CheckOffer'
 import { fitBy } from './fit-by'
 import { togetherNow } from './together-now'
@@ -40,7 +42,7 @@ export function FitVerdict({
   stretch,
   paperFactor,
 }: VerdictProps) {
-  const { display } = toolContext()
+  const display = useDisplay()
   const sources = useProject((project) => project.sources)
   const records = useProject((project) => project.records)
   const { placement } = underlay
@@ -110,7 +112,7 @@ function Stretch({
   paperFactor: number
 }) {
   const apart = underlay.placement.strain !== undefined
-  const choose = (next: boolean) => fitBy(underlay, underlay.dimensions, togetherNow(), next)
+  const choose = (next: boolean) => workbench.carryOut(fitBy(underlay, underlay.dimensions, togetherNow(), next))
   if (apart)
     return (
       <Typography sx={{ mt: 0.5 }}>

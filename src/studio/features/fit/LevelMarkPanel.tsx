@@ -7,16 +7,17 @@ import { settingsOf } from '@/core/model/settings/schema'
 import { boardMap, movedBy } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { formatLength } from '@/core/units/format'
-import { light, toolContext } from '@/studio/state/bench'
+import { light } from '@/studio/state/bench'
+import { refit } from '@/studio/state/refit'
 import { useProject } from '@/studio/state/store'
+import { useDisplay } from '@/studio/ui/display'
 import { useLevelMarks } from './level-marks'
-import { refit } from './refit'
 
 /** Heights written on a section against where they are drawn, pair by pair; one of them, or all, can be made to hold. */
 export function LevelMarkPanel({ underlay }: { underlay: Underlay }) {
   const marks = useLevelMarks(underlay)
   const records = useProject((state) => state.records)
-  const { display } = toolContext()
+  const display = useDisplay()
   if (marks.length === 0) return null
   const map = boardMap(underlay.placement)
   const rows = marks
@@ -27,9 +28,12 @@ export function LevelMarkPanel({ underlay }: { underlay: Underlay }) {
     .sort((a, b) => b.mark.statedMm - a.mark.statedMm)
   const tolerance = toleranceOf(settingsOf(records))
   const raise = (byMm: number) =>
-    refit('Set height of sheet', [
-      { before: underlay, after: { ...underlay, placement: movedBy(underlay.placement, { x: 0, y: byMm }) } },
-    ])
+    refit({
+      label: 'Set height of sheet',
+      refitted: [
+        { before: underlay, after: { ...underlay, placement: movedBy(underlay.placement, { x: 0, y: byMm }) } },
+      ],
+    })
   const meanMm = rows.reduce((sum, { offMm }) => sum + offMm, 0) / rows.length
   const out = rows.filter(({ offMm }) => isHeightOut(offMm, tolerance)).length
   return (

@@ -1,7 +1,7 @@
 import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { changeSheets } from '@/studio/features/sheets/stack-edits'
+import { put } from '@/studio/state/store'
 
 /** Says of picked sheets that some are locked, with the way to unlock them beside it. */
 export function LockNote({ underlays }: { underlays: readonly Underlay[] }) {
@@ -18,7 +18,7 @@ export function LockNote({ underlays }: { underlays: readonly Underlay[] }) {
         <Button
           size="small"
           sx={{ whiteSpace: 'nowrap' }}
-          onClick={() => changeSheets('Unlock sheet', locked, { locked: false })}
+          onClick={() => put('Unlock sheet', ...locked.map((each) => ({ ...each, locked: false })))}
         >
           {one ? 'Unlock it' : 'Unlock them'}
         </Button>

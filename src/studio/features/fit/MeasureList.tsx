@@ -1,17 +1,20 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import { isSameScale, mmPerPtOf, type StatedMeasure } from '@/core/fit/measures'
 import type { ScaleProposal } from '@/core/fit/proposal/propose'
 import { onlyChecking } from '@/core/fit/refit'
 import { corners } from '@/core/geometry/box'
 import { rescaled } from '@/core/model/underlay/placement'
 import type { Placement, Underlay } from '@/core/model/underlay/schema'
+import { underlaysOf } from '@/core/model/underlay/underlays'
+import { isSameScale, mmPerPtOf, type StatedMeasure } from '@/core/sheet/measures'
 import { formatRatio } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
-import { light, select, toolContext } from '@/studio/state/bench'
-import { put, underlaysOf, useProject } from '@/studio/state/store'
-import { refit } from './refit'
+import { workbench } from '@/studio/board/workbench'
+import { light } from '@/studio/state/bench'
+import { refit } from '@/studio/state/refit'
+import { put, useProject } from '@/studio/state/store'
+import { useDisplay } from '@/studio/ui/display'
 
 const PART_WORDS: Readonly<Record<StatedMeasure['source'], string>> = {
   viewport: 'a part of the page',
@@ -28,8 +31,8 @@ interface MeasureListProps {
 /** The scales that the file records for parts of the page, each to be taken; where the drawing says otherwise both are told. */
 export function MeasureList({ underlay, proposal, paperFactor }: MeasureListProps) {
   const { measures = [], stated, dimensions, mmPerPt } = proposal
+  const display = useDisplay()
   if (measures.length === 0) return null
-  const { display } = toolContext()
   const ratio = (mm: number) => formatRatio(mm / MM_PER_PT / paperFactor, display)
   const several = measures.some((each) => !isSameScale(mmPerPtOf(each), mmPerPtOf(measures[0]!)))
   const against = (measure: StatedMeasure): string | null => {
@@ -111,9 +114,10 @@ function sized({ placement }: Underlay, measure: StatedMeasure): Placement {
 function take(underlay: Underlay, measure: StatedMeasure): void {
   const placement = sized(underlay, measure)
   const dimensions = onlyChecking(underlay.dimensions)
-  refit('Take the recorded scale', [
-    { before: underlay, after: { ...underlay, placement, dimensions, sizedBy: 'recorded' } },
-  ])
+  refit({
+    label: 'Take the recorded scale',
+    refitted: [{ before: underlay, after: { ...underlay, placement, dimensions, sizedBy: 'recorded' } }],
+  })
 }
 
 /** Parts of one page at scales of their own lie as sheets of their own, each cropped to its part. */
@@ -131,5 +135,5 @@ function takeApart(underlay: Underlay, measure: StatedMeasure): void {
     order: top + 1,
   }
   put('Lay a part of the sheet', part)
-  select([part.id])
+  workbench.pick([part.id])
 }

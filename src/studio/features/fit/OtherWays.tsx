@@ -7,16 +7,17 @@ import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { rescaled } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
+import { underlaysOf } from '@/core/model/underlay/underlays'
 import { isImperial } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
 import { parseRatio, RatioError } from '@/core/units/ratio'
-import { toolContext } from '@/studio/state/bench'
-import { tell, underlaysOf, useProject } from '@/studio/state/store'
+import { toolContext, workbench } from '@/studio/board/workbench'
+import { refit } from '@/studio/state/refit'
+import { tell, useProject } from '@/studio/state/store'
 import { fitState } from '@/studio/tooling/fit-state'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { RowForm } from '@/studio/ui/RowForm'
 import { scaleTogether } from './group'
-import { refit } from './refit'
 import { togetherNow } from './together-now'
 
 /** A scale that is typed, and the same fit for the other sheets of the file. */
@@ -50,7 +51,7 @@ function TypedScale({ underlay, group, paperFactor }: Parameters<typeof OtherWay
       const [, times, percent] = typed.trim().match(FACTOR) ?? []
       const factor = times ? Number(times.replace(',', '.')) : percent ? Number(percent.replace(',', '.')) / 100 : null
       const wanted = factor ?? (parseRatio(typed) * MM_PER_PT * paperFactor) / underlay.placement.mmPerPt
-      scaleTogether('Set scale', group, togetherNow().base, wanted)
+      workbench.carryOut({ refit: scaleTogether('Set scale', group, togetherNow(), wanted) })
       setTyped('')
     } catch (error) {
       if (!(error instanceof RatioError)) throw error
@@ -90,13 +91,13 @@ function SameForSet({ underlay }: { underlay: Underlay }) {
   if (others.length === 0) return null
   const { mmPerPt, strain } = underlay.placement
   const apply = () =>
-    refit(
-      'Fit the set alike',
-      others.map((before) => {
+    refit({
+      label: 'Fit the set alike',
+      refitted: others.map((before) => {
         const placement = rescaled(before.placement, { mmPerPt, strain }, { x: 0, y: 0 })
         return { before, after: { ...before, placement } }
       }),
-    )
+    })
   return (
     <Box>
       <Typography sx={{ fontSize: 12.5 }} color="text.secondary">

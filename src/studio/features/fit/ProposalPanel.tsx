@@ -12,7 +12,9 @@ import type { ProposedDimension, ScaleProposal } from '@/core/fit/proposal/propo
 import type { Underlay } from '@/core/model/underlay/schema'
 import { formatLength, formatRatio } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
-import { light, toolContext } from '@/studio/state/bench'
+import { workbench } from '@/studio/board/workbench'
+import { light } from '@/studio/state/bench'
+import { useDisplay } from '@/studio/ui/display'
 import { fitBy } from './fit-by'
 import { MeasureList } from './MeasureList'
 import { togetherNow } from './together-now'
@@ -62,7 +64,7 @@ interface ProposedProps {
 
 function Proposed({ underlay, proposal, paperFactor }: ProposedProps) {
   const { dimensions, confidence, stretched } = proposal
-  const { display } = toolContext()
+  const display = useDisplay()
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set())
   const [open, setOpen] = useState(false)
   const agreeing = dimensions.filter(({ agrees }) => agrees)
@@ -71,11 +73,13 @@ function Proposed({ underlay, proposal, paperFactor }: ProposedProps) {
   const ratio = (mmPerPt: number) => formatRatio(mmPerPt / MM_PER_PT / paperFactor, display)
   const longest = longestPrinted(dimensions)
   const accept = (taken: readonly ProposedDimension[]) =>
-    fitBy(
-      underlay,
-      [...accepted(taken, underlay.dimensions), ...underlay.dimensions].slice(0, MOST),
-      togetherNow(),
-      stretched && taken.length > 1,
+    workbench.carryOut(
+      fitBy(
+        underlay,
+        [...accepted(taken, underlay.dimensions), ...underlay.dimensions].slice(0, MOST),
+        togetherNow(),
+        stretched && taken.length > 1,
+      ),
     )
   const toggle = (index: number) => {
     const next = new Set(left)
@@ -149,7 +153,7 @@ interface EvidenceProps {
 }
 
 function Evidence({ dimension, underlayId, chosen, onToggle }: EvidenceProps) {
-  const { display } = toolContext()
+  const display = useDisplay()
   const { text, statedMm, drawnMm, agrees, fromPt, toPt } = dimension
   const show = () => light({ underlayId, fromPt, toPt })
   const off = formatLength(statedMm - drawnMm, display, false)

@@ -10,8 +10,12 @@ import { useEffect, useRef, useState } from 'react'
 import { type Reading, readReading } from '@/core/model/reading/schema'
 import { formatLength } from '@/core/units/format'
 import { LengthError } from '@/core/units/length'
-import { setChoices, takeTool, toolContext, useBench } from '@/studio/state/bench'
+import { workbench } from '@/studio/board/workbench'
+import { choose, useBench, useOptions } from '@/studio/state/bench'
 import { put, remove, tell, useProject } from '@/studio/state/store'
+import { useDisplay } from '@/studio/ui/display'
+import { knownLengthOptions } from './options'
+import { fit } from './tools/fit'
 
 const readingsOf = (records: ReturnType<typeof useProject.getState>['records']): Reading[] =>
   [...records.values()].filter((record) => record.kind === 'reading')
@@ -19,9 +23,9 @@ const readingsOf = (records: ReturnType<typeof useProject.getState>['records']):
 /** Lengths measured on site that have no place yet: typed, pasted, or sent by a meter; each is then given its two points. */
 export function ReadingList() {
   const records = useProject((project) => project.records)
-  const picked = useBench((bench) => bench.choices.reading)
+  const picked = useOptions(knownLengthOptions).reading
   const readings = readingsOf(records)
-  const { display } = toolContext()
+  const display = useDisplay()
   useArrivals(readings)
   return (
     <Box component="section" aria-label="Measured on site" sx={{ mt: 2 }}>
@@ -34,8 +38,8 @@ export function ReadingList() {
               aria-pressed={picked === id}
               variant={picked === id ? 'contained' : 'text'}
               onClick={() => {
-                takeTool('fit')
-                setChoices({ reading: picked === id ? null : id })
+                workbench.take(fit)
+                choose(knownLengthOptions, { reading: picked === id ? null : id })
               }}
               sx={{ flexGrow: 1, justifyContent: 'start', px: 0.75, minWidth: 0 }}
             >
@@ -63,7 +67,7 @@ export function ReadingList() {
 
 function AddReadings() {
   const [text, setText] = useState('')
-  const { display } = toolContext()
+  const display = useDisplay()
   const add = () => {
     try {
       const lines = text.split(/\r?\n/).filter((line) => line.trim() !== '')
@@ -106,6 +110,6 @@ function useArrivals(readings: readonly Reading[]): void {
     known.current = new Set(readings.map(({ id }) => id))
     const fresh = before && readings.findLast(({ id }) => !before.has(id))
     const { tool, session } = useBench.getState()
-    if (fresh && tool === 'fit' && session.points.length === 2) setChoices({ reading: fresh.id })
+    if (fresh && tool === fit && session.points.length === 2) choose(knownLengthOptions, { reading: fresh.id })
   }, [readings])
 }

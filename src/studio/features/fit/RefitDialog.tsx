@@ -8,7 +8,7 @@ import RadioGroup from '@mui/material/RadioGroup'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { kindOf } from '@/core/model/shapes'
-import { previewRefit, settleRefit, useRefit } from './refit'
+import { previewRefit, settleRefit, useRefit } from '@/studio/state/refit'
 
 /** Asks whether what was traced from a sheet goes along with it; the board shows either while it is chosen. */
 export function RefitDialog() {

@@ -5,8 +5,9 @@ import { useEffect, useRef } from 'react'
 import { residualOf } from '@/core/fit/residual'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { formatLength } from '@/core/units/format'
-import { light, toolContext } from '@/studio/state/bench'
+import { light } from '@/studio/state/bench'
 import { CHART_FIGURE, chartIn, WORD_AXIS } from '@/studio/ui/chart'
+import { useDisplay } from '@/studio/ui/display'
 import { palette } from '@/studio/ui/palette'
 
 const ROW_PX = 17
@@ -20,10 +21,10 @@ interface ResidualChartProps {
 /** Stated minus drawn in thousandths, a bar for each known dimension; the one that is pointed at lights up on the board. */
 export default function ResidualChart({ underlay, dimensions, doubted }: ResidualChartProps) {
   const holder = useRef<HTMLDivElement>(null)
+  const display = useDisplay()
   const height = dimensions.length * ROW_PX + 30
   useEffect(() => {
     if (!holder.current) return
-    const { display } = toolContext()
     const chart = chartIn(holder.current)
     chart.setOption({
       animation: false,
@@ -73,7 +74,7 @@ export default function ResidualChart({ underlay, dimensions, doubted }: Residua
       chart.dispose()
       light(null)
     }
-  }, [underlay, dimensions, doubted])
+  }, [underlay, dimensions, doubted, display])
   const worst = Math.max(
     ...dimensions.map((dimension) => Math.abs(residualOf(underlay.placement, dimension).perThousand)),
   )

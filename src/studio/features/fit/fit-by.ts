@@ -2,12 +2,11 @@ import { placementBy } from '@/core/fit/refit'
 import { FitError } from '@/core/fit/residual'
 import { onSheetPt } from '@/core/fit/together'
 import type { KnownDimension, Placement, Underlay } from '@/core/model/underlay/schema'
-import { put, tell } from '@/studio/state/store'
+import { type Effects, putting } from '@/studio/kernel/tool'
 import { type Together, withGroup } from './group'
-import { refit } from './refit'
 
 /**
- * Fits a sheet by those of its dimensions that are to fit it, with separate factors along and up where it has them.
+ * What fits a sheet by those of its dimensions that are to fit it, with separate factors along and up where it has them.
  * Where nothing follows from them, that is said and the sheet stays.
  */
 export function fitBy(
@@ -16,9 +15,10 @@ export function fitBy(
   together: Together,
   apart: boolean = underlay.placement.strain !== undefined,
   gone: readonly string[] = [],
-): void {
+): Effects {
   const list = [...dimensions]
-  if (!list.some(({ role }) => role === 'fit')) return put('Change dimensions', { ...underlay, dimensions: list })
+  if (!list.some(({ role }) => role === 'fit'))
+    return { edit: putting('Change dimensions', { ...underlay, dimensions: list }) }
   let placement: Placement
   try {
     placement = placementBy(
@@ -29,8 +29,8 @@ export function fitBy(
     )
   } catch (error) {
     if (!(error instanceof FitError)) throw error
-    return tell(error.message)
+    return { say: error.message }
   }
   const after = { ...underlay, placement, dimensions: list, sizedBy: undefined }
-  refit('Fit sheet', withGroup({ before: underlay, after }, together), gone)
+  return { refit: { label: 'Fit sheet', refitted: withGroup({ before: underlay, after }, together), gone } }
 }

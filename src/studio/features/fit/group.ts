@@ -1,13 +1,13 @@
 import type { Refitted } from '@/core/fit/follow'
 import { boardMove, carriedAlong, onSheetPt } from '@/core/fit/together'
-import { type Affine, scaledAbout, turnedAbout } from '@/core/geometry/affine'
+import { scaledAbout, turnedAbout } from '@/core/geometry/affine'
 import { type Box, unite } from '@/core/geometry/box'
 import type { Point } from '@/core/geometry/vector'
 import type { Underlay } from '@/core/model/underlay/schema'
-import type { ToolContext } from '@/studio/kernel/tool'
-import { underlaysOf, useProject } from '@/studio/state/store'
+import { underlaysOf } from '@/core/model/underlay/underlays'
+import type { Refit, ToolContext } from '@/studio/kernel/tool'
+import { basePointOptions } from '@/studio/tooling/options'
 import { underlayBox } from '@/studio/tooling/underlay-box'
-import { refit } from './refit'
 
 /** What the person chose for sheets that are sized and turned. */
 export interface Together {
@@ -15,23 +15,32 @@ export interface Together {
   readonly group: readonly string[]
   /** The point of the board that stays where it is; null for what each way of changing keeps by itself. */
   readonly base: Point | null
+  readonly records: ToolContext['records']
+  readonly sources: ToolContext['sources']
 }
 
 /** What a tool of the fit step goes by. */
-export const togetherOf = ({ group, choices }: Pick<ToolContext, 'group' | 'choices'>): Together => ({
+export const togetherOf = ({
   group,
-  base: choices.basePoint,
+  options,
+  records,
+  sources,
+}: Pick<ToolContext, 'group' | 'options' | 'records' | 'sources'>): Together => ({
+  group,
+  base: options(basePointOptions).basePoint,
+  records,
+  sources,
 })
 
 /** The sheets that change with one: all that are picked where it is one of them, else it alone. */
-function groupOf(underlay: Underlay, { group }: Together): readonly Underlay[] {
+function groupOf(underlay: Underlay, { group, records }: Together): readonly Underlay[] {
   if (!group.includes(underlay.id)) return [underlay]
-  return underlaysOf(useProject.getState().records).filter(({ id }) => group.includes(id))
+  return underlaysOf(records).filter(({ id }) => group.includes(id))
 }
 
 /** What stays where it is when sheets are sized or turned: the base point that was given, else the middle of them all. */
-const fixedPoint = (underlays: readonly Underlay[], base: Point | null): Point =>
-  base ?? middleOf(underlays.map(underlayBox).reduce(unite))
+const fixedPoint = (underlays: readonly Underlay[], { base, sources }: Pick<Together, 'base' | 'sources'>): Point =>
+  base ?? middleOf(underlays.map((underlay) => underlayBox(underlay, sources)).reduce(unite))
 
 const middleOf = ({ minX, minY, maxX, maxY }: Box): Point => ({ x: (minX + maxX) / 2, y: (minY + maxY) / 2 })
 
@@ -56,34 +65,31 @@ function fixedOn(before: Underlay, { dimensions }: Underlay, { base }: Together)
 }
 
 /** Turns sheets together. @param byRad anticlockwise */
-export function turnTogether(
+export const turnTogether = (
   label: string,
   underlays: readonly Underlay[],
-  base: Point | null,
+  together: Together,
   byRad: number,
-): readonly Underlay[] {
-  return carry(label, underlays, turnedAbout(fixedPoint(underlays, base), byRad), false)
-}
+): Refit => ({
+  label,
+  refitted: carriedAlong(underlays, turnedAbout(fixedPoint(underlays, together), byRad), false),
+})
 
 /** Turns each sheet about its own middle. @param byRad anticlockwise */
-export function turnApart(label: string, underlays: readonly Underlay[], byRad: number): readonly Underlay[] {
-  const turned = underlays.flatMap((each) => carriedAlong([each], turnedAbout(fixedPoint([each], null), byRad), false))
-  refit(label, turned)
-  return turned.map(({ after }) => after)
-}
+export const turnApart = (label: string, underlays: readonly Underlay[], together: Together, byRad: number): Refit => ({
+  label,
+  refitted: underlays.flatMap((each) =>
+    carriedAlong([each], turnedAbout(fixedPoint([each], { ...together, base: null }), byRad), false),
+  ),
+})
 
 /** Scales sheets together. */
-export function scaleTogether(
+export const scaleTogether = (
   label: string,
   underlays: readonly Underlay[],
-  base: Point | null,
+  together: Together,
   factor: number,
-): readonly Underlay[] {
-  return carry(label, underlays, scaledAbout(fixedPoint(underlays, base), factor), true)
-}
-
-function carry(label: string, underlays: readonly Underlay[], map: Affine, resized: boolean): readonly Underlay[] {
-  const carried = carriedAlong(underlays, map, resized)
-  refit(label, carried)
-  return carried.map(({ after }) => after)
-}
+): Refit => ({
+  label,
+  refitted: carriedAlong(underlays, scaledAbout(fixedPoint(underlays, together), factor), true),
+})

@@ -1,4 +1,5 @@
 import type { Underlay } from '@/core/model/underlay/schema'
+import { workbench } from '@/studio/board/workbench'
 import { showUnderlays } from '@/studio/state/show'
 import { turnApart, turnTogether } from './group'
 import { togetherNow } from './together-now'
@@ -8,8 +9,10 @@ import { togetherNow } from './together-now'
  * its own middle. @param quarters anticlockwise
  */
 export function turnSheets(underlays: readonly Underlay[], quarters: number): void {
-  const { group, base } = togetherNow()
+  const now = togetherNow()
   const [label, byRad] = [quarters > 0 ? 'Turn left' : 'Turn right', (quarters * Math.PI) / 2]
-  const together = underlays.length === 1 || underlays.every(({ id }) => group.includes(id))
-  showUnderlays(together ? turnTogether(label, underlays, base, byRad) : turnApart(label, underlays, byRad))
+  const together = underlays.length === 1 || underlays.every(({ id }) => now.group.includes(id))
+  const refit = (together ? turnTogether : turnApart)(label, underlays, now, byRad)
+  workbench.carryOut({ refit })
+  showUnderlays(refit.refitted.map(({ after }) => after))
 }

@@ -17,15 +17,15 @@ import { framedOn } from '@/core/model/work-plane/follow'
 import { type WorkPlane, workPlaneOf } from '@/core/model/work-plane/schema'
 import { formatLength } from '@/core/units/format'
 import { parseSpacings } from '@/core/units/spacings'
-import { toolContext, useBench } from '@/studio/state/bench'
+import type { DialogProps } from '@/studio/kernel/dialog'
 import { useProject } from '@/studio/state/store'
+import { useDisplay } from '@/studio/ui/display'
 import { copyFrame, gridLinesAlong, type Target } from './copy-frame'
 
 /** Copies the members of a plane to grid lines or at spacings. */
-export function CopyFrameDialog() {
-  const copied = useBench((bench) => bench.copiedPlane)
-  const plane = useProject(({ records }) => (copied ? workPlaneOf(copied, records) : null))
-  const close = () => useBench.setState({ copiedPlane: null })
+export function CopyFrameDialog({ asked, answer }: DialogProps<string, void>) {
+  const plane = useProject(({ records }) => workPlaneOf(asked, records))
+  const close = () => answer(null)
   return (
     <Dialog open={plane !== null} onClose={close} maxWidth="sm" fullWidth aria-labelledby="copy-frame-title">
       <DialogTitle id="copy-frame-title">Copy the frame on {plane?.name}</DialogTitle>
@@ -36,7 +36,7 @@ export function CopyFrameDialog() {
 
 function CopyForm({ plane, onClose }: { plane: WorkPlane; onClose: () => void }) {
   const records = useProject((project) => project.records)
-  const { display } = toolContext()
+  const display = useDisplay()
   const lines = gridLinesAlong(plane, records)
   const count = framedOn(plane.id, records).length
   const [by, setBy] = useState<'grid' | 'spacings'>(lines.length > 0 ? 'grid' : 'spacings')

@@ -20,10 +20,12 @@ import { sectionOf } from '@/core/model/section/schema'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { parseAngleDeg } from '@/core/units/angle'
 import { formatLength } from '@/core/units/format'
-import { select, toolContext, workOn } from '@/studio/state/bench'
+import { toolContext, workbench } from '@/studio/board/workbench'
+import { workOn } from '@/studio/state/bench'
 import { put, useProject } from '@/studio/state/store'
-import { removeShapes } from '@/studio/tooling/shape-edits'
+import { removal } from '@/studio/tooling/shape-edits'
 import { CommittedField } from '@/studio/ui/CommittedField'
+import { useDisplay } from '@/studio/ui/display'
 import { LengthField } from '@/studio/ui/LengthField'
 import { SeatPicture } from './SeatPicture'
 import { SectionField } from './SectionField'
@@ -33,7 +35,7 @@ const capital = (word: string): string => word[0]!.toUpperCase() + word.slice(1)
 /** Members that are picked, one or many: what they are made of and how their section lies on their line. */
 export function MemberCard({ members }: { members: readonly Member[] }) {
   const records = useProject((project) => project.records)
-  const { display } = toolContext()
+  const display = useDisplay()
   const [first] = members as [Member]
   const change = (label: string, part: Partial<Member>) => put(label, ...members.map((each) => ({ ...each, ...part })))
   const bodies = members.flatMap((each) => bodyOf(each, records) ?? [])
@@ -124,8 +126,7 @@ export function MemberCard({ members }: { members: readonly Member[] }) {
         variant="outlined"
         color="error"
         onClick={() => {
-          removeShapes(members)
-          select([])
+          workbench.carryOut({ edit: removal(members, toolContext().records), pick: [] })
         }}
       >
         Delete

@@ -9,9 +9,11 @@ import type { OwnForm, OwnSection } from '@/core/model/section/schema'
 import { chainsOf, isShape } from '@/core/model/shapes'
 import type { Stuff } from '@/core/sections/section'
 import type { SectionShape } from '@/core/sections/shape'
+import type { LengthDisplay } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { toolContext } from '@/studio/state/bench'
+import { toolContext } from '@/studio/board/workbench'
 import { put, tell } from '@/studio/state/store'
+import { useDisplay } from '@/studio/ui/display'
 
 /** The sizes that each form asks for. */
 const SIZES: Record<Exclude<OwnForm, 'outline'>, Readonly<Record<string, string>>> = {
@@ -33,13 +35,14 @@ const WORDS: Record<OwnForm, string> = {
 
 /** A section of the project's own: by sizes, or from a closed line that was traced. */
 export function OwnSectionForm({ onMade }: { onMade: (sectionId: string) => void }) {
+  const display = useDisplay()
   const [name, setName] = useState('')
   const [form, setForm] = useState<OwnForm>('bar')
   const [stuff, setStuff] = useState<Stuff>('timber')
   const [sizes, setSizes] = useState<Readonly<Record<string, string>>>({})
   const make = () => {
     try {
-      const shape = form === 'outline' ? pickedOutline() : shapeOf(form, sizes)
+      const shape = form === 'outline' ? pickedOutline() : shapeOf(form, sizes, display)
       const id = crypto.randomUUID()
       const section: OwnSection = { id, kind: 'section', name: name.trim().slice(0, 100), stuff, shape }
       put('Add section', section)
@@ -110,8 +113,11 @@ export function OwnSectionForm({ onMade }: { onMade: (sectionId: string) => void
 }
 
 /** @throws Error with a sentence */
-function shapeOf(form: Exclude<OwnForm, 'outline'>, sizes: Readonly<Record<string, string>>): SectionShape {
-  const { display } = toolContext()
+function shapeOf(
+  form: Exclude<OwnForm, 'outline'>,
+  sizes: Readonly<Record<string, string>>,
+  display: LengthDisplay,
+): SectionShape {
   const given = Object.fromEntries(
     Object.entries(SIZES[form]).map(([key, label]) => {
       const text = sizes[key]?.trim() ?? ''

@@ -11,12 +11,16 @@ import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { type WorkPlane, workPlaneOf, workPlanesOf } from '@/core/model/work-plane/schema'
 import { parseAngleDeg } from '@/core/units/angle'
-import { takeTool, useBench, workOn } from '@/studio/state/bench'
+import { workbench } from '@/studio/board/workbench'
+import { useBench, workOn } from '@/studio/state/bench'
+import { ask } from '@/studio/state/dialogs'
 import { put, remove, useProject } from '@/studio/state/store'
 import { CommittedField } from '@/studio/ui/CommittedField'
 import { LengthField } from '@/studio/ui/LengthField'
 import { NameField } from '@/studio/ui/NameField'
 import { freePlane } from './copy-frame'
+import { copyFrameDialog } from './options'
+import { workPlane } from './tools/work-plane'
 
 /** The upright planes of the project: each can be looked at straight on. */
 export function PlaneList() {
@@ -24,7 +28,7 @@ export function PlaneList() {
   const planes = workPlanesOf(records)
   const add = () => {
     workOn(null)
-    takeTool('work-plane')
+    workbench.take(workPlane)
   }
   return (
     <Box component="section" aria-label="Work planes" sx={{ mb: 1.25 }}>
@@ -86,7 +90,7 @@ function PlaneRow({ plane }: { plane: WorkPlane }) {
           <IconButton
             size="small"
             aria-label={`Copy the frame on ${plane.name}`}
-            onClick={() => useBench.setState({ copiedPlane: plane.id })}
+            onClick={() => void ask(copyFrameDialog, plane.id)}
           >
             <CopyIcon sx={{ fontSize: 14 }} />
           </IconButton>

@@ -6,52 +6,53 @@ import Typography from '@mui/material/Typography'
 import { sectionOf } from '@/core/model/section/schema'
 import { workPlanesOf } from '@/core/model/work-plane/schema'
 import { parseAngleDeg } from '@/core/units/angle'
-import { setChoices, useBench } from '@/studio/state/bench'
+import { choose, useBench, useOptions } from '@/studio/state/bench'
 import { useProject } from '@/studio/state/store'
 import { CommittedField } from '@/studio/ui/CommittedField'
 import { LengthField } from '@/studio/ui/LengthField'
+import { memberOptions } from './options'
 import { SeatPicture } from './SeatPicture'
 import { SectionField } from './SectionField'
 
 /** How the section of the next members lies on their line. */
 export function SeatChoice() {
-  const choices = useBench((bench) => bench.choices)
-  const section = useProject((project) => sectionOf(choices.sectionId, project.records))
+  const chosen = useOptions(memberOptions)
+  const section = useProject((project) => sectionOf(chosen.sectionId, project.records))
   const levelId = useBench((bench) => bench.levelId)
   const records = useProject((project) => project.records)
   const planes = workPlanesOf(records)
   const onPlane = planes.some(({ id }) => id === levelId)
   return (
     <Stack component="section" aria-label="Section of the next members" sx={{ gap: 1.25 }}>
-      <SectionField sectionId={choices.sectionId} onTake={(sectionId) => setChoices({ sectionId })} />
+      <SectionField sectionId={chosen.sectionId} onTake={(sectionId) => choose(memberOptions, { sectionId })} />
       {section && (
         <Stack direction="row" sx={{ gap: 1.5 }}>
           <SeatPicture
             shape={section.shape}
-            seat={choices.seat}
-            turnRad={(choices.memberTurnDeg * Math.PI) / 180}
-            acrossMm={choices.memberAcrossMm}
-            upMm={choices.memberUpMm}
-            mirrored={choices.memberMirrored}
-            onChange={(seat) => setChoices({ seat })}
+            seat={chosen.seat}
+            turnRad={(chosen.memberTurnDeg * Math.PI) / 180}
+            acrossMm={chosen.memberAcrossMm}
+            upMm={chosen.memberUpMm}
+            mirrored={chosen.memberMirrored}
+            onChange={(seat) => choose(memberOptions, { seat })}
           />
           <Stack sx={{ gap: 1, flex: 1, minWidth: 0 }}>
             <CommittedField
               label="Turned by °"
-              value={String(choices.memberTurnDeg)}
-              onCommit={(text) => setChoices({ memberTurnDeg: parseAngleDeg(text) })}
+              value={String(chosen.memberTurnDeg)}
+              onCommit={(text) => choose(memberOptions, { memberTurnDeg: parseAngleDeg(text) })}
             />
             <LengthField
               label="Off across"
-              mm={choices.memberAcrossMm}
+              mm={chosen.memberAcrossMm}
               usual={0}
-              onTake={(mm) => setChoices({ memberAcrossMm: mm ?? 0 })}
+              onTake={(mm) => choose(memberOptions, { memberAcrossMm: mm ?? 0 })}
             />
             <LengthField
               label="Off upwards"
-              mm={choices.memberUpMm}
+              mm={chosen.memberUpMm}
               usual={0}
-              onTake={(mm) => setChoices({ memberUpMm: mm ?? 0 })}
+              onTake={(mm) => choose(memberOptions, { memberUpMm: mm ?? 0 })}
             />
           </Stack>
         </Stack>
@@ -59,13 +60,13 @@ export function SeatChoice() {
       <Stack direction="row" sx={{ gap: 1 }}>
         <Choice
           label="Over others it"
-          value={choices.memberRuns}
+          value={chosen.memberRuns}
           words={{ through: 'runs through', broken: 'is broken' }}
-          onTake={(memberRuns) => setChoices({ memberRuns })}
+          onTake={(memberRuns) => choose(memberOptions, { memberRuns })}
         />
         <Choice
           label="Ends on others"
-          value={choices.memberFit}
+          value={chosen.memberFit}
           words={{
             plain: 'left as drawn',
             square: 'cut square',
@@ -73,34 +74,34 @@ export function SeatChoice() {
             mitre: 'mitred',
             notch: 'notched',
           }}
-          onTake={(memberFit) => setChoices({ memberFit })}
+          onTake={(memberFit) => choose(memberOptions, { memberFit })}
         />
       </Stack>
       <Stack direction="row" sx={{ gap: 1 }}>
         <LengthField
           label="Out of the plane"
-          mm={choices.memberAsideMm}
+          mm={chosen.memberAsideMm}
           usual={0}
-          onTake={(mm) => setChoices({ memberAsideMm: mm ?? 0 })}
+          onTake={(mm) => choose(memberOptions, { memberAsideMm: mm ?? 0 })}
         />
         {onPlane && planes.length > 1 && (
           <Choice
             label="It ends on"
             value={
-              choices.memberEndsOn && planes.some(({ id }) => id === choices.memberEndsOn)
-                ? choices.memberEndsOn
+              chosen.memberEndsOn && planes.some(({ id }) => id === chosen.memberEndsOn)
+                ? chosen.memberEndsOn
                 : levelId!
             }
             words={Object.fromEntries(planes.map(({ id, name }) => [id, id === levelId ? 'this plane' : name]))}
-            onTake={(id) => setChoices({ memberEndsOn: id === levelId ? null : id })}
+            onTake={(id) => choose(memberOptions, { memberEndsOn: id === levelId ? null : id })}
           />
         )}
       </Stack>
       <Button
         size="small"
         variant="outlined"
-        aria-pressed={choices.memberMirrored}
-        onClick={() => setChoices({ memberMirrored: !choices.memberMirrored })}
+        aria-pressed={chosen.memberMirrored}
+        onClick={() => choose(memberOptions, { memberMirrored: !chosen.memberMirrored })}
       >
         Mirror section
       </Button>

@@ -18,7 +18,7 @@ import { CATALOGUE, FAMILIES, searchSections } from '@/core/sections/catalogue'
 import { propertiesOf } from '@/core/sections/properties'
 import type { Section } from '@/core/sections/section'
 import { sizeOf } from '@/core/sections/shape'
-import { useBench } from '@/studio/state/bench'
+import type { DialogProps } from '@/studio/kernel/dialog'
 import { useProject } from '@/studio/state/store'
 import { OwnSectionForm } from './OwnSectionForm'
 import { SectionPicture } from './SectionPicture'
@@ -34,20 +34,12 @@ interface Choice {
 }
 
 /** The catalogue: every section drawn to one size, found by name or by size. */
-export function SectionDialog() {
-  const wanted = useBench((bench) => bench.sectionWanted)
-  const close = () => useBench.setState({ sectionWanted: null })
+export function SectionDialog({ answer }: DialogProps<void, string>) {
+  const close = () => answer(null)
   return (
-    <Dialog open={wanted !== null} onClose={close} maxWidth="md" fullWidth aria-labelledby="sections-title">
+    <Dialog open onClose={close} maxWidth="md" fullWidth aria-labelledby="sections-title">
       <DialogTitle id="sections-title">Sections</DialogTitle>
-      {wanted && (
-        <Sections
-          onTake={(id) => {
-            wanted(id)
-            close()
-          }}
-        />
-      )}
+      <Sections onTake={answer} />
       <DialogActions>
         <Button onClick={close}>Close</Button>
       </DialogActions>

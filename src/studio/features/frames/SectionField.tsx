@@ -1,8 +1,9 @@
 import Button from '@mui/material/Button'
 import { sectionOf } from '@/core/model/section/schema'
 import { sizeOf } from '@/core/sections/shape'
-import { useBench } from '@/studio/state/bench'
+import { ask } from '@/studio/state/dialogs'
 import { useProject } from '@/studio/state/store'
+import { sectionDialog } from './options'
 import { SectionPicture } from './SectionPicture'
 
 /** The section that is chosen, with its picture; opens the catalogue. */
@@ -20,7 +21,7 @@ export function SectionField({
       size="small"
       variant="outlined"
       aria-label={`Section ${section?.name ?? 'missing'}: choose another`}
-      onClick={() => useBench.setState({ sectionWanted: onTake })}
+      onClick={() => void ask(sectionDialog, undefined).then((taken) => taken && onTake(taken))}
       startIcon={
         section && (
           <SectionPicture

@@ -6,13 +6,14 @@ import { sectionOf } from '@/core/model/section/schema'
 import { frameOf, frameOfPlane } from '@/core/model/work-plane/frame'
 import { type WorkPlane, workPlaneOf } from '@/core/model/work-plane/schema'
 import { sizeOf } from '@/core/sections/shape'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
+import type { BoardPoint } from '@/studio/kernel/board-point'
 import type { ToolContext } from '@/studio/kernel/tool'
 import { sheetOfPoints } from '@/studio/tooling/drawing'
+import { jointOptions, memberOptions } from './options'
 
 /** A member from one place of the board to another, as the bench has it chosen. */
 export function newMember(start: Point, end: Point, context: ToolContext, points: readonly BoardPoint[] = []): Member {
-  const { choices, levelId, records } = context
+  const { options, levelId, records } = context
   return {
     id: crypto.randomUUID(),
     kind: 'member',
@@ -20,14 +21,14 @@ export function newMember(start: Point, end: Point, context: ToolContext, points
     levelId,
     start,
     end,
-    startAsideMm: choices.memberAsideMm,
-    endAsideMm: otherPlane(context) ? reachOf(end, context) : choices.memberAsideMm,
-    sectionId: choices.sectionId,
-    seat: choices.seat,
-    turnRad: (choices.memberTurnDeg * Math.PI) / 180,
-    acrossMm: choices.memberAcrossMm,
-    upMm: choices.memberUpMm,
-    mirrored: choices.memberMirrored,
+    startAsideMm: options(memberOptions).memberAsideMm,
+    endAsideMm: otherPlane(context) ? reachOf(end, context) : options(memberOptions).memberAsideMm,
+    sectionId: options(memberOptions).sectionId,
+    seat: options(memberOptions).seat,
+    turnRad: (options(memberOptions).memberTurnDeg * Math.PI) / 180,
+    acrossMm: options(memberOptions).memberAcrossMm,
+    upMm: options(memberOptions).memberUpMm,
+    mirrored: options(memberOptions).memberMirrored,
     ...fitted('startJoint', points[0], context),
     ...fitted('endJoint', points[1], context),
     ...sheetOfPoints(points, records),
@@ -35,8 +36,8 @@ export function newMember(start: Point, end: Point, context: ToolContext, points
 }
 
 /** On an upright plane what stands upright is a column, and what slants braces, where a beam, column or brace is in hand. */
-function memberUseOf(start: Point, end: Point, { choices, planeId }: ToolContext): MemberUse {
-  const { memberUse } = choices
+function memberUseOf(start: Point, end: Point, { options, planeId }: ToolContext): MemberUse {
+  const { memberUse } = options(memberOptions)
   if (!planeId || !RUNNING.has(memberUse)) return memberUse
   const slope = Math.abs(Math.atan2(end.y - start.y, end.x - start.x))
   const steep = Math.abs(slope - Math.PI / 2) < NEARLY_RAD
@@ -49,8 +50,8 @@ const RUNNING: ReadonlySet<MemberUse> = new Set(['beam', 'column', 'brace'])
 const NEARLY_RAD = Math.PI / 18
 
 /** The plane on which members end, where it is another one than that which is worked on. */
-export function otherPlane({ choices, records, planeId }: ToolContext): WorkPlane | null {
-  const { memberEndsOn } = choices
+export function otherPlane({ options, records, planeId }: ToolContext): WorkPlane | null {
+  const { memberEndsOn } = options(memberOptions)
   return planeId && memberEndsOn && memberEndsOn !== planeId ? workPlaneOf(memberEndsOn, records) : null
 }
 
@@ -67,18 +68,18 @@ function reachOf(at: Point, context: ToolContext): number {
 function fitted(
   end: 'startJoint' | 'endJoint',
   point: BoardPoint | undefined,
-  { choices, records }: ToolContext,
+  { options, records }: ToolContext,
 ): { readonly [K in 'startJoint' | 'endJoint']?: Joint } {
   const to = point?.caught?.elementId
-  if (choices.memberFit === 'plain' || !to || records.get(to)?.kind !== 'member') return {}
-  return { [end]: { to, kind: choices.memberFit, gapMm: choices.jointGapMm } }
+  if (options(memberOptions).memberFit === 'plain' || !to || records.get(to)?.kind !== 'member') return {}
+  return { [end]: { to, kind: options(memberOptions).memberFit, gapMm: options(jointOptions).jointGapMm } }
 }
 
 /** Ends nearer than this to a crossing are no pieces of their own. */
 const SHORTEST_MM = 20
 
 /** A member broken at those whose lines it crosses on the plane, each piece fitted to them. */
-export function brokenAtSupports(member: Member, { plan, records, choices }: ToolContext): Member[] {
+export function brokenAtSupports(member: Member, { plan, records, options }: ToolContext): Member[] {
   const { frame } = plan.around
   const { start, end } = member
   const size = distance(start, end)
@@ -96,8 +97,9 @@ export function brokenAtSupports(member: Member, { plan, records, choices }: Too
   })
   if (cuts.length === 0) return [member]
   const along = (t: number): Point => ({ x: start.x + (end.x - start.x) * t, y: start.y + (end.y - start.y) * t })
-  const kind = choices.memberFit === 'plain' ? 'square' : choices.memberFit
-  const joint = (cut: { readonly to: string }): Joint => ({ to: cut.to, kind, gapMm: choices.jointGapMm })
+  const { memberFit } = options(memberOptions)
+  const kind = memberFit === 'plain' ? 'square' : memberFit
+  const joint = (cut: { readonly to: string }): Joint => ({ to: cut.to, kind, gapMm: options(jointOptions).jointGapMm })
   const sorted = cuts.sort((a, b) => a.t - b.t)
   const { startJoint, endJoint, ...bare } = member
   return [...sorted, null].map((cut, i): Member => {

@@ -1,11 +1,12 @@
 import { levelsOf } from '@/core/model/level/schema'
 import { isFramed } from '@/core/model/work-plane/follow'
 import { workPlaneOf, workPlanesOf } from '@/core/model/work-plane/schema'
-import { toolNamed } from '@/studio/shell/tools'
-import { takeTool, useBench, workOn } from '@/studio/state/bench'
+import { workbench } from '@/studio/board/workbench'
+import { showViews, useBench, workOn } from '@/studio/state/bench'
 import { showAll } from '@/studio/state/show'
 import { tell, useProject } from '@/studio/state/store'
 import { useView, whenSized } from '@/studio/state/view'
+import { member as memberTool } from './tools/member'
 
 /** Where each plane was looked at last: coming back to it finds it as it was left. */
 const looks = new Map<string, { center: { x: number; y: number }; pxPerMm: number }>()
@@ -28,11 +29,11 @@ function turnTo(levelId: string | null, former: string | null): void {
   if (isPlane(former)) lastPlane = former
   else lastLevel = former
   // What is built on levels has no place on an upright plane.
-  const tool = toolNamed(useBench.getState().tool)
+  const tool = useBench.getState().tool
   // Nothing of a building stands in the space of a part.
   if (levelId !== null && workPlaneOf(levelId, records)?.partId) {
-    if (tool.onPlan || tool.group === 'build') takeTool('look')
-  } else if (isPlane(levelId) && tool.onPlan) takeTool('member')
+    if (tool.onPlan || tool.group === 'build') workbench.layAside()
+  } else if (isPlane(levelId) && tool.onPlan) workbench.take(memberTool)
   if (!isPlane(former) && !isPlane(levelId)) return
   const known = looks.get(isPlane(levelId) ? levelId! : PLAN)
   if (known) useView.setState(known)
@@ -45,7 +46,7 @@ export function changePlaneAndPlan(): void {
   const { levelId, selection, views } = useBench.getState()
   // The solids show no plane: the board comes back.
   const fromSolid = views === 'solid'
-  if (fromSolid) useBench.setState({ views: 'plan' })
+  if (fromSolid) showViews('plan')
   const picked = selection.map((id) => records.get(id)).find((record) => isFramed(record))
   const own = isFramed(picked) ? workPlaneOf(picked.levelId, records)?.id : undefined
   if (own && (fromSolid || !levelId || !workPlaneOf(levelId, records))) return workOn(own)
@@ -62,5 +63,5 @@ export function changePlaneAndPlan(): void {
 /** From the board to the solids and back. */
 export function changeBoardAndSolid(): void {
   const { views } = useBench.getState()
-  useBench.setState({ views: views === 'solid' ? 'plan' : 'solid' })
+  showViews(views === 'solid' ? 'plan' : 'solid')
 }

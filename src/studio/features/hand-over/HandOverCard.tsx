@@ -12,8 +12,9 @@ import { isBuildingElement } from '@/core/model/building-shapes'
 import { levelsOf } from '@/core/model/level/schema'
 import { partsOf } from '@/core/model/part/schema'
 import { isDrawn } from '@/core/model/shapes'
+import { underlaysOf } from '@/core/model/underlay/underlays'
 import { workPlanesOf } from '@/core/model/work-plane/schema'
-import { underlaysOf, useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/store'
 import { HandOverButton } from './HandOverButton'
 
 /** What goes out, in words. */

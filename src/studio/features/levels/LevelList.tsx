@@ -14,8 +14,9 @@ import { useState } from 'react'
 import { type Level, levelsOf, STOREY_MM, storeyHeightMm } from '@/core/model/level/schema'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
-import { toolContext, useBench, workOn } from '@/studio/state/bench'
+import { useBench, workOn } from '@/studio/state/bench'
 import { put, remove, tell, useProject } from '@/studio/state/store'
+import { useDisplay } from '@/studio/ui/display'
 import { LengthField, withLength } from '@/studio/ui/LengthField'
 import { NameField } from '@/studio/ui/NameField'
 import { copyLevel } from './copy-level'
@@ -102,7 +103,7 @@ function OnOneLevel() {
 function LevelRow({ level }: { level: Level }) {
   const records = useProject((project) => project.records)
   const [typed, setTyped] = useState<string | null>(null)
-  const { display } = toolContext()
+  const display = useDisplay()
   const used = [...records.values()].filter(
     (record) => record.kind !== 'level' && 'levelId' in record && record.levelId === level.id,
   ).length

@@ -2,6 +2,7 @@ import { IDENTITY } from '@/core/geometry/affine'
 import { isBuildingElement } from '@/core/model/building-shapes'
 import { type Level, levelIdOf, levelsOf, storeyHeightMm } from '@/core/model/level/schema'
 import { workOn } from '@/studio/state/bench'
+import { currentPlan } from '@/studio/state/plan'
 import { put, tell, useProject } from '@/studio/state/store'
 import { copies } from '@/studio/tooling/shape-edits'
 
@@ -20,7 +21,7 @@ export function copyLevel(level: Level): void {
     .filter(isBuildingElement)
     .filter((element) => 'levelId' in element && levelIdOf(element) === level.id)
   // Openings come with their walls.
-  const made = copies(here, IDENTITY).map((element) =>
+  const made = copies(here, IDENTITY, { records, plan: currentPlan() }).map((element) =>
     'levelId' in element ? { ...element, levelId: copy.id } : element,
   )
   put('Copy level', copy, ...made)

@@ -12,21 +12,29 @@ import { KIND_LAYERS, type LiftCounts, type LiftOptions, type LiftPreview } from
 import { partsOf, pensOf, type SheetPart } from '@/core/sheet/looks'
 import { counted, formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { StrokesOffer } from '@/studio/features/sheets/StrokesOffer'
-import { takeTool, toolContext, useBench } from '@/studio/state/bench'
+import { StrokesOffer } from '@/studio/board/sheets/StrokesOffer'
+import { workbench } from '@/studio/board/workbench'
+import { line, spline } from '@/studio/features/lines/feature'
+import { wall } from '@/studio/features/walls/feature'
+import type { Tool } from '@/studio/kernel/tool'
+import { choose, useBench, useOptions } from '@/studio/state/bench'
 import { isPicture } from '@/studio/state/page-lines'
 import { useSheetData } from '@/studio/state/sheet-data'
 import { useProject } from '@/studio/state/store'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { CommittedField } from '@/studio/ui/CommittedField'
+import { useDisplay } from '@/studio/ui/display'
 import { OneOf } from '@/studio/ui/OneOf'
 import { PartColor } from '@/studio/ui/PartColor'
-import { applyLift, prepareLift } from './apply'
+import { applyLift, giveUpLift, prepareLift } from './apply'
 import { NO_LIFT, useLift } from './lift-store'
+import { regionOptions } from './options'
+import { liftRegion } from './tools/lift-region'
 
 /** Lifts the lines of a sheet: what, how it is cleaned, and what comes out, shown before it is done. */
 export function LiftCard() {
-  const { underlayId, strokes, options, region, preview, busy, problem, sheet } = useLift()
+  const { underlayId, strokes, options, preview, busy, problem, sheet } = useLift()
+  const { region } = useOptions(regionOptions)
   const underlay = useProject((project) => (underlayId ? project.records.get(underlayId) : undefined))
   const found = underlay?.kind === 'underlay' ? underlay : null
 
@@ -38,6 +46,8 @@ export function LiftCard() {
     // Whatever is chosen, the preview follows.
     if (found && !waits && !preview && !busy && !problem) void prepareLift(found)
   }, [found, waits, preview, busy, problem])
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another region wants another preview
+  useEffect(() => useLift.setState({ preview: null, problem: null }), [region])
   useEffect(() => () => useLift.setState({ preview: null }), [])
 
   if (!found)
@@ -62,11 +72,11 @@ export function LiftCard() {
       </Typography>
       {ofStrokes && <LeastCertainty value={options.leastCertainty} onChange={change} />}
       <Stack direction="row" sx={{ gap: 1, alignItems: 'center' }}>
-        <Button size="small" variant="outlined" onClick={() => takeTool('lift-region')}>
+        <Button size="small" variant="outlined" onClick={() => workbench.take(liftRegion)}>
           {region ? 'Another region' : 'Only a region'}
         </Button>
         {region && (
-          <Button size="small" onClick={() => useLift.setState({ region: null, preview: null })}>
+          <Button size="small" onClick={() => choose(regionOptions, { region: null })}>
             All of it
           </Button>
         )}
@@ -184,10 +194,9 @@ function LeastCertainty({ value, onChange }: { value: number; onChange: (part: P
 
 /** What else can be done with an image. */
 function TraceByHand() {
-  const trace = (tool: string) => {
-    useLift.setState(NO_LIFT)
-    useBench.setState({ sideCard: null })
-    takeTool(tool)
+  const trace = (tool: Tool) => {
+    giveUpLift()
+    workbench.take(tool)
   }
   return (
     <>
@@ -196,13 +205,13 @@ function TraceByHand() {
         image” where it does.
       </Typography>
       <Stack direction="row" sx={{ gap: 1 }}>
-        <Button size="small" variant="outlined" onClick={() => trace('line')}>
+        <Button size="small" variant="outlined" onClick={() => trace(line)}>
           Trace lines
         </Button>
-        <Button size="small" variant="outlined" onClick={() => trace('spline')}>
+        <Button size="small" variant="outlined" onClick={() => trace(spline)}>
           Trace curves
         </Button>
-        <Button size="small" variant="outlined" onClick={() => trace('wall')}>
+        <Button size="small" variant="outlined" onClick={() => trace(wall)}>
           Trace walls
         </Button>
       </Stack>
@@ -257,7 +266,7 @@ interface PartProps {
 }
 
 function Lengths({ options, onChange }: PartProps) {
-  const { display } = toolContext()
+  const display = useDisplay()
   const read = (text: string, least: number) => {
     const mm = text === '0' ? 0 : parseLength(text, display.unit)
     if (!(mm >= least && mm < 1e5))

@@ -1,26 +1,26 @@
-import { type Remote, wrap } from 'comlink'
 import type { LiftJob } from '@/core/lift/lift'
 import { KIND_LAYERS, type LiftOptions, type LiftPreview } from '@/core/lift/options'
 import { FIRST_LAYER, type Layer, layersOf } from '@/core/model/layer/schema'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
-import { removeSheets } from '@/studio/features/sheets/stack-edits'
+import { removeSheets } from '@/studio/board/sheets/remove-sheets'
+import { workbench } from '@/studio/board/workbench'
 import { contentUrl } from '@/studio/state/api'
-import { useBench } from '@/studio/state/bench'
+import { choose, closeCard, optionsNow, showCard, useBench } from '@/studio/state/bench'
 import { isPicture, linesHash } from '@/studio/state/page-lines'
 import { useSheetData } from '@/studio/state/sheet-data'
 import { commitParts, put, refusesInPast, tell, useProject } from '@/studio/state/store'
+import { WorkerClient } from '@/studio/state/worker-client'
+import { layerOptions } from '@/studio/tooling/options'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import type { Lifter } from '@/workers/lift'
 import { NO_LIFT, useLift } from './lift-store'
+import { liftCard, regionOptions } from './options'
 
-let worker: Remote<Lifter> | null = null
-
-function lifter(): Remote<Lifter> {
-  worker ??= wrap<Lifter>(new Worker(new URL('../../../workers/lift.ts', import.meta.url), { type: 'module' }))
-  return worker
-}
+const lifter = new WorkerClient<Lifter>(
+  () => new Worker(new URL('../../../workers/lift.ts', import.meta.url), { type: 'module' }),
+)
 
 /** The content that is lifted: the lines of a sheet, or the strokes of its picture. */
 function liftedHash({ sheetId }: Underlay): string | null {
@@ -35,7 +35,7 @@ function layersFor(underlay: Underlay, options: LiftOptions): { ids: Record<stri
   const { records } = useProject.getState()
   const known = layersOf(records)
   const fresh: NewLayers = new Map()
-  const ids: Record<string, string> = { '': useBench.getState().choices.layerId }
+  const ids: Record<string, string> = { '': optionsNow(layerOptions).layerId }
   const hash = liftedHash(underlay)
   const linework = hash ? useSheetData.getState().byHash.get(hash)?.linework : undefined
   const add = (key: string, name: string, color: string | undefined) => {
@@ -64,7 +64,8 @@ let underWay: string | null = null
 
 /** Works out what the lift would make, and shows it. */
 export async function prepareLift(underlay: Underlay): Promise<void> {
-  const { options, region } = useLift.getState()
+  const { options } = useLift.getState()
+  const { region } = optionsNow(regionOptions)
   const hash = liftedHash(underlay)
   if (!hash)
     return useLift.setState({ problem: 'The lines of this sheet are still being read. Try again in a moment.' })
@@ -89,15 +90,17 @@ export async function prepareLift(underlay: Underlay): Promise<void> {
   try {
     const linework = given === hash ? null : (useSheetData.getState().byHash.get(hash)?.linework ?? null)
     given = hash
-    const made = await lifter().prepare(new URL(contentUrl(hash), location.href).href, linework, job)
+    const made = await lifter.call((lift) => lift.prepare(new URL(contentUrl(hash), location.href).href, linework, job))
     // What was asked for since has overtaken it.
     if (wanted !== underWay) return
     const now = useLift.getState()
     // Chosen anew meanwhile: the card asks again.
-    if (now.options !== options || now.region !== region) return useLift.setState({ busy: false })
+    if (now.options !== options || optionsNow(regionOptions).region !== region) return useLift.setState({ busy: false })
     prepared = { job, fresh, count: made.count }
     useLift.setState({ busy: false, preview: made as LiftPreview })
   } catch (error) {
+    // Another worker knows nothing of what the last one was given.
+    given = null
     if (wanted === underWay) useLift.setState({ busy: false, problem: (error as Error).message })
   } finally {
     if (wanted === underWay) underWay = null
@@ -114,8 +117,7 @@ export async function applyLift(underlay: Underlay): Promise<void> {
   const { count, fresh } = prepared
   prepared = null
   // The card goes first: what it shows is done with.
-  useLift.setState(NO_LIFT)
-  useBench.setState({ sideCard: null })
+  giveUpLift()
   if (count === 0) return tell('There is nothing to lift here.')
   if (!(await commitParts('Lift lines', partsOfLift(underlay, count, fresh)))) return
   if (sheet === 'hidden') put('Hide sheet', { ...underlay, visible: false })
@@ -130,7 +132,7 @@ async function* partsOfLift({ levelId }: Underlay, count: number, fresh: NewLaye
   const on = workPlaneOf(levelId, useProject.getState().records) ? { planeId: levelId } : {}
   const layers = new Map([...fresh.values()].map((layer) => [layer.id, layer]))
   for (let from = 0; from < count; from += AT_ONCE) {
-    const shapes = await lifter().take(from, AT_ONCE)
+    const shapes = await lifter.call((lift) => lift.take(from, AT_ONCE))
     const first = [...new Set(shapes.map(({ layerId }) => layerId))].flatMap((id) => {
       const layer = layers.get(id)
       layers.delete(id)
@@ -140,9 +142,17 @@ async function* partsOfLift({ levelId }: Underlay, count: number, fresh: NewLaye
   }
 }
 
+/** Forgets what was prepared, and puts its card away. */
+export function giveUpLift(): void {
+  useLift.setState(NO_LIFT)
+  choose(regionOptions, { region: null })
+  if (useBench.getState().sideCard === liftCard) closeCard()
+}
+
 /** Opens the card for lifting lines of a sheet. */
 export function beginLift(underlay: Underlay): void {
   useLift.setState({ ...NO_LIFT, options: useLift.getState().options, underlayId: underlay.id })
   // The card works out its preview as soon as it shows.
-  useBench.setState({ step: 'trace', tool: 'look', sideCard: 'lift', cardOpen: true })
+  workbench.begin('trace')
+  showCard(liftCard)
 }

@@ -1,5 +1,4 @@
 import { create } from 'zustand'
-import type { Point } from '@/core/geometry/vector'
 import type { LiftOptions, LiftPreview } from '@/core/lift/options'
 import { USUAL_LIFT } from '@/core/lift/options'
 
@@ -10,8 +9,6 @@ export interface LiftState {
   /** Of a sheet with lines and a picture: whether the strokes of that are lifted. */
   readonly strokes: boolean
   readonly options: LiftOptions
-  /** Only what lies in this ring of the board; null for all of it. */
-  readonly region: readonly Point[] | null
   readonly preview: LiftPreview | null
   readonly busy: boolean
   readonly problem: string | null
@@ -23,7 +20,6 @@ export const NO_LIFT: LiftState = {
   underlayId: null,
   strokes: false,
   options: USUAL_LIFT,
-  region: null,
   preview: null,
   busy: false,
   problem: null,

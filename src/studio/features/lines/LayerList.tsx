@@ -18,8 +18,10 @@ import { useState } from 'react'
 import { FIRST_LAYER, type Layer, layersOf } from '@/core/model/layer/schema'
 import { LINE_TYPES, type LineType } from '@/core/model/pen'
 import { isDrawn } from '@/core/model/shapes'
-import { setChoices, toolContext, useBench } from '@/studio/state/bench'
+import { toolContext } from '@/studio/board/workbench'
+import { choose, useBench, useOptions } from '@/studio/state/bench'
 import { commit, put, tell, useProject } from '@/studio/state/store'
+import { layerOptions } from '@/studio/tooling/options'
 import { ColorChoice } from '@/studio/ui/ColorChoice'
 import { CommittedField } from '@/studio/ui/CommittedField'
 
@@ -29,7 +31,7 @@ const INKS = ['#26302f', '#2b5f93', '#2f6b3f', '#8a5a2b', '#6a4c86', '#4f5a66']
 /** The layers of plain linework: the one that is drawn on stands out, each opens for its pen. */
 export function LayerList() {
   const records = useProject((project) => project.records)
-  const active = useBench((bench) => bench.choices.layerId)
+  const active = useOptions(layerOptions).layerId
   const quiet = useBench((bench) => bench.quietOthers)
   const [open, setOpen] = useState<string | null>(null)
   const layers = layersOf(records)
@@ -42,7 +44,7 @@ export function LayerList() {
       order: Math.max(...layers.map(({ order }) => order)) + 1,
     }
     put('Add layer', layer)
-    setChoices({ layerId: layer.id })
+    choose(layerOptions, { layerId: layer.id })
     setOpen(layer.id)
   }
   return (
@@ -118,7 +120,7 @@ function LayerRow({ layer, active, open, onOpen }: LayerRowProps) {
           <Button
             size="small"
             aria-pressed={active}
-            onClick={() => setChoices({ layerId: layer.id })}
+            onClick={() => choose(layerOptions, { layerId: layer.id })}
             sx={{
               flex: 1,
               minWidth: 0,
@@ -227,13 +229,13 @@ function LayerForm({ layer }: { layer: Layer }) {
 
 /** Takes a layer away; what lies on it goes to the first one. */
 function removeLayer(layer: Layer): void {
-  const { records, choices } = toolContext()
+  const { records, options } = toolContext()
   const moved = [...records.values()].filter(isDrawn).filter(({ layerId }) => layerId === layer.id)
   commit('Delete layer', [
     { id: layer.id, after: null },
     ...moved.map((shape) => ({ id: shape.id, after: { ...shape, layerId: FIRST_LAYER.id } })),
   ])
-  if (choices.layerId === layer.id) setChoices({ layerId: FIRST_LAYER.id })
+  if (options(layerOptions).layerId === layer.id) choose(layerOptions, { layerId: FIRST_LAYER.id })
   if (moved.length > 0)
     tell(`${moved.length === 1 ? 'One line' : `${moved.length} lines`} went to “${FIRST_LAYER.name}”.`)
 }

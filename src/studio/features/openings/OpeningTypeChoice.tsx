@@ -1,8 +1,9 @@
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { type OpeningType, openingTypesOf } from '@/core/model/opening-type/schema'
-import { useBench } from '@/studio/state/bench'
+import { ask } from '@/studio/state/dialogs'
 import { useProject } from '@/studio/state/store'
+import { openingTypesDialog } from './options'
 
 const OWN = 'own'
 const SAVE = 'save'
@@ -23,7 +24,7 @@ export function OpeningTypeChoice({
   const records = useProject((project) => project.records)
   const types = openingTypesOf(records)
   const take = (chosen: string) => {
-    if (chosen === EDIT) useBench.setState({ openingTypesOpen: true })
+    if (chosen === EDIT) void ask(openingTypesDialog, undefined)
     else if (chosen === SAVE) onSave()
     else onTake(types.find(({ id }) => id === chosen) ?? null)
   }

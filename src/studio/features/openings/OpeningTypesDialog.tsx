@@ -10,20 +10,19 @@ import IconButton from '@mui/material/IconButton'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { type OpeningType, openingTypesOf } from '@/core/model/opening-type/schema'
-import { useBench } from '@/studio/state/bench'
+import type { DialogProps } from '@/studio/kernel/dialog'
 import { useProject } from '@/studio/state/store'
 import { CommittedField } from '@/studio/ui/CommittedField'
 import { LengthField } from '@/studio/ui/LengthField'
 import { changeOpeningType, countOfOpeningType, removeOpeningType } from './opening-types'
 
 /** The types of doors and windows of the project. */
-export function OpeningTypesDialog() {
-  const open = useBench((bench) => bench.openingTypesOpen)
+export function OpeningTypesDialog({ answer }: DialogProps<void, void>) {
   const records = useProject((project) => project.records)
-  const close = () => useBench.setState({ openingTypesOpen: false })
+  const close = () => answer(null)
   const types = openingTypesOf(records)
   return (
-    <Dialog open={open} onClose={close} maxWidth="md" fullWidth aria-labelledby="opening-types-title">
+    <Dialog open onClose={close} maxWidth="md" fullWidth aria-labelledby="opening-types-title">
       <DialogTitle id="opening-types-title">Types of doors and windows</DialogTitle>
       <DialogContent>
         {types.length === 0 && (

@@ -7,13 +7,17 @@ import type { Part } from '@/core/model/part/schema'
 import type { Hole, PartStep } from '@/core/model/part/steps'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
+import { underlaysOf } from '@/core/model/underlay/underlays'
 import type { HoleCallout } from '@/core/part/callouts/callout'
 import { type FoundCallout, findCallouts, isSize, unitOfCallouts } from '@/core/part/callouts/find'
 import { tapDrillMm } from '@/core/part/threads'
 import { statedRadii } from '@/core/sketch/radii'
-import { toolContext, useBench } from '@/studio/state/bench'
+import { toolContext } from '@/studio/board/workbench'
+import { letterOptions } from '@/studio/features/lines/options'
+import { useBench } from '@/studio/state/bench'
 import { useSheetData } from '@/studio/state/sheet-data'
-import { put, tell, underlaysOf, useProject } from '@/studio/state/store'
+import { put, tell, useProject } from '@/studio/state/store'
+import { layerOptions } from '@/studio/tooling/options'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { addSteps, changeStep } from './parts'
 
@@ -57,10 +61,10 @@ function headOf(head: HoleCallout['head'], drillMm: number): Hole['head'] {
 /** States the radius of a note on the arcs that were traced; where none was, it rounds the upright edges. */
 function takeRadius(part: Part, radiusMm: number, viewId: string): void {
   const { records } = useProject.getState()
-  const { choices } = toolContext()
+  const { options } = toolContext()
   const made = statedRadii(viewId, radiusMm, (mm) => isSize(mm, radiusMm), records, {
-    heightMm: choices.partLetterMm,
-    layerId: choices.layerId,
+    heightMm: options(letterOptions).partLetterMm,
+    layerId: options(layerOptions).layerId,
     newId: () => crypto.randomUUID(),
   })
   if (made.length > 0) return put('State radius from note', ...made)

@@ -7,11 +7,13 @@ import { project } from '@/core/geometry/projective'
 import { dot3, placeIn } from '@/core/geometry/space'
 import type { Part } from '@/core/model/part/schema'
 import { sheetMap } from '@/core/model/underlay/placement'
+import { underlaysOf } from '@/core/model/underlay/underlays'
 import { frameOf } from '@/core/model/work-plane/frame'
 import { type Judged, judgePart, placeOfFinding, withLimit } from '@/core/part/make/findings'
 import type { MakeFinding, MakeRule } from '@/core/part/make/rules'
-import { light, select } from '@/studio/state/bench'
-import { put, underlaysOf, useProject } from '@/studio/state/store'
+import { workbench } from '@/studio/board/workbench'
+import { light } from '@/studio/state/bench'
+import { put, useProject } from '@/studio/state/store'
 import { CommittedField } from '@/studio/ui/CommittedField'
 import { usePartSolid } from './part-solid'
 
@@ -90,7 +92,7 @@ function Finding({ part, rule, finding }: { part: Part; rule: MakeRule; finding:
       onBlur={hideFinding}
       onClick={() => {
         const step = part.steps[index]
-        if (step && 'profile' in step) select(step.profile)
+        if (step && 'profile' in step) workbench.pick(step.profile)
         show()
       }}
       sx={{ justifyContent: 'space-between', px: 0.5, py: 0.25 }}

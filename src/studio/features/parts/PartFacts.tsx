@@ -5,9 +5,9 @@ import type { Part } from '@/core/model/part/schema'
 import { priceBookOf } from '@/core/model/price-book/schema'
 import { KG_M3_PER_MM3, materialNamed } from '@/core/part/materials'
 import { formatLength } from '@/core/units/format'
-import { HandOverButton } from '@/studio/features/hand-over/HandOverButton'
-import { toolContext } from '@/studio/state/bench'
+import { HandOverButton } from '@/studio/features/hand-over/feature'
 import { useProject } from '@/studio/state/store'
+import { useDisplay } from '@/studio/ui/display'
 import { keepAsSymbol } from './keep-symbol'
 import { usePartSolid } from './part-solid'
 
@@ -31,7 +31,7 @@ export function PartFacts({ part }: { part: Part }) {
   const id = useProject((project) => project.id)
   const records = useProject((project) => project.records)
   const waiting = useProject((project) => project.waiting.length)
-  const { display } = toolContext()
+  const display = useDisplay()
   const made = partId === part.id ? built?.made : null
   const density = materialNamed(part.material, priceBookOf(records)).densityKgM3 * KG_M3_PER_MM3
   const mm = (value: number) => formatLength(value, { ...display, precision: Math.max(display.precision, 2) }, false)

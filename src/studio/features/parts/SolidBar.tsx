@@ -6,9 +6,9 @@ import type { Part } from '@/core/model/part/schema'
 import type { Edges } from '@/core/model/part/steps'
 import type { FeatureNumber, SolidFeature } from '@/core/part/solid/features'
 import { formatLength, type LengthDisplay, partDisplay } from '@/core/units/format'
-import { HandOverButton } from '@/studio/features/hand-over/HandOverButton'
-import { toolContext } from '@/studio/state/bench'
+import { HandOverButton } from '@/studio/features/hand-over/feature'
 import { useProject } from '@/studio/state/store'
+import { useDisplay } from '@/studio/ui/display'
 import { dropPicked, pickNext, solidDistance, solidFeature, usePartSolid } from './part-solid'
 import { addSteps } from './parts'
 
@@ -30,7 +30,7 @@ const FORMS: readonly (readonly [Edges['form'], string])[] = [
 export function SolidBar({ part }: { part: Part }) {
   const picked = usePartSolid((solid) => solid.picked)
   const projectId = useProject((project) => project.id)
-  const { display } = toolContext()
+  const display = useDisplay()
   const { known, apartMm } = useMeasured(picked)
   const kinds = new Set(known.map(({ kind }) => kind))
   const shape = (form: Edges['form']) => {

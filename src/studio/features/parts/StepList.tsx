@@ -9,10 +9,13 @@ import Typography from '@mui/material/Typography'
 import type { Part } from '@/core/model/part/schema'
 import type { PartStep } from '@/core/model/part/steps'
 import { depthOf } from '@/core/part/depth'
-import { select, setChoices, takeTool } from '@/studio/state/bench'
+import { workbench } from '@/studio/board/workbench'
+import { choose } from '@/studio/state/bench'
+import { depthOptions } from './options'
 import { usePartSolid } from './part-solid'
 import { changeStep, moveStep, removeStep } from './parts'
 import { stepViewOf } from './steps/registry'
+import { partDepth } from './tools/part-depth'
 
 /** The steps that make a part, in order: each can be changed, switched off, moved and removed. */
 export function StepList({ part }: { part: Part }) {
@@ -36,7 +39,7 @@ export function StepList({ part }: { part: Part }) {
             />
             <Typography
               component="button"
-              onClick={() => 'profile' in step && select(step.profile)}
+              onClick={() => 'profile' in step && workbench.pick(step.profile)}
               sx={{ flex: 1, minWidth: 0, border: 0, bgcolor: 'transparent', textAlign: 'left', font: 'inherit', p: 0 }}
             >
               {i + 1}. {stepViewOf(step).word(step)}
@@ -73,8 +76,8 @@ function StepFields({ part, step }: { part: Part; step: PartStep }) {
       <Button
         size="small"
         onClick={() => {
-          setChoices({ depthFor: { partId: part.id, stepId: step.id } })
-          takeTool('part-depth')
+          choose(depthOptions, { depthFor: { partId: part.id, stepId: step.id } })
+          workbench.take(partDepth)
         }}
         sx={{ mt: 0.5, px: 0.5 }}
       >

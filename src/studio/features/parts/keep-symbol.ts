@@ -1,7 +1,7 @@
-import { shapesOfChain } from '@/core/draft/shapes-of'
 import { FIRST_LAYER } from '@/core/model/layer/schema'
 import type { Part } from '@/core/model/part/schema'
-import type { PlainShape } from '@/core/model/plain-shapes'
+import type { PlainShape } from '@/core/model/plain-schemas'
+import { shapesOfChain } from '@/core/model/shapes-of-chain'
 import { put, tell } from '@/studio/state/store'
 import { solidSymbol } from './part-solid'
 

@@ -1,4 +1,3 @@
-import { type Remote, wrap } from 'comlink'
 import { useEffect } from 'react'
 import { create } from 'zustand'
 import type { Vector3 } from '@/core/geometry/space'
@@ -6,6 +5,7 @@ import type { Part } from '@/core/model/part/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { FeatureNumber } from '@/core/part/solid/features'
 import { useProject } from '@/studio/state/store'
+import { WorkerClient } from '@/studio/state/worker-client'
 import type { BuiltPart, PartMaker } from '@/workers/part'
 
 /** The solid of the part that is worked on, as it was built last. */
@@ -33,22 +33,13 @@ export const usePartSolid = create<PartSolid>(() => ({
 const { getState: get, setState: set } = usePartSolid
 
 /** A build that takes longer hangs: its worker is ended, and the next change starts another one. */
-const LONGEST_MS = 30_000
-
-let worker: { readonly thread: Worker; readonly maker: Remote<PartMaker> } | null = null
-
-function maker(): Remote<PartMaker> {
-  if (!worker) {
-    const thread = new Worker(new URL('../../../workers/part.ts', import.meta.url), { type: 'module' })
-    worker = { thread, maker: wrap<PartMaker>(thread) }
-  }
-  return worker.maker
-}
-
-function endWorker(): void {
-  worker?.thread.terminate()
-  worker = null
-}
+const maker = new WorkerClient<PartMaker>(
+  () => new Worker(new URL('../../../workers/part.ts', import.meta.url), { type: 'module' }),
+  {
+    longestMs: 30_000,
+    tooLong: 'Building this part takes too long. Its steps are kept: change or switch off the last one.',
+  },
+)
 
 /** What is to be built next, while something is being built. */
 let next: { readonly part: Part; readonly records: readonly ProjectRecord[] } | null = null
@@ -67,38 +58,26 @@ export async function buildPart(part: Part, records: readonly ProjectRecord[]): 
 }
 
 async function built(part: Part, records: readonly ProjectRecord[]): Promise<Partial<PartSolid>> {
-  let timer: ReturnType<typeof setTimeout> | undefined
-  const tooLong = new Promise<never>((_, reject) => {
-    timer = setTimeout(
-      () =>
-        reject(new Error('Building this part takes too long. Its steps are kept: change or switch off the last one.')),
-      LONGEST_MS,
-    )
-  })
   try {
+    const made = await maker.call((parts) => parts.build(part, records))
     // What was picked may be another edge now.
-    return {
-      partId: part.id,
-      built: await Promise.race([maker().build(part, records), tooLong]),
-      problem: null,
-      picked: [],
-    }
+    return { partId: part.id, built: made, problem: null, picked: [] }
   } catch (error) {
-    endWorker()
+    // What is left of a build that failed is not built on.
+    maker.end()
     return { partId: part.id, problem: (error as Error).message }
-  } finally {
-    clearTimeout(timer)
   }
 }
 
 /** What can be told of an edge or a face of the solid that is shown. */
-export const solidFeature = (number: FeatureNumber) => maker().feature(number)
+export const solidFeature = (number: FeatureNumber) => maker.call((parts) => parts.feature(number))
 
 /** The least distance between two edges or faces of the solid that is shown. */
-export const solidDistance = (a: FeatureNumber, b: FeatureNumber): Promise<number | null> => maker().distance(a, b)
+export const solidDistance = (a: FeatureNumber, b: FeatureNumber): Promise<number | null> =>
+  maker.call((parts) => parts.distance(a, b))
 
 /** The solid that is shown as a symbol. */
-export const solidSymbol = () => maker().symbol()
+export const solidSymbol = () => maker.call((parts) => parts.symbol())
 
 const isSameFeature = (a: FeatureNumber, b: FeatureNumber): boolean => a.kind === b.kind && a.index === b.index
 

@@ -4,11 +4,12 @@ import type { PartStep } from '@/core/model/part/steps'
 import { currencyOf } from '@/core/model/price-book/currency'
 import { type PriceBook, USUAL_PRICES } from '@/core/model/price-book/schema'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { type PartSide, partView, viewsOf, workPlaneOf } from '@/core/model/work-plane/schema'
+import { underlaysOf } from '@/core/model/underlay/underlays'
+import { type PartSide, partView, viewsOf } from '@/core/model/work-plane/schema'
 import { MATERIALS } from '@/core/part/materials'
-import { useBench, workOn } from '@/studio/state/bench'
+import { workOn } from '@/studio/state/bench'
 import { showAllOnceWhole } from '@/studio/state/show'
-import { put, tell, underlaysOf, useProject } from '@/studio/state/store'
+import { put, tell, useProject } from '@/studio/state/store'
 import { showBox } from '@/studio/state/view'
 
 type Records = ReturnType<typeof useProject.getState>['records']
@@ -88,20 +89,6 @@ export function sheetsFromOtherViews(part: Part, viewId: string): void {
     })),
   )
   showView()
-}
-
-/** The part whose view is looked at. */
-export function partLookedAt(levelId: string | null, records: Records): Part | null {
-  const partId = levelId === null ? undefined : workPlaneOf(levelId, records)?.partId
-  const record = partId === undefined ? undefined : records.get(partId)
-  return record?.kind === 'part' ? record : null
-}
-
-/** The part whose view is looked at, as it changes. */
-export function useLookedPart(): Part | null {
-  const records = useProject((project) => project.records)
-  const levelId = useBench((bench) => bench.levelId)
-  return partLookedAt(levelId, records)
 }
 
 export const addSteps = (label: string, part: Part, ...steps: readonly PartStep[]): void =>

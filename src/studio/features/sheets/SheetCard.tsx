@@ -10,17 +10,19 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import type { ReactNode } from 'react'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { ResolutionField } from '@/studio/features/bring-in/ResolutionField'
-import { LockNote } from '@/studio/features/fit/LockNote'
-import { turnSheets } from '@/studio/features/fit/turn-sheets'
-import { goTo, select, takeTool, useBench } from '@/studio/state/bench'
+import { underlaysOf } from '@/core/model/underlay/underlays'
+import { goTo, workbench } from '@/studio/board/workbench'
+import { ResolutionField } from '@/studio/features/bring-in/feature'
+import { LockNote, turnSheets } from '@/studio/features/fit/feature'
+import { useBench } from '@/studio/state/bench'
 import { useSheetData } from '@/studio/state/sheet-data'
-import { put, underlaysOf, useProject } from '@/studio/state/store'
+import { put, useProject } from '@/studio/state/store'
 import { boardsOf } from '@/studio/tooling/boards'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { PartList } from './PartList'
 import { changeSheets } from './stack-edits'
 import { TintChoice } from './TintChoice'
+import { crop } from './tools/crop'
 
 /** Everything that can be said of how the picked sheets show: crop, parts, look. */
 export function SheetCard() {
@@ -124,8 +126,8 @@ function CropRow({ underlay }: { underlay: Underlay }) {
         size="small"
         variant="outlined"
         onClick={() => {
-          select([underlay.id])
-          takeTool('crop')
+          workbench.pick([underlay.id])
+          workbench.take(crop)
         }}
       >
         {underlay.crop ? 'Change' : 'Crop it'}

@@ -3,8 +3,10 @@ import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { lookAlone, showSheetCard } from '@/studio/state/bench'
-import { changeSheets, duplicateSheets, removeSheets } from './stack-edits'
+import { removeSheets } from '@/studio/board/sheets/remove-sheets'
+import { lookAlone } from '@/studio/state/bench'
+import { showSheetCard } from './show-card'
+import { changeSheets, duplicateSheets } from './stack-edits'
 
 /** What can be done with several picked sheets at once. */
 export function SheetsBar({ underlays }: { underlays: readonly Underlay[] }) {

@@ -27,15 +27,18 @@ import { levelsOf } from '@/core/model/level/schema'
 import { displayOf } from '@/core/model/settings/schema'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
-import { beginLift } from '@/studio/features/lift/apply'
+import { removeSheets } from '@/studio/board/sheets/remove-sheets'
+import { goTo, workbench } from '@/studio/board/workbench'
+import { beginLift } from '@/studio/features/lift/feature'
 import { contentUrl, type SourceView } from '@/studio/state/api'
-import { goTo, lookAlone, pointAt, select, showSheetCard, useBench } from '@/studio/state/bench'
+import { lookAlone, pointToSheet, useBench } from '@/studio/state/bench'
 import { showUnderlays } from '@/studio/state/show'
 import { useProject } from '@/studio/state/store'
 import { fitState } from '@/studio/tooling/fit-state'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { NameField } from '@/studio/ui/NameField'
-import { changeSheets, duplicateSheets, removeSheets } from './stack-edits'
+import { showSheetCard } from './show-card'
+import { changeSheets, duplicateSheets } from './stack-edits'
 
 /** A sheet in the stack. A click picks it alone, with Ctrl beside others, with Shift all up to it. */
 export function StackEntry({ underlay, order }: { underlay: Underlay; order: readonly string[] }) {
@@ -60,8 +63,8 @@ export function StackEntry({ underlay, order }: { underlay: Underlay; order: rea
     <Box
       component="li"
       ref={sortable.setNodeRef}
-      onPointerEnter={() => pointAt(id)}
-      onPointerLeave={() => pointAt(null)}
+      onPointerEnter={() => pointToSheet(id)}
+      onPointerLeave={() => pointToSheet(null)}
       style={{ transform: CSS.Translate.toString(sortable.transform), transition: sortable.transition }}
       sx={{
         position: 'relative',
@@ -112,7 +115,7 @@ export function StackEntry({ underlay, order }: { underlay: Underlay; order: rea
           <Button
             size="small"
             onClick={() => {
-              select([id])
+              workbench.pick([id])
               goTo('fit')
             }}
             sx={{ display: 'block', maxWidth: '100%', minWidth: 0, px: 0.5, py: 0, textAlign: 'left' }}
@@ -164,11 +167,11 @@ function pick(id: string, event: MouseEvent, order: readonly string[]): void {
   const { selection } = useBench.getState()
   if (event.shiftKey && selection.length > 0) {
     const [from, to] = [order.indexOf(selection.at(-1)!), order.indexOf(id)]
-    if (from >= 0) return select(order.slice(Math.min(from, to), Math.max(from, to) + 1))
+    if (from >= 0) return workbench.pick(order.slice(Math.min(from, to), Math.max(from, to) + 1))
   }
   if (event.ctrlKey || event.metaKey || event.shiftKey)
-    return select(selection.includes(id) ? selection.filter((each) => each !== id) : [...selection, id])
-  select(selection.length === 1 && selection[0] === id ? [] : [id])
+    return workbench.pick(selection.includes(id) ? selection.filter((each) => each !== id) : [...selection, id])
+  workbench.pick(selection.length === 1 && selection[0] === id ? [] : [id])
 }
 
 /** What is wrong with the file of a sheet, if anything is. */

@@ -1,7 +1,7 @@
 import type { Underlay } from '@/core/model/underlay/schema'
-import { askAbout, select } from '@/studio/state/bench'
-import { commit, put, refusesLocked, underlaysOf, useProject } from '@/studio/state/store'
-import { sheetOf } from '@/studio/tooling/sheet-of'
+import { underlaysOf } from '@/core/model/underlay/underlays'
+import { workbench } from '@/studio/board/workbench'
+import { put, useProject } from '@/studio/state/store'
 
 /** Changes several sheets alike, as one edit. */
 export const changeSheets = (label: string, underlays: readonly Underlay[], part: Partial<Underlay>): void =>
@@ -31,21 +31,5 @@ export function duplicateSheets(underlays: readonly Underlay[]): void {
     locked: false,
   }))
   put('Duplicate sheet', ...copies)
-  select(copies.map(({ id }) => id))
-}
-
-/**
- * Takes sheets off the board; where that was the last of a file, the person is asked about its pages.
- * @returns false where a lock holds one of them, which is said
- */
-export function removeSheets(underlays: readonly Underlay[]): boolean {
-  const { sources } = useProject.getState()
-  const sourceOf = ({ sheetId }: Underlay) => sheetOf(sources, sheetId)?.source.id
-  const gone = underlays.map(({ id }) => ({ id, after: null }))
-  if (refusesLocked(gone)) return false
-  commit(underlays.length === 1 ? 'Remove sheet' : 'Remove sheets', gone)
-  select([])
-  const left = new Set(underlaysOf(useProject.getState().records).map(sourceOf))
-  askAbout([...new Set(underlays.map(sourceOf))].filter((id) => id !== undefined).filter((id) => !left.has(id)))
-  return true
+  workbench.pick(copies.map(({ id }) => id))
 }

@@ -2,14 +2,16 @@ import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import type { RelationWay } from '@/core/model/relation/schema'
 import { possibleWays } from '@/core/sketch/pick'
-import { setChoices, toolContext, useBench } from '@/studio/state/bench'
+import { toolContext } from '@/studio/board/workbench'
+import { choose, optionsNow, useOptions } from '@/studio/state/bench'
 import { put, tell, useProject } from '@/studio/state/store'
+import { relateOptions } from './options'
 import { viewStateOf } from './sketch-state'
 import { sayDemand, WAY_WORDS } from './words'
 
 /** How what is picked may lie. */
 export function RelateChoices() {
-  const related = useBench((bench) => bench.choices.related)
+  const related = useOptions(relateOptions).related
   const records = useProject((project) => project.records)
   const ways = possibleWays(related, records)
   return (
@@ -25,11 +27,12 @@ export function RelateChoices() {
 
 /** Demands that what is picked lies so, and says where that can't be. */
 function relateBy(way: RelationWay): void {
-  const { planeId, choices, display } = toolContext()
+  const { planeId, display } = toolContext()
+  const { related } = optionsNow(relateOptions)
   if (planeId === null) return
   const id = crypto.randomUUID()
-  put('Relate lines', { id, kind: 'relation', planeId, way, of: [...choices.related] })
-  setChoices({ related: [] })
+  put('Relate lines', { id, kind: 'relation', planeId, way, of: [...related] })
+  choose(relateOptions, { related: [] })
   const { records } = useProject.getState()
   const { conflicts, redundant } = viewStateOf(planeId, records).state
   const conflict = conflicts.find(({ demanding }) => demanding.id === id)

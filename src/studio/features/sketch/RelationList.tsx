@@ -7,8 +7,8 @@ import IconButton from '@mui/material/IconButton'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import type { Demanding } from '@/core/sketch/demands'
-import { toolContext } from '@/studio/state/bench'
 import { remove } from '@/studio/state/store'
+import { useDisplay } from '@/studio/ui/display'
 import { useLitRelation, useViewState } from './sketch-state'
 import { sayDemand } from './words'
 
@@ -17,7 +17,7 @@ const light = (id: string | null) => useLitRelation.setState({ id })
 /** What holds between the lines of a view, how far that determines them, and what can't hold. */
 export function RelationList({ planeId }: { planeId: string }) {
   const { relations, state } = useViewState(planeId)
-  const { display } = toolContext()
+  const display = useDisplay()
   const { freedom, conflicts, redundant, idle } = state
   const say = (each: Demanding) => sayDemand(each, display)
   if (relations.length === 0 && conflicts.length === 0 && redundant.length === 0) return null

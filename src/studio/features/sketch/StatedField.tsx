@@ -1,10 +1,9 @@
 import type { Dimension } from '@/core/model/dimension/schema'
 import { isPartView } from '@/core/model/work-plane/schema'
-import { toolContext } from '@/studio/state/bench'
+import { toolContext } from '@/studio/board/workbench'
 import { put } from '@/studio/state/store'
+import { sayStated, statedOf } from '@/studio/tooling/stated'
 import { CommittedField } from '@/studio/ui/CommittedField'
-import { statedOf } from './stated-of'
-import { sayStated } from './words'
 
 /** What a dimension on a view of a part states: emptied, it only measures again. */
 export function StatedField({ dimension }: { dimension: Dimension }) {

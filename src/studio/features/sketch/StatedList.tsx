@@ -3,10 +3,11 @@ import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import type { Part } from '@/core/model/part/schema'
 import { statedAndDrawn } from '@/core/sketch/stated'
-import { select, toolContext } from '@/studio/state/bench'
+import { workbench } from '@/studio/board/workbench'
 import { put, useProject } from '@/studio/state/store'
+import { sayStated } from '@/studio/tooling/stated'
+import { useDisplay } from '@/studio/ui/display'
 import { LengthField } from '@/studio/ui/LengthField'
-import { sayStated } from './words'
 
 /** Printed lines are drawn no better than this. */
 const USUAL_TOLERANCE_MM = 0.1
@@ -17,7 +18,7 @@ const TOLERANCE_RAD = (0.1 * Math.PI) / 180
 export function StatedList({ part, planeId }: { part: Part; planeId: string }) {
   const records = useProject((project) => project.records)
   const all = useMemo(() => statedAndDrawn(planeId, records), [planeId, records])
-  const { display } = toolContext()
+  const display = useDisplay()
   if (all.length === 0) return null
   const toleranceMm = part.toleranceMm ?? USUAL_TOLERANCE_MM
   const off = all.filter(
@@ -38,7 +39,7 @@ export function StatedList({ part, planeId }: { part: Part; planeId: string }) {
           component="button"
           variant="figure"
           color="error"
-          onClick={() => select([id])}
+          onClick={() => workbench.pick([id])}
           sx={{ border: 0, bgcolor: 'transparent', p: 0, textAlign: 'left', cursor: 'pointer' }}
         >
           stated {sayStated(way, stated, display)}, drawn {sayStated(way, drawn, display)}

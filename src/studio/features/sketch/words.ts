@@ -1,6 +1,7 @@
 import type { RelationWay } from '@/core/model/relation/schema'
 import type { Demanding } from '@/core/sketch/demands'
-import { formatLength, type LengthDisplay, partDisplay } from '@/core/units/format'
+import type { LengthDisplay } from '@/core/units/format'
+import { sayStated } from '@/studio/tooling/stated'
 
 export const WAY_WORDS: Readonly<Record<RelationWay, string>> = {
   on: 'On one another',
@@ -14,12 +15,6 @@ export const WAY_WORDS: Readonly<Record<RelationWay, string>> = {
   symmetric: 'Symmetric',
   fixed: 'Fixed',
 }
-
-/** What a dimension states, as a person types it. */
-export const sayStated = (way: string, stated: number, display: LengthDisplay): string =>
-  way === 'angle'
-    ? `${((stated * 180) / Math.PI).toFixed(2)}°`
-    : `${way === 'radius' ? 'R ' : ''}${formatLength(stated, partDisplay(display), false)}`
 
 /** A demand in a few words. */
 export const sayDemand = (demand: Demanding, display: LengthDisplay): string =>

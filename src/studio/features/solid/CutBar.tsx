@@ -5,16 +5,17 @@ import Slider from '@mui/material/Slider'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { formatLength } from '@/core/units/format'
-import { toolContext } from '@/studio/state/bench'
+import { setCut, useSolid } from '@/studio/board/solid/solid-store'
+import type { Scene } from '@/studio/board/solid/solids'
+import { toolContext } from '@/studio/board/workbench'
 import { tell } from '@/studio/state/store'
+import { useDisplay } from '@/studio/ui/display'
 import { pickedLine } from './cut'
-import { setCut, useSolid } from './solid-store'
-import type { Scene } from './solids'
 
 /** Where the solids are cut: at a height, and along a line that is picked. */
 export function CutBar({ size, onSeeAll }: { size: Scene['size']; onSeeAll: () => void }) {
   const cut = useSolid((solid) => solid.cut)
-  const { display } = toolContext()
+  const display = useDisplay()
   const { top, foot } = size
   const { aboveMm, rightOf } = cut
   const along = () => {

@@ -6,9 +6,9 @@ import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import Stack from '@mui/material/Stack'
 import type { SavedView } from '@/core/model/view/schema'
+import { useSolid, walkTo } from '@/studio/board/solid/solid-store'
 import { put, remove, useProject } from '@/studio/state/store'
 import { NameField } from '@/studio/ui/NameField'
-import { useSolid, walkTo } from './solid-store'
 
 function saveView(count: number): void {
   const { look, cut } = useSolid.getState()

@@ -5,19 +5,18 @@ import Typography from '@mui/material/Typography'
 import { type ThreeEvent, useThree } from '@react-three/fiber'
 import { useEffect, useMemo, useState } from 'react'
 import { DoubleSide, type Plane } from 'three'
-import { PartSolidView } from '@/studio/features/parts/PartSolidView'
-import { useLookedPart } from '@/studio/features/parts/parts'
-import { select, useBench } from '@/studio/state/bench'
+import { Eye } from '@/studio/board/solid/Eye'
+import { GROUND, SolidCanvas } from '@/studio/board/solid/SolidCanvas'
+import { useSolid } from '@/studio/board/solid/solid-store'
+import { type LookKind, type Solid, sceneOf } from '@/studio/board/solid/solids'
+import { workbench } from '@/studio/board/workbench'
+import { useBench } from '@/studio/state/bench'
 import { useBuilding } from '@/studio/state/use-building'
 import { CutBar } from './CutBar'
 import { planesOf } from './cut'
-import { Eye } from './Eye'
 import { SavedViews } from './SavedViews'
 import { SheetPlane } from './SheetPlane'
-import { GROUND, SolidCanvas } from './SolidCanvas'
 import { useSheetsInSpace } from './sheets-in-space'
-import { useSolid } from './solid-store'
-import { type LookKind, type Solid, sceneOf } from './solids'
 
 const COLORS: Record<LookKind, string> = {
   roof: '#a0714a',
@@ -35,13 +34,8 @@ const COLORS: Record<LookKind, string> = {
 }
 const PICKED = '#a8281c'
 
-/** The solid of the part that is looked at, else the model: turn it with the mouse, pick in it, cut it. */
+/** The model: turn it with the mouse, pick in it, cut it. */
 export function SolidView() {
-  const part = useLookedPart()
-  return part ? <PartSolidView part={part} /> : <BuildingView />
-}
-
-function BuildingView() {
   const building = useBuilding()
   const selection = useBench((bench) => bench.selection)
   const sheets = useSheetsInSpace()
@@ -95,7 +89,7 @@ function SolidMesh({ solid, planes }: { solid: Solid; planes: readonly Plane[] }
     if (event.delta > 4 || planes.some((plane) => plane.distanceToPoint(event.point) < 0)) return
     event.stopPropagation()
     const id = event.faceIndex === null || event.faceIndex === undefined ? undefined : solid.idAt(event.faceIndex)
-    if (id) select([id])
+    if (id) workbench.pick([id])
   }
   const glass = solid.kind === 'pane'
   return (

@@ -4,11 +4,12 @@ import { corners } from '@/core/geometry/box'
 import { project } from '@/core/geometry/projective'
 import { placeIn, type Vector3 } from '@/core/geometry/space'
 import { boardMap } from '@/core/model/underlay/placement'
+import { underlaysOf } from '@/core/model/underlay/underlays'
 import { frameOf } from '@/core/model/work-plane/frame'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { contentUrl } from '@/studio/state/api'
 import { useBench } from '@/studio/state/bench'
-import { underlaysOf, useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/store'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 
 /** A sheet where it lies or stands, by its picture. */

@@ -12,19 +12,23 @@ import Typography from '@mui/material/Typography'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
+import { toolContext, workbench } from '@/studio/board/workbench'
 import { api } from '@/studio/state/api'
-import { setChoices, takeTool, toolContext, useBench } from '@/studio/state/bench'
+import { choose, useOptions } from '@/studio/state/bench'
 import { put, remove, tell, useProject } from '@/studio/state/store'
 import { NameField } from '@/studio/ui/NameField'
 import { beginEditing, finishEditing, giveUpEditing, useEditedSymbol } from './editing'
+import { symbolOptions } from './options'
 import { SymbolPicture } from './SymbolPicture'
+import { symbol as symbolTool } from './tools/symbol'
+import { symbolBase } from './tools/symbol-base'
 
 const LIBRARY = ['library']
 
 /** The symbols of the project, and those of the library that it can take. */
 export function SymbolList() {
   const records = useProject((project) => project.records)
-  const chosen = useBench((bench) => bench.choices.symbolId)
+  const chosen = useOptions(symbolOptions).symbolId
   const editing = useEditedSymbol()
   const library = useQuery({ queryKey: LIBRARY, queryFn: api.library })
   const symbols = [...records.values()].filter((record) => record.kind === 'symbol')
@@ -32,8 +36,8 @@ export function SymbolList() {
   const others = (library.data ?? []).filter(({ id }) => !own.has(id))
   const place = (symbol: SymbolRecord) => {
     if (!own.has(symbol.id)) put('Take symbol from the library', symbol)
-    setChoices({ symbolId: symbol.id })
-    takeTool('symbol')
+    choose(symbolOptions, { symbolId: symbol.id })
+    workbench.take(symbolTool)
   }
   if (editing) return <EditingSymbol id={editing} />
   if (symbols.length === 0 && others.length === 0) return null
@@ -143,8 +147,8 @@ function SymbolRow({ symbol, chosen, inLibrary = false, onPlace }: SymbolRowProp
                 disabled={uses.length === 0}
                 onClick={() => {
                   setAnchor(null)
-                  setChoices({ symbolId: symbol.id })
-                  takeTool('symbol-base')
+                  choose(symbolOptions, { symbolId: symbol.id })
+                  workbench.take(symbolBase)
                 }}
               >
                 <ListItemText>Choose its base point</ListItemText>

@@ -4,11 +4,14 @@ import { createJSONStorage, persist } from 'zustand/middleware'
 import { invert } from '@/core/geometry/affine'
 import type { Insert } from '@/core/model/insert/schema'
 import { insertMap, newInsert, placedShapes } from '@/core/model/insert/shape'
-import { isPlainShape, type PlainShape, plainKind } from '@/core/model/plain-shapes'
+import { isPlainShape, type PlainShape } from '@/core/model/plain-schemas'
+import { plainKind } from '@/core/model/plain-shapes'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
+import { workbench } from '@/studio/board/workbench'
+import { pick } from '@/studio/features/change/feature'
 import type { ToolContext } from '@/studio/kernel/tool'
-import { select, takeTool } from '@/studio/state/bench'
 import { commit, tell, useProject } from '@/studio/state/store'
+import { layerOptions } from '@/studio/tooling/options'
 
 /** The symbol that is edited, at the place of one of its inserts. */
 interface SymbolEditing {
@@ -44,9 +47,9 @@ export function useEditedSymbol(): string | null {
 }
 
 /** Lays a symbol's shapes on the plan to be changed, where it is placed or at its own base. */
-export function beginEditing(symbol: SymbolRecord, { plan, choices, planeId }: ToolContext): void {
+export function beginEditing(symbol: SymbolRecord, { plan, options, planeId }: ToolContext): void {
   const [found] = plan.insertsOf(symbol.id)
-  const insert = found ?? newInsert(symbol.id, symbol.base, choices.layerId, planeId ?? undefined)
+  const insert = found ?? newInsert(symbol.id, symbol.base, options(layerOptions).layerId, planeId ?? undefined)
   const shapes = placedShapes(insert, plan.around).map((shape) => ({ ...shape, id: crypto.randomUUID() }))
   commit('Edit symbol', [
     ...(found ? [{ id: found.id, after: null }] : []),
@@ -59,8 +62,8 @@ export function beginEditing(symbol: SymbolRecord, { plan, choices, planeId }: T
     lent: !found,
     shapes: shapes.map(({ id }) => id),
   })
-  takeTool('pick')
-  select(shapes.map(({ id }) => id))
+  workbench.take(pick)
+  workbench.pick(shapes.map(({ id }) => id))
 }
 
 // What another window draws meanwhile never waits here.

@@ -2,14 +2,14 @@ import Stack from '@mui/material/Stack'
 import { cuttingOf, settingsOf } from '@/core/model/settings/schema'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { toolContext } from '@/studio/state/bench'
 import { put, useProject } from '@/studio/state/store'
 import { CommittedField } from '@/studio/ui/CommittedField'
+import { useDisplay } from '@/studio/ui/display'
 
 /** The lengths in which bars are bought, and what a cut takes. */
 export function CuttingFields() {
   const records = useProject((project) => project.records)
-  const { display } = toolContext()
+  const display = useDisplay()
   const { stocksMm, kerfMm } = cuttingOf(records)
   const keep = (part: object) => put('Set bars', { ...settingsOf(records), ...part })
   const lengths = (text: string): number[] => {

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Table, TableColumn } from '@/core/tables/table'
 import type { LengthDisplay } from '@/core/units/format'
-import { select } from '@/studio/state/bench'
+import { workbench } from '@/studio/board/workbench'
 import { CHART_FIGURE, chartIn, WORD_AXIS } from '@/studio/ui/chart'
 import { OneOf } from '@/studio/ui/OneOf'
 import { palette } from '@/studio/ui/palette'
@@ -94,7 +94,7 @@ function Bars({ table, measure, display }: { table: Table; measure: TableColumn;
         },
       ],
     })
-    chart.on('click', ({ dataIndex }) => select(bars[dataIndex]?.ids ?? []))
+    chart.on('click', ({ dataIndex }) => workbench.pick(bars[dataIndex]?.ids ?? []))
     return () => chart.dispose()
   }, [bars, measure, display])
   const said = bars.map((bar) => `${bar.name} ${shown(bar.value, measure, display)}`).join('; ')

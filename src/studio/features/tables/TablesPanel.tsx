@@ -12,10 +12,11 @@ import { grouped } from '@/core/tables/group'
 import { tablesOf } from '@/core/tables/registry'
 import { type Table, totalsOf } from '@/core/tables/table'
 import type { LengthDisplay } from '@/core/units/format'
-import { HandOverButton } from '@/studio/features/hand-over/HandOverButton'
-import { select, toolContext } from '@/studio/state/bench'
+import { workbench } from '@/studio/board/workbench'
+import { HandOverButton } from '@/studio/features/hand-over/feature'
 import { useProject } from '@/studio/state/store'
 import { useBuilding } from '@/studio/state/use-building'
+import { useDisplay } from '@/studio/ui/display'
 import { OneOf } from '@/studio/ui/OneOf'
 import { CuttingFields } from './CuttingFields'
 import { shown } from './shown'
@@ -46,7 +47,7 @@ export function TablesPanel() {
   const key = by?.key
   const table = useMemo(() => (key ? grouped(whole, key) : whole), [whole, key])
   const measures = whole.columns.filter(({ summed }) => summed)
-  const { display } = toolContext()
+  const display = useDisplay()
   const totals = totalsOf(table)
   return (
     <Stack
@@ -108,8 +109,8 @@ export function TablesPanel() {
           columns={columnsOf(table, display)}
           hideFooter
           disableColumnResize
-          onRowClick={({ row }) => select(row.ids as string[])}
-          onCellKeyDown={({ row }, event) => event.key === 'Enter' && select(row.ids as string[])}
+          onRowClick={({ row }) => workbench.pick(row.ids as string[])}
+          onCellKeyDown={({ row }, event) => event.key === 'Enter' && workbench.pick(row.ids as string[])}
           localeText={{ noRowsLabel: EMPTY[table.name] ?? 'Nothing yet.' }}
           sx={{ border: 0, flex: 1, minWidth: 0 }}
         />

@@ -11,27 +11,23 @@ import { useEffect } from 'react'
 import { displayOf } from '@/core/model/settings/schema'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { StrokesOffer } from '@/studio/features/sheets/StrokesOffer'
-import { select, toolContext, useBench } from '@/studio/state/bench'
+import { StrokesOffer } from '@/studio/board/sheets/StrokesOffer'
+import { toolContext, workbench } from '@/studio/board/workbench'
+import { choose, useBench, useOptions } from '@/studio/state/bench'
 import { isPicture } from '@/studio/state/page-lines'
 import { useProject } from '@/studio/state/store'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { CommittedField } from '@/studio/ui/CommittedField'
-import {
-  acceptWalls,
-  byThickness,
-  correctThickness,
-  openProposals,
-  readWalls,
-  sheetsToRead,
-  useProposedWalls,
-} from './proposed-walls'
+import { proposalOptions } from './options'
+import { acceptWalls, byThickness, openProposals, withThickness } from './proposals'
+import { readWalls, sheetsToRead, useWallReading } from './read-walls'
 
 /** The walls that a sheet seems to show: how sure they are, how thick, and taken all at once. */
 export function ProposedWallsCard() {
   const records = useProject((project) => project.records)
   const levelId = useBench((bench) => bench.levelId)
-  const { read, busy, problem, certainty } = useProposedWalls()
+  const { read, certainty } = useOptions(proposalOptions)
+  const { busy, problem } = useWallReading()
   const sheets = sheetsToRead(records, levelId)
   const sheet = sheets.find(({ id }) => id === read?.id) ?? sheets[0]
   const page = useProject(({ sources }) => (sheet ? sheetOf(sources, sheet.sheetId)?.sheet : undefined))
@@ -90,11 +86,15 @@ export function ProposedWallsCard() {
           min={0.15}
           max={0.95}
           step={0.05}
-          onChange={(_, value) => useProposedWalls.setState({ certainty: value as number })}
+          onChange={(_, value) => choose(proposalOptions, { certainty: value as number })}
         />
       </Box>
       <Thicknesses />
-      <Button variant="contained" disabled={sure.length === 0} onClick={() => select(acceptWalls(sure, toolContext()))}>
+      <Button
+        variant="contained"
+        disabled={sure.length === 0}
+        onClick={() => workbench.carryOut(acceptWalls(sure, toolContext()))}
+      >
         {sure.length === 0 ? 'Make walls' : sure.length === 1 ? 'Make this wall' : `Make these ${sure.length} walls`}
       </Button>
     </Stack>
@@ -104,7 +104,7 @@ export function ProposedWallsCard() {
 /** Each thickness that was read, to be corrected for all alike. */
 function Thicknesses() {
   const records = useProject((project) => project.records)
-  const { certainty } = useProposedWalls()
+  const { walls, certainty } = useOptions(proposalOptions)
   const display = displayOf(records)
   const groups = byThickness(openProposals(toolContext()).filter((wall) => wall.certainty >= certainty))
   if (groups.length === 0) return null
@@ -132,7 +132,7 @@ function Thicknesses() {
                 onCommit={(text) => {
                   const thicknessMm = parseLength(text, display.unit)
                   if (!(thicknessMm > 0)) throw new Error('A wall has some thickness.')
-                  correctThickness(group, thicknessMm)
+                  choose(proposalOptions, { walls: withThickness(walls, group, thicknessMm) })
                 }}
               />
             </td>

@@ -7,26 +7,28 @@ import { type WallType, wallTypeOf, wallTypesOf } from '@/core/model/wall-type/s
 import { thicknessOf } from '@/core/model/wall-type/typed'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { setChoices, toolContext, updateSession, useBench } from '@/studio/state/bench'
+import { workbench } from '@/studio/board/workbench'
+import { choose, useBench, useOptions } from '@/studio/state/bench'
 import { useProject } from '@/studio/state/store'
 import { ChoiceField } from '@/studio/ui/ChoiceField'
+import { useDisplay } from '@/studio/ui/display'
 import { OneOf } from '@/studio/ui/OneOf'
+import { wallOptions } from './options'
 import { WallSection } from './WallSection'
 import { WallTypeChoice } from './WallTypeChoice'
 import { addWallType } from './wall-types'
 
 /** How the next walls are drawn, how they are built, and which of their lines is traced. */
 export function WallChoices() {
-  const choices = useBench((bench) => bench.choices)
   const records = useProject((project) => project.records)
-  const { wallForm, wallThicknessMm, wallTypeId, tracedLine, wallFlipped, pickedThicknessMm } = choices
-  const { display } = toolContext()
+  const { wallForm, wallThicknessMm, wallTypeId, tracedLine, wallFlipped, pickedThicknessMm } = useOptions(wallOptions)
+  const display = useDisplay()
   const type = wallTypeOf({ typeId: wallTypeId }, records)
   if (pickedThicknessMm !== null) return <PickedThickness mm={pickedThicknessMm} types={wallTypesOf(records)} />
   const take = (text: string) => {
     const mm = parseLength(text, display.unit)
     if (!(mm > 0 && mm <= 10_000)) throw new Error('A wall is between nothing and 10 m thick.')
-    setChoices({ wallThicknessMm: mm, wallTypeId: null })
+    choose(wallOptions, { wallThicknessMm: mm, wallTypeId: null })
   }
   return (
     <>
@@ -35,14 +37,14 @@ export function WallChoices() {
         value={wallForm}
         words={{ chain: 'Chain', round: 'Round', rectangle: 'Rectangle' }}
         onChange={(next) => {
-          setChoices({ wallForm: next })
+          choose(wallOptions, { wallForm: next })
           // What is begun goes on from the last point.
-          updateSession({ points: useBench.getState().session.points.slice(-1), typed: {} })
+          workbench.update({ points: useBench.getState().session.points.slice(-1), typed: {} })
         }}
       />
       <WallTypeChoice
         type={type}
-        onTake={(taken) => setChoices({ wallTypeId: taken?.id ?? null })}
+        onTake={(taken) => choose(wallOptions, { wallTypeId: taken?.id ?? null })}
         slotProps={{ select: { inputProps: { 'aria-label': 'Wall type' } } }}
         sx={{ width: 124, flexShrink: 0, '& .MuiSelect-select': { py: 0.7, fontSize: 13 } }}
       />
@@ -57,7 +59,7 @@ export function WallChoices() {
         layers={type?.layers ?? [{ material: 'Wall', thicknessMm: wallThicknessMm, use: 'bearing' }]}
         flipped={wallFlipped}
         value={tracedLine}
-        onChange={(line) => setChoices({ tracedLine: line })}
+        onChange={(line) => choose(wallOptions, { tracedLine: line })}
       />
     </>
   )
@@ -68,12 +70,12 @@ const NEAR_MM = 25
 
 /** What becomes of a thickness that was picked from the sheet. */
 function PickedThickness({ mm, types }: { mm: number; types: readonly WallType[] }) {
-  const { display } = toolContext()
+  const display = useDisplay()
   const off = (type: WallType) => Math.abs(thicknessOf(type) - mm)
   const near = types.filter((type) => off(type) <= NEAR_MM).sort((a, b) => off(a) - off(b))
   const rounded = Math.round(mm)
   const take = (wallTypeId: string | null) =>
-    setChoices({ pickedThicknessMm: null, wallTypeId, ...(!wallTypeId && { wallThicknessMm: rounded }) })
+    choose(wallOptions, { pickedThicknessMm: null, wallTypeId, ...(!wallTypeId && { wallThicknessMm: rounded }) })
   return (
     <Stack direction="row" role="group" aria-label="Picked thickness" sx={{ gap: 1, alignItems: 'center' }}>
       <Typography variant="figure" sx={{ fontWeight: 600, whiteSpace: 'nowrap' }}>

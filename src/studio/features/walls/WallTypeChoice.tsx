@@ -1,8 +1,9 @@
 import MenuItem from '@mui/material/MenuItem'
 import TextField, { type TextFieldProps } from '@mui/material/TextField'
 import { type WallType, wallTypesOf } from '@/core/model/wall-type/schema'
-import { useBench } from '@/studio/state/bench'
+import { ask } from '@/studio/state/dialogs'
 import { useProject } from '@/studio/state/store'
+import { wallTypesDialog } from './options'
 
 const PLAIN = 'plain'
 const EDIT = 'edit'
@@ -19,7 +20,7 @@ export function WallTypeChoice({
 }) {
   const types = wallTypesOf(useProject((project) => project.records))
   const take = (chosen: string) => {
-    if (chosen === EDIT) useBench.setState({ wallTypesOpen: true })
+    if (chosen === EDIT) void ask(wallTypesDialog, undefined)
     else onTake(types.find(({ id }) => id === chosen) ?? null)
   }
   return (

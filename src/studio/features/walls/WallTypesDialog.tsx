@@ -18,21 +18,23 @@ import { LAYER_USES, type LayerUse, type WallLayer, type WallType, wallTypesOf }
 import { thicknessOf } from '@/core/model/wall-type/typed'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { setChoices, toolContext, useBench } from '@/studio/state/bench'
+import type { DialogProps } from '@/studio/kernel/dialog'
+import { choose, useOptions } from '@/studio/state/bench'
 import { useProject } from '@/studio/state/store'
 import { CommittedField } from '@/studio/ui/CommittedField'
+import { useDisplay } from '@/studio/ui/display'
+import { wallOptions } from './options'
 import { LAYER_FILLS, SectionBar } from './WallSection'
 import { addWallType, changeWallType, countOfType, removeWallType } from './wall-types'
 
 /** The types of walls of the project, each with its layers from outside to inside. */
-export function WallTypesDialog() {
-  const open = useBench((bench) => bench.wallTypesOpen)
+export function WallTypesDialog({ answer }: DialogProps<void, void>) {
   const records = useProject((project) => project.records)
-  const thicknessMm = useBench((bench) => bench.choices.wallThicknessMm)
-  const close = () => useBench.setState({ wallTypesOpen: false })
+  const thicknessMm = useOptions(wallOptions).wallThicknessMm
+  const close = () => answer(null)
   const types = wallTypesOf(records)
   return (
-    <Dialog open={open} onClose={close} maxWidth="md" fullWidth aria-labelledby="wall-types-title">
+    <Dialog open onClose={close} maxWidth="md" fullWidth aria-labelledby="wall-types-title">
       <DialogTitle id="wall-types-title">Wall types</DialogTitle>
       <DialogContent>
         {types.length === 0 && (
@@ -47,7 +49,7 @@ export function WallTypesDialog() {
         <Button
           variant="outlined"
           startIcon={<AddIcon />}
-          onClick={() => setChoices({ wallTypeId: addWallType(thicknessMm) })}
+          onClick={() => choose(wallOptions, { wallTypeId: addWallType(thicknessMm) })}
         >
           New wall type
         </Button>
@@ -60,7 +62,7 @@ export function WallTypesDialog() {
 }
 
 function TypeFields({ type, count }: { type: WallType; count: number }) {
-  const { display } = toolContext()
+  const display = useDisplay()
   const { layers } = type
   const change = (next: readonly WallLayer[]) => changeWallType({ ...type, layers: [...next] })
   return (
@@ -134,7 +136,7 @@ function LayerRow({
   onUp: (() => void) | null
   onRemove: (() => void) | null
 }) {
-  const { display } = toolContext()
+  const display = useDisplay()
   return (
     <Stack direction="row" sx={{ gap: 1, alignItems: 'center' }}>
       <Box

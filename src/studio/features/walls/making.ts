@@ -3,14 +3,15 @@ import { placeOpening } from '@/core/model/opening/place'
 import { wallOutlines } from '@/core/model/wall/joins'
 import { elementsOf, type Making } from '@/core/propose/make-walls'
 import type { WallRun } from '@/core/propose/wall-run'
+import { openingOptions } from '@/studio/features/openings/options'
 import type { ToolContext } from '@/studio/kernel/tool'
 
 /** What is made of what is read, by the choices of the bench. */
-export const makingOf = ({ choices, levelId }: ToolContext, tracedFrom?: string): Making => ({
+export const makingOf = ({ options, levelId }: ToolContext, tracedFrom?: string): Making => ({
   levelId,
   tracedFrom,
-  headMm: choices.openingHeightMm,
-  sillMm: choices.openingSillMm,
+  headMm: options(openingOptions).openingHeightMm,
+  sillMm: options(openingOptions).openingSillMm,
 })
 
 /** Outlines of what would be made of a run: its wall, and each of its openings. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { mmPerPtOf, recordedRatio } from '@/core/fit/measures'
 import { proposeScale } from '@/core/fit/proposal/propose'
 import { isVisible, segmentEnds } from '@/core/sheet/linework'
+import { mmPerPtOf, recordedRatio } from '@/core/sheet/measures'
 import { MM_PER_PT } from '@/core/units/length'
 import { makeLayouts } from '../../../../../tests/support/ezdxf-drawings'
 import { readDxf } from './read'

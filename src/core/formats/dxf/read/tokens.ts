@@ -1,3 +1,4 @@
+import { BINARY_DXF_MARK } from '../../../sheet/kinds'
 import { SourceError } from '../../../sheet/problem'
 
 /** One group of a DXF file: a code, and its value as text (DXF reference, “Group codes”). */
@@ -5,9 +6,6 @@ export interface Group {
   readonly code: number
   readonly value: string
 }
-
-/** What DXF puts before its binary form. */
-const BINARY_MARK = /^\w+ Binary DXF\r\n/
 
 /** Names that DXF gives code pages, and those of the encoding standard. */
 const CODE_PAGES: Record<string, string> = {
@@ -18,18 +16,13 @@ const CODE_PAGES: Record<string, string> = {
   ANSI_950: 'big5',
 }
 
-/** Whether the beginning of a file is that of a DXF drawing, text or binary. */
-export function looksLikeDxf(head: string): boolean {
-  return BINARY_MARK.test(head) || /^\uFEFF?(?:\s*999\r?\n[^\n]*\n)*\s*0\r?\n\s*SECTION\s/.test(head)
-}
-
 /**
  * The groups of a text DXF, in order. Releases from 2007 on are UTF-8, older ones name their code page.
  * @throws SourceError where it is the binary form, or not groups at all
  */
 export function* groupsOf(bytes: Uint8Array): Generator<Group> {
   const head = new TextDecoder('latin1').decode(bytes.subarray(0, 20_000))
-  if (BINARY_MARK.test(head)) throw new SourceError('binary-dxf')
+  if (BINARY_DXF_MARK.test(head)) throw new SourceError('binary-dxf')
   const text = decoderFor(head).decode(bytes)
   let at = 0
   const line = (): string | null => {

@@ -2,7 +2,7 @@ import { area } from '../../../geometry/polygon'
 import type { Column } from '../../../model/column/schema'
 import { Word } from '../step'
 import { M2, M3 } from '../writer'
-import type { BodyWriter } from './registry'
+import type { BodyWriter } from './body-writer'
 
 export const writeColumn: BodyWriter<Column> = (file, { body, prisms }, storey, zeroMm) => {
   const { ring, footMm, heightMm } = prisms[0]!

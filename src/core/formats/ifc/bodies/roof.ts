@@ -4,7 +4,7 @@ import { roofSizes, slopeOf } from '../../../model/roof/plane'
 import type { Roof } from '../../../model/roof/schema'
 import { Word } from '../step'
 import { M2, M3, tidy } from '../writer'
-import type { BodyWriter } from './registry'
+import type { BodyWriter } from './body-writer'
 
 /** A plane of a roof: its outline lies in the slope, and is extruded upright. */
 export const writeRoof: BodyWriter<Roof> = (file, { body, prisms }, storey, zeroMm) => {

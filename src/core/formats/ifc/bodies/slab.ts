@@ -2,7 +2,7 @@ import { area } from '../../../geometry/polygon'
 import type { Slab } from '../../../model/slab/schema'
 import { Word } from '../step'
 import { M2, M3, tidy } from '../writer'
-import type { BodyWriter } from './registry'
+import type { BodyWriter } from './body-writer'
 
 export const writeSlab: BodyWriter<Slab> = (file, { body, prisms }, storey, zeroMm) => {
   const { footMm } = prisms[0]!

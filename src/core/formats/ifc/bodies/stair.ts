@@ -2,7 +2,7 @@ import type { Stair } from '../../../model/stair/schema'
 import { stepsOf } from '../../../model/stair/steps'
 import { Whole, Word } from '../step'
 import { tidy } from '../writer'
-import type { BodyWriter } from './registry'
+import type { BodyWriter } from './body-writer'
 
 /** A stair of one straight flight. */
 export const writeStair: BodyWriter<Stair> = (file, { body, prisms, heightMm }, storey, zeroMm) => {

@@ -1,5 +1,5 @@
 import { EMPTY_SESSION, plain, type Tool } from '@/studio/kernel/tool'
-import { layAt } from '../choice'
+import { layDownOptions } from '../options'
 
 /** Lays the pages picked on the wall down at a point; taken only from there. */
 export const place: Tool = {
@@ -12,10 +12,7 @@ export const place: Tool = {
   loupe: false,
   say: () => 'Click where the lower left corner of the first page shall lie. Esc leaves it.',
   fields: () => [],
-  click: (_, { at }) => {
-    layAt(at)
-    return { session: EMPTY_SESSION }
-  },
+  click: (_, { at }) => ({ session: EMPTY_SESSION, choose: layDownOptions.with({ at }) }),
   enter: () => ({ session: EMPTY_SESSION }),
   paint: () => undefined,
 }

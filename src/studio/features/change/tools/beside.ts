@@ -1,19 +1,29 @@
+import type { Chain } from '@/core/draft/chain'
 import { atPosition, nearestPosition } from '@/core/draft/chain'
 import { bevelCorner, type Corner, roundCorner } from '@/core/draft/corner'
 import { offsetChain } from '@/core/draft/offset'
-import { shapesOfChain } from '@/core/draft/shapes-of'
 import { nearestPlace } from '@/core/geometry/piece/measure'
 import { directionAt, reversed } from '@/core/geometry/piece/piece'
 import { cross, distance, type Point, subtract } from '@/core/geometry/vector'
-import type { Edit } from '@/core/model/change/change'
+import type { Shape } from '@/core/model/shapes'
 import { chainsOf, isDrawn, isShape } from '@/core/model/shapes'
+import { shapesOfChain } from '@/core/model/shapes-of-chain'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { paintChains } from '@/studio/board/painters/shapes'
-import { EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { commit, put } from '@/studio/state/store'
+import type { After } from '@/studio/kernel/tool'
+import {
+  EMPTY_SESSION,
+  type Outcome,
+  plain,
+  putting,
+  type Session,
+  type Tool,
+  type ToolContext,
+} from '@/studio/kernel/tool'
 import { attempt } from '@/studio/tooling/attempt'
 import { replaced } from '@/studio/tooling/shape-edits'
+import { cornerOptions } from '../options'
 import { type ClickedLine, lineAt, mouseAt } from './cutting'
 
 const takenLine = ({ ids: [id] }: Session, { records, plan }: ToolContext): ClickedLine | null => {
@@ -95,24 +105,27 @@ function offsetTo(line: ClickedLine, at: Point, session: Session, context: ToolC
   const chains = Math.abs(by) > 0 ? offsetChain(line.chain, by) : []
   if (chains.length === 0)
     return { session, say: 'No line runs at this distance: it would vanish. Type a smaller one.' }
-  const { shape } = line
-  if (shape.kind === 'wall') {
-    const pieces = chains.flatMap((chain) => chain.pieces)
-    put(
-      'Offset',
-      ...pieces.flatMap((piece) =>
+  return {
+    session: { ...EMPTY_SESSION, typed: session.typed },
+    edit: putting('Offset', ...besides(line.shape, chains)),
+  }
+}
+
+/** Shapes like one, along chains beside it. */
+function besides(shape: Shape, chains: readonly Chain[]): Shape[] {
+  if (shape.kind === 'wall')
+    return chains.flatMap(({ pieces }) =>
+      pieces.flatMap((piece) =>
         piece.kind === 'segment' ? [{ ...shape, id: crypto.randomUUID(), start: piece.start, end: piece.end }] : [],
       ),
     )
-  } else if (isDrawn(shape)) {
-    const base = { layerId: shape.layerId, pen: shape.pen }
-    put('Offset', ...chains.flatMap((chain) => shapesOfChain(chain, base, () => crypto.randomUUID())))
-  }
-  return { session: { ...EMPTY_SESSION, typed: session.typed } }
+  if (!isDrawn(shape)) return []
+  const base = { layerId: shape.layerId, pen: shape.pen }
+  return chains.flatMap((chain) => shapesOfChain(chain, base, () => crypto.randomUUID()))
 }
 
 /** Joins the two pieces at their corner: pieces of one line in place, two lines each cut to it. */
-function cornerEdits(first: PickedLine, second: PickedLine, corner: Corner): Omit<Edit, 'before'>[] {
+function cornerEdits(first: PickedLine, second: PickedLine, corner: Corner, { records }: ToolContext): After[] {
   if (first.line.shape.id === second.line.shape.id) {
     const { chain, shape } = first.line
     const pieces = [...chain.pieces]
@@ -124,10 +137,14 @@ function cornerEdits(first: PickedLine, second: PickedLine, corner: Corner): Omi
     const joint = corner.join && (first.index < second.index ? corner.join : reversed(corner.join))
     const seam = chain.closed && low.index === 0 && high.index === pieces.length - 1 && pieces.length > 2
     if (joint) pieces.splice(seam ? pieces.length : low.index + 1, 0, seam ? reversed(joint) : joint)
-    return replaced(shape, [{ pieces, closed: chain.closed }])
+    return replaced(shape, [{ pieces, closed: chain.closed }], records)
   }
   const cut = ({ line, index }: PickedLine, piece: Corner['first']) =>
-    replaced(line.shape, [{ ...line.chain, pieces: line.chain.pieces.map((each, i) => (i === index ? piece : each)) }])
+    replaced(
+      line.shape,
+      [{ ...line.chain, pieces: line.chain.pieces.map((each, i) => (i === index ? piece : each)) }],
+      records,
+    )
   const { shape } = first.line
   const joins =
     corner.join && isDrawn(shape)
@@ -154,13 +171,15 @@ function pickedPiece(line: ClickedLine, at: Point): PickedLine {
   return { line, index, at: nearestPlace(line.chain.pieces[index]!, at) }
 }
 
-function cornerOf(a: PickedLine, b: PickedLine, { typed }: Session, { choices, display }: ToolContext): Corner | null {
-  const size = choices.cornerWay === 'sharp' ? 0 : parseLength(typed.size ?? '100 mm', display.unit)
+function cornerOf(a: PickedLine, b: PickedLine, { typed }: Session, { options, display }: ToolContext): Corner | null {
+  const size = options(cornerOptions).cornerWay === 'sharp' ? 0 : parseLength(typed.size ?? '100 mm', display.unit)
   const [first, second] = [a, b].map(({ line, index, at }) => ({ piece: line.chain.pieces[index]!, at })) as [
     Parameters<typeof roundCorner>[0],
     Parameters<typeof roundCorner>[0],
   ]
-  return choices.cornerWay === 'bevel' ? bevelCorner(first, second, size, size) : roundCorner(first, second, size)
+  return options(cornerOptions).cornerWay === 'bevel'
+    ? bevelCorner(first, second, size, size)
+    : roundCorner(first, second, size)
 }
 
 export const corner: Tool = {
@@ -168,6 +187,7 @@ export const corner: Tool = {
   name: 'corner',
   word: 'Corner',
   key: 'j',
+  options: () => cornerOptions.controls('cornerWay'),
   group: 'change',
   steps: ['trace'],
   places: true,
@@ -176,13 +196,13 @@ export const corner: Tool = {
     ids.length === 0
       ? 'Click the first of two lines, on the part that stays.'
       : 'Click the second line, on the part that stays.',
-  fields: ({ typed }, { choices, display }) =>
-    choices.cornerWay === 'sharp'
+  fields: ({ typed }, { options, display }) =>
+    options(cornerOptions).cornerWay === 'sharp'
       ? []
       : [
           {
             name: 'size',
-            label: choices.cornerWay === 'bevel' ? 'Cut back by' : 'Radius',
+            label: options(cornerOptions).cornerWay === 'bevel' ? 'Cut back by' : 'Radius',
             value: typed.size ?? formatLength(100, display, false),
             first: true,
           },
@@ -200,8 +220,11 @@ export const corner: Tool = {
     const made = attempt(() => cornerOf(a, b, session, context))
     if (made instanceof Error) return { session, say: made.message }
     if (!made) return { session, say: 'These two give no such corner: they run side by side, or it is too large.' }
-    commit(context.choices.cornerWay === 'bevel' ? 'Bevel corner' : 'Round corner', cornerEdits(a, b, made))
-    return { session: { ...EMPTY_SESSION, typed: session.typed } }
+    const label = context.options(cornerOptions).cornerWay === 'bevel' ? 'Bevel corner' : 'Round corner'
+    return {
+      session: { ...EMPTY_SESSION, typed: session.typed },
+      edit: { label, edits: cornerEdits(a, b, made, context) },
+    }
   },
   enter: (session) => ({
     session: { ...session, points: [], ids: [] },

@@ -8,7 +8,7 @@ import { chainsOf, type Shape } from '@/core/model/shapes'
 import { paintChains } from '@/studio/board/painters/shapes'
 import { plain, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { shapeAt } from '@/studio/tooling/picking'
-import { isLine, replaceShape } from '@/studio/tooling/shape-edits'
+import { isLine, replaced } from '@/studio/tooling/shape-edits'
 
 /** A line that was clicked. */
 export interface ClickedLine {
@@ -57,8 +57,7 @@ function cuttingTool({ name, word, key, label, say, cut }: Cutting): Tool {
       if (!line) return { session, say: 'No line that can be changed lies here.' }
       const result = cut(line, at, context)
       if (typeof result === 'string') return { session, say: result }
-      replaceShape(label, line.shape, result)
-      return { session }
+      return { session, edit: { label, edits: replaced(line.shape, result, context.records) } }
     },
     enter: (session) => ({ session, done: true }),
     undone: (session) => session,

@@ -7,21 +7,15 @@ import { withoutType } from '@/core/model/opening-type/schema'
 import { chainsOf, gripsOf, isShape, kindOf, type Shape } from '@/core/model/shapes'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintFrame } from '@/studio/board/painters/frame'
 import { paintChains, paintGrips } from '@/studio/board/painters/shapes'
-import {
-  EMPTY_SESSION,
-  holdDirection,
-  type Outcome,
-  type Session,
-  type Tool,
-  type ToolContext,
-} from '@/studio/kernel/tool'
-import { commit, put } from '@/studio/state/store'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import { EMPTY_SESSION, type Outcome, putting, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
+import { holdDirection } from '@/studio/tooling/direction'
 import { chainsWith } from '@/studio/tooling/drawing'
 import { gripAt, shapeAt, shapesIn } from '@/studio/tooling/picking'
-import { changeBy, isLine, mappedShapes, pickedShapes, replaced } from '@/studio/tooling/shape-edits'
+import { isLine, mappedShapes, pickedShapes, replaced } from '@/studio/tooling/shape-edits'
+import { pickOptions } from '../options'
 
 /** What an arrow key moves or lengthens by until another step is typed. */
 const NUDGE_MM = 10
@@ -35,14 +29,16 @@ export const pick: Tool = {
   name: 'pick',
   word: 'Pick',
   key: 's',
+  options: () => pickOptions.controls('frameWay'),
   steps: ['trace'],
+  changesLines: true,
   places: false,
   loupe: false,
-  say: ({ drag }, { selection, choices }) => {
+  say: ({ drag }, { selection, options }) => {
     if (drag?.kind === 'move') return 'Let go where it shall lie. Shift holds the direction.'
     if (drag?.kind === 'grip') return 'Let go where this point shall lie.'
     if (selection.length > 0) return 'Drag it or its handles; arrows nudge, with Shift they lengthen. Delete removes.'
-    return `Click what you want to change, or drag a ${choices.frameWay === 'lasso' ? 'loop' : 'frame'} around it. Shift adds.`
+    return `Click what you want to change, or drag a ${options(pickOptions).frameWay === 'lasso' ? 'loop' : 'frame'} around it. Shift adds.`
   },
   fields: ({ typed }, { display, selection }) =>
     selection.length === 0
@@ -87,8 +83,8 @@ export const pick: Tool = {
         context.display.unit,
       )
       if (shift) return lengthen(session, picked, by, step, context)
-      changeBy('Nudge', picked, movedBy({ x: by.x * step, y: by.y * step }))
-      return { session }
+      const images = mappedShapes(picked, movedBy({ x: by.x * step, y: by.y * step }), context.plan)
+      return { session, edit: putting('Nudge', ...images) }
     } catch (error) {
       if (error instanceof LengthError) return { session, say: error.message }
       throw error
@@ -97,15 +93,16 @@ export const pick: Tool = {
   paint: (canvas, { drag, cursor }, view, context) => {
     const picked = pickedShapes(context)
     if (drag?.kind === 'frame' && cursor) {
-      const ring = context.choices.frameWay === 'lasso' ? [...drag.trail, cursor.at] : frameRing(drag.from, cursor.at)
-      paintFrame(canvas, view, ring, context.choices.frameWay)
+      const ring =
+        context.options(pickOptions).frameWay === 'lasso' ? [...drag.trail, cursor.at] : frameRing(drag.from, cursor.at)
+      paintFrame(canvas, view, ring, context.options(pickOptions).frameWay)
     }
     if (drag?.kind === 'move' && cursor) {
       const map = movedBy(subtract(cursor.at, drag.from))
       paintChains(
         canvas,
         view,
-        mappedShapes(picked, map).flatMap((shape) => chainsWith(shape, context)),
+        mappedShapes(picked, map, context.plan).flatMap((shape) => chainsWith(shape, context)),
       )
     }
     if (drag?.kind === 'grip' && cursor) {
@@ -138,16 +135,18 @@ function dropped(session: Session, point: BoardPoint, context: ToolContext): Out
       const moved = pulled.kind === 'opening' && drag.index > 0 ? withoutType(pulled) : pulled
       const why = whyOpeningsRefuse(moved, context.records)
       if (why) return { session: after, say: why }
-      put('Move point', moved)
-      return { session: after }
+      return { edit: putting('Move point', moved), session: after }
     }
     case 'move': {
       const by = subtract(point.at, drag.from)
-      if (distance(point.at, drag.from) > 0) changeBy('Move', pickedShapes(context), movedBy(by))
-      return { session: after }
+      if (distance(point.at, drag.from) === 0) return { session: after }
+      return {
+        session: after,
+        edit: putting('Move', ...mappedShapes(pickedShapes(context), movedBy(by), context.plan)),
+      }
     }
     case 'frame': {
-      const way = context.choices.frameWay
+      const way = context.options(pickOptions).frameWay
       const ring = way === 'lasso' ? [...drag.trail, point.at] : frameRing(drag.from, point.at)
       const found = shapesIn(context.plan, ring, way).map(({ id }) => id)
       return { session: after, pick: session.held ? [...new Set([...context.selection, ...found])] : found }
@@ -178,11 +177,10 @@ function lengthen(session: Session, picked: readonly Shape[], by: Point, step: n
     // Arrows up and to the right lengthen, the others shorten, at the end that points there.
     const forwards = end.x - start.x + (end.y - start.y) >= 0
     const longer = lengthened(chain, (by.x + by.y) * step, !forwards)
-    return longer ? replaced(shape, [longer]) : []
+    return longer ? replaced(shape, [longer], context.records) : []
   })
   if (edits.length === 0) return { session, say: 'Only open lines can be lengthened, and not to nothing.' }
-  commit('Lengthen', edits)
-  return { session }
+  return { edit: { label: 'Lengthen', edits }, session }
 }
 
 function ends(shape: Shape, { plan }: ToolContext): [Point, Point] {

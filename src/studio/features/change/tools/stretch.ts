@@ -5,8 +5,7 @@ import { segment } from '@/core/geometry/piece/piece'
 import { add, distance, type Point, subtract } from '@/core/geometry/vector'
 import { gripsOf, kindOf, mapped, type Shape } from '@/core/model/shapes'
 import { paintChains } from '@/studio/board/painters/shapes'
-import { EMPTY_SESSION, type Outcome, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { put } from '@/studio/state/store'
+import { EMPTY_SESSION, type Outcome, putting, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { attempt } from '@/studio/tooling/attempt'
 import { chainsWith } from '@/studio/tooling/drawing'
 import { enteredPoint, pointFields, steerPoint } from '@/studio/tooling/entry'
@@ -92,6 +91,5 @@ function place(session: Session, at: Point, point: Session['points'][number], co
   if (distance(session.points[2]!.at, at) === 0) return { session, say: 'Click a point further away.' }
   const shapes = stretched(session, at, context)
   if (shapes.length === 0) return { session: EMPTY_SESSION, say: 'No end or corner of a line lies in this frame.' }
-  put('Stretch', ...shapes)
-  return { session: EMPTY_SESSION }
+  return { edit: putting('Stretch', ...shapes), session: EMPTY_SESSION }
 }

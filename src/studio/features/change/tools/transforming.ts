@@ -2,17 +2,18 @@ import { chainOf } from '@/core/draft/chain'
 import type { Affine } from '@/core/geometry/affine'
 import { segment } from '@/core/geometry/piece/piece'
 import { chainsOf, gripsOf, type Shape } from '@/core/model/shapes'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintChains } from '@/studio/board/painters/shapes'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import type { Control } from '@/studio/kernel/options'
 import {
   EMPTY_SESSION,
   type Field,
   type Outcome,
+  putting,
   type Session,
   type Tool,
   type ToolContext,
 } from '@/studio/kernel/tool'
-import { put } from '@/studio/state/store'
 import { attempt } from '@/studio/tooling/attempt'
 import { enteredPoint, isSame, pointFields, steerPoint } from '@/studio/tooling/entry'
 import { shapeAt } from '@/studio/tooling/picking'
@@ -24,6 +25,8 @@ export interface Transforming {
   readonly word: string
   readonly key: string | null
   readonly label: string
+  /** The options that the bench shows. */
+  options?(context: ToolContext): readonly Control[]
   /** A sentence for each point. */
   says(context: ToolContext): readonly string[]
   /** Points after which the change is done. */
@@ -68,13 +71,11 @@ export function transformingTool(transforming: Transforming): Tool {
     if (maps instanceof Error) return { session, say: maps.message }
     if (!maps || maps.length === 0) return { session, say: 'That changes nothing: choose points further apart.' }
     const picked = pickedShapes(context)
-    if (transforming.copies(context)) {
-      const made = maps.flatMap((map) => copies(picked, map))
-      put(label, ...made)
-    } else put(label, ...mappedShapes(picked, maps[0]!))
-    return transforming.again
-      ? { session: { ...EMPTY_SESSION, points: session.points.slice(0, most - 1) } }
-      : { session: EMPTY_SESSION }
+    const made = transforming.copies(context)
+      ? maps.flatMap((map) => copies(picked, map, context))
+      : mappedShapes(picked, maps[0]!, context.plan)
+    const rest = transforming.again ? session.points.slice(0, most - 1) : []
+    return { session: { ...EMPTY_SESSION, points: rest }, edit: putting(label, ...made) }
   }
   const place = (session: Session, point: BoardPoint, context: ToolContext): Outcome => {
     if (!ready(context) || (session.held && session.points.length === 0)) return pickFirst(session, point, context)
@@ -93,6 +94,7 @@ export function transformingTool(transforming: Transforming): Tool {
     steps: ['trace'],
     places: true,
     loupe: false,
+    ...(transforming.options && { options: transforming.options }),
     say: ({ points }, context) => {
       if (!ready(context)) return PICK_FIRST
       const [first, ...further] = transforming.says(context)
@@ -120,7 +122,7 @@ export function transformingTool(transforming: Transforming): Tool {
         paintChains(
           canvas,
           view,
-          mappedShapes(picked.slice(0, MOST_SHOWN), map).flatMap((shape) => previewOf(shape, context)),
+          mappedShapes(picked.slice(0, MOST_SHOWN), map, context.plan).flatMap((shape) => previewOf(shape, context)),
         )
     },
   }

@@ -2,13 +2,15 @@ import { type Affine, mirroredIn, movedBy, ontoPair, scaledAbout, turnedAbout } 
 import { angleOf } from '@/core/geometry/piece/piece'
 import { distance, type Point, subtract } from '@/core/geometry/vector'
 import { parseAngleDeg } from '@/core/units/angle'
-import type { Field, Session, ToolContext } from '@/studio/kernel/tool'
+import type { Field, Session, Tool, ToolContext } from '@/studio/kernel/tool'
 import { pointFields, steerPoint } from '@/studio/tooling/entry'
+import { arrayOptions, layOntoOptions, mirrorOptions } from '../options'
 import type { Transforming } from './transforming'
+import { transformingTool } from './transforming'
 
 const between = (a: Point, b: Point): Affine | null => (distance(a, b) > 0 ? movedBy(subtract(b, a)) : null)
 
-export const move: Transforming = {
+const moving: Transforming = {
   name: 'move',
   word: 'Move',
   key: 'v',
@@ -25,8 +27,10 @@ export const move: Transforming = {
   },
 }
 
-export const copy: Transforming = {
-  ...move,
+export const move: Tool = transformingTool(moving)
+
+export const copy: Tool = transformingTool({
+  ...moving,
   name: 'copy',
   word: 'Copy',
   key: 'b',
@@ -37,7 +41,7 @@ export const copy: Transforming = {
     'Click where that point of the next copy shall lie. Enter or Esc ends.',
   ],
   copies: () => true,
-}
+})
 
 /** An angle or a factor that is typed instead of shown by further points. */
 const valueField =
@@ -60,7 +64,7 @@ const plainAtFirst = {
     steerPoint({ ...session, typed: {} }, raw, context),
 }
 
-export const turn: Transforming = {
+export const turn: Tool = transformingTool({
   ...plainAtFirst,
   name: 'turn',
   word: 'Turn',
@@ -87,9 +91,9 @@ export const turn: Transforming = {
     const by = turnShown(points.map(({ at }) => at))
     return by === null ? null : [turnedAbout(center.at, by)]
   },
-}
+})
 
-export const scale: Transforming = {
+export const scale: Tool = transformingTool({
   ...plainAtFirst,
   name: 'scale',
   word: 'Scale',
@@ -115,7 +119,7 @@ export const scale: Transforming = {
     if (!(factor > 0 && factor < 1e6)) throw new Error('A factor is more than nothing: 2 doubles, 0.5 halves.')
     return [scaledAbout(center.at, factor)]
   },
-}
+})
 
 function factorShown([center, from, to]: readonly Point[]): number | null {
   if (!center || !from || !to) return null
@@ -124,39 +128,43 @@ function factorShown([center, from, to]: readonly Point[]): number | null {
 }
 
 /** Two pairs of points: what is picked is moved by the first, turned and, if wanted, scaled by the second. */
-export const layOnto: Transforming = {
+export const layOnto: Tool = transformingTool({
   name: 'lay-onto',
   word: 'Lay onto',
   key: null,
+  options: () => layOntoOptions.controls('pairsScale'),
   label: 'Lay onto',
   most: 4,
   mayRest: true,
-  says: ({ choices }) => [
+  says: ({ options }) => [
     'Click a point of it.',
     'Click where that point belongs.',
-    `Click another point of it, far from the first: it turns${choices.pairsScale ? ' and scales' : ''}. Enter only moves it.`,
-    choices.pairsScale ? 'Click where that one belongs.' : 'Click the direction in which that one belongs.',
+    `Click another point of it, far from the first: it turns${options(layOntoOptions).pairsScale ? ' and scales' : ''}. Enter only moves it.`,
+    options(layOntoOptions).pairsScale
+      ? 'Click where that one belongs.'
+      : 'Click the direction in which that one belongs.',
   ],
   copies: () => false,
   enough: ({ points, typed }) => points.length === 2 && Object.keys(typed).length === 0,
-  maps: (points, _, { choices }) => {
+  maps: (points, _, { options }) => {
     const [a, to, b, end] = points.map(({ at }) => at)
     if (!a || !to) return null
-    const map = b && end ? ontoPair([a, b], [to, end], choices.pairsScale) : between(a, to)
+    const map = b && end ? ontoPair([a, b], [to, end], options(layOntoOptions).pairsScale) : between(a, to)
     return map ? [map] : null
   },
-}
+})
 
-export const mirror: Transforming = {
+export const mirror: Tool = transformingTool({
   name: 'mirror',
   word: 'Mirror',
   key: 'i',
+  options: () => mirrorOptions.controls('mirrorKeeps'),
   label: 'Mirror',
   most: 2,
   says: () => ['Click a point of the line to mirror in.', 'Click another point of that line.'],
-  copies: ({ choices }) => choices.mirrorKeeps,
+  copies: ({ options }) => options(mirrorOptions).mirrorKeeps,
   maps: ([a, b]) => (a && b && distance(a.at, b.at) > 0 ? [mirroredIn(a.at, b.at)] : null),
-}
+})
 
 /** How many there shall be, with the first. @throws Error with a sentence */
 function countOf({ typed }: Session): number {
@@ -172,27 +180,28 @@ const countField = ({ typed }: Session): Field => ({
   narrow: true,
 })
 
-export const array: Transforming = {
+export const array: Tool = transformingTool({
   name: 'array',
   word: 'Array',
   key: 'q',
+  options: () => arrayOptions.controls('arrayWay'),
   label: 'Array',
   most: 2,
-  says: ({ choices }) =>
-    choices.arrayWay === 'around'
+  says: ({ options }) =>
+    options(arrayOptions).arrayWay === 'around'
       ? ['Click the centre that the copies stand around.', 'Type the whole angle; Enter or a click makes them.']
       : ['Click a point of it.', 'Click where that point of the next one shall lie, or type the distance and angle.'],
   copies: () => true,
   fields: (session, context) =>
-    context.choices.arrayWay === 'around'
+    context.options(arrayOptions).arrayWay === 'around'
       ? [countField(session), ...valueField('whole', 'Whole angle °', () => '360')(session)]
       : [countField(session), ...pointFields(session, context)],
-  enough: ({ points }, { choices }) => choices.arrayWay === 'around' && points.length === 1,
-  maps: (points, session, { choices }) => {
+  enough: ({ points }, { options }) => options(arrayOptions).arrayWay === 'around' && points.length === 1,
+  maps: (points, session, { options }) => {
     const count = countOf(session)
     const [a, b] = points
     if (!a) return null
-    if (choices.arrayWay === 'around') {
+    if (options(arrayOptions).arrayWay === 'around') {
       const whole = session.typed.whole ? parseAngleDeg(session.typed.whole) : 360
       const parts = Math.abs(whole) >= 360 ? count : count - 1
       return Array.from({ length: count - 1 }, (_, i) => turnedAbout(a.at, ((whole / parts) * (i + 1) * Math.PI) / 180))
@@ -201,4 +210,4 @@ export const array: Transforming = {
     const by = subtract(b.at, a.at)
     return Array.from({ length: count - 1 }, (_, i) => movedBy({ x: by.x * (i + 1), y: by.y * (i + 1) }))
   },
-}
+})

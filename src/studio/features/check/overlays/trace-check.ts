@@ -1,13 +1,17 @@
+import { toleranceOf } from '@/core/check/tolerance'
 import type { EdgeMatch } from '@/core/check/trace-to-sheet'
 import type { WallDoubt } from '@/core/check/wall-on-sheet'
-import { toScreen, type View } from '@/studio/state/view'
+import { settingsOf } from '@/core/model/settings/schema'
+import { type Overlay, Z } from '@/studio/kernel/overlay'
+import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
+import { useTraceCheck } from '../trace-check'
 
 /**
  * Edges by how far they lie beside their line: thin and teal within tolerance, broad and red beyond, broken where there
  * is none; dotted where the sheet shows otherwise what was traced. Of plain lines only what is amiss: those that are right would only cover the sheet.
  */
-export function paintTraceCheck(
+function paintTraceCheck(
   canvas: CanvasRenderingContext2D,
   view: View,
   matches: readonly EdgeMatch[],
@@ -55,4 +59,17 @@ export function paintTraceCheck(
   stroke(doubts, palette.red, 2.5, [2, 6])
   if (looked) stroke([looked], palette.red, 6)
   canvas.restore()
+}
+
+/** While checking: traced edges that lie off the lines of their sheet. */
+export const traceCheckOverlay: Overlay = {
+  name: 'trace-check',
+  z: Z.marks + 20,
+  of: 'marks',
+  follows: [useTraceCheck],
+  paint: (canvas, view, { step, context: { records } }) => {
+    if (step !== 'check') return
+    const { matches, doubts, looked } = useTraceCheck.getState()
+    paintTraceCheck(canvas, view, matches, toleranceOf(settingsOf(records)).mm, looked, doubts)
+  },
 }

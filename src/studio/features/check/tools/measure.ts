@@ -4,23 +4,18 @@ import { doubleArea } from '@/core/geometry/polygon'
 import { distance, type Point, subtract } from '@/core/geometry/vector'
 import { roundOf as roundOfLine } from '@/core/snap/catches/round'
 import { formatArea, formatLength } from '@/core/units/format'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintLabel, paintMeasure } from '@/studio/board/painters/measure'
 import { paintChains } from '@/studio/board/painters/shapes'
+import type { BoardPoint } from '@/studio/kernel/board-point'
 import { STEPS } from '@/studio/kernel/step'
-import {
-  directionDeg,
-  EMPTY_SESSION,
-  holdDirection,
-  type Session,
-  type Tool,
-  type ToolContext,
-} from '@/studio/kernel/tool'
-import { toScreen } from '@/studio/state/view'
+import { EMPTY_SESSION, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
+import { toScreen } from '@/studio/kernel/view'
+import { directionDeg, holdDirection } from '@/studio/tooling/direction'
 import { isSame } from '@/studio/tooling/entry'
+import { measureOptions } from '../options'
 
 /** Points after which each way of measuring is done. */
-const MOST: Record<ToolContext['choices']['measureWay'], number> = {
+const MOST: Record<(typeof measureOptions)['initial']['measureWay'], number> = {
   distance: 2,
   path: Infinity,
   angle: 3,
@@ -41,12 +36,14 @@ export const measure: Tool = {
   name: 'measure',
   word: 'Measure',
   key: 'm',
+  options: () => measureOptions.controls('measureWay'),
   steps: STEPS,
+  opens: ['check'],
   places: true,
   measures: true,
   loupe: true,
   say: (session, context) => {
-    const { measureWay } = context.choices
+    const { measureWay } = context.options(measureOptions)
     if (session.points.length === 0) return FIRST[measureWay]
     const words = describe(measured(session, context), session, context)
     if (words === null)
@@ -56,12 +53,13 @@ export const measure: Tool = {
     return session.points.length < MOST[measureWay] ? words : `${words}. Click to measure again.`
   },
   fields: () => [],
-  steer: ({ points, held, touchedRad }, raw, { choices }) => {
-    const from = points.length > 0 && points.length < MOST[choices.measureWay] ? points.at(-1) : undefined
+  steer: ({ points, held, touchedRad }, raw, { options }) => {
+    const from =
+      points.length > 0 && points.length < MOST[options(measureOptions).measureWay] ? points.at(-1) : undefined
     return from && held ? { at: holdDirection(from.at, raw.at, touchedRad), caught: null } : raw
   },
   click: (session, point, context) => {
-    const { measureWay } = context.choices
+    const { measureWay } = context.options(measureOptions)
     const done =
       session.points.length >= MOST[measureWay] || (measureWay === 'radius' && roundAt(session.points[0]) !== null)
     const points = done ? [] : session.points
@@ -71,7 +69,7 @@ export const measure: Tool = {
   enter: () => ({ session: EMPTY_SESSION }),
   undone: (session) => session,
   paint: (canvas, session, view, context) => {
-    const { measureWay } = context.choices
+    const { measureWay } = context.options(measureOptions)
     const points = measured(session, context)
     const figure = figureOf(points, session, context)
     if (measureWay === 'distance') {
@@ -101,9 +99,9 @@ const mean = (points: readonly Point[]): Point => ({
 })
 
 /** The points clicked, with the one that the mouse would add. */
-function measured({ points, cursor }: Session, { choices }: ToolContext): Point[] {
+function measured({ points, cursor }: Session, { options }: ToolContext): Point[] {
   const placed = points.map(({ at }) => at)
-  const open = placed.length > 0 && placed.length < MOST[choices.measureWay]
+  const open = placed.length > 0 && placed.length < MOST[options(measureOptions).measureWay]
   return open && cursor && !isSame(placed.at(-1)!, cursor.at) ? [...placed, cursor.at] : placed
 }
 
@@ -123,8 +121,8 @@ function roundOf(points: readonly Point[], session: Session): { center: Point; r
 }
 
 /** What stands beside the drawn measure. */
-function figureOf(points: readonly Point[], session: Session, { choices, display }: ToolContext): string | null {
-  switch (choices.measureWay) {
+function figureOf(points: readonly Point[], session: Session, { options, display }: ToolContext): string | null {
+  switch (options(measureOptions).measureWay) {
     case 'distance':
     case 'path':
       return points.length < 2 ? null : formatLength(pathLength(points), display)
@@ -149,11 +147,11 @@ function between([tip, a, b]: readonly Point[]): number {
 }
 
 function describe(points: readonly Point[], session: Session, context: ToolContext): string | null {
-  const { choices, display } = context
+  const { options, display } = context
   const figure = figureOf(points, session, context)
   if (figure === null) return null
   const [a, b] = points
-  switch (choices.measureWay) {
+  switch (options(measureOptions).measureWay) {
     case 'distance': {
       if (session.points.length < 2) return null
       const along = formatLength(Math.abs(b!.x - a!.x), display)

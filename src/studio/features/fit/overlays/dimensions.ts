@@ -5,7 +5,7 @@ import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { formatLength, type LengthDisplay } from '@/core/units/format'
 import { paintMeasure } from '@/studio/board/painters/measure'
-import type { View } from '@/studio/state/view'
+import type { View } from '@/studio/kernel/view'
 
 /** More than these would hide the sheet with their figures: then only those that have room are lettered. */
 const LETTERED_ANYHOW = 3

@@ -7,9 +7,9 @@ import { wallOutlines } from '@/core/model/wall/joins'
 import { traceRing } from '@/studio/board/painters/ring'
 import { paintChains } from '@/studio/board/painters/shapes'
 import { paintWalls } from '@/studio/board/painters/walls'
-import type { View } from '@/studio/state/view'
+import type { View } from '@/studio/kernel/view'
+import type { PendingRefit } from '@/studio/state/refit'
 import { palette } from '@/studio/ui/palette'
-import type { PendingRefit } from '../refit'
 
 /** So many elements show well enough what becomes of all. */
 const MOST_SHOWN = 5000

@@ -1,6 +1,8 @@
 import { parsePlace } from '@/core/units/place'
 import { EMPTY_SESSION, plain, type Tool } from '@/studio/kernel/tool'
 import { attempt } from '@/studio/tooling/attempt'
+import { basePointOptions } from '@/studio/tooling/options'
+import { fit } from './fit'
 
 /** The place that Enter alone takes: the project's zero. */
 const ZERO = '0, 0'
@@ -16,11 +18,11 @@ export const basePoint: Tool = {
   loupe: true,
   say: () => 'Click the point that stays when sheets are sized or turned, or type its place: Enter takes 0, 0.',
   fields: ({ typed }) => [{ name: 'place', label: 'Base point (x, y)', value: typed.place ?? ZERO, first: true }],
-  click: (_, { at }) => ({ session: EMPTY_SESSION, choose: { basePoint: at }, next: 'fit' }),
+  click: (_, { at }) => ({ session: EMPTY_SESSION, choose: basePointOptions.with({ basePoint: at }), next: fit }),
   enter: (session, { display }) => {
     const at = attempt(() => parsePlace(session.typed.place ?? ZERO, display.unit))
     if (at instanceof Error) return { session, say: at.message }
-    return { session: EMPTY_SESSION, choose: { basePoint: at }, next: 'fit' }
+    return { session: EMPTY_SESSION, choose: basePointOptions.with({ basePoint: at }), next: fit }
   },
   paint: () => undefined,
 }

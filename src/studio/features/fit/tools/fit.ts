@@ -6,22 +6,23 @@ import { type Point, subtract } from '@/core/geometry/vector'
 import type { Reading } from '@/core/model/reading/schema'
 import { sheetMap } from '@/core/model/underlay/placement'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
+import { underlaysOf } from '@/core/model/underlay/underlays'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintMeasure } from '@/studio/board/painters/measure'
+import type { BoardPoint } from '@/studio/kernel/board-point'
 import {
   EMPTY_SESSION,
-  holdDirection,
   type Outcome,
   PICK_RADIUS_PX,
   type Session,
   type Tool,
   type ToolContext,
 } from '@/studio/kernel/tool'
-import { commit, underlaysOf } from '@/studio/state/store'
+import { holdDirection } from '@/studio/tooling/direction'
 import { fitBy } from '../fit-by'
 import { togetherOf } from '../group'
+import { knownLengthOptions } from '../options'
 
 /**
  * Two points of a sheet and the true length between them. The first such dimension gives the sheet its size; what is
@@ -31,7 +32,9 @@ export const fit: Tool = {
   name: 'fit',
   word: 'Known length',
   key: 'k',
+  options: () => knownLengthOptions.controls('statedAlong'),
   steps: ['fit'],
+  opens: ['fit'],
   places: true,
   loupe: true,
   say: ({ points, cursor }, context) => {
@@ -48,9 +51,9 @@ export const fit: Tool = {
       : 'Type its true length, in any unit, and press Enter.'
   },
   fields: ({ points, typed }, context) => {
-    const { display, choices } = context
+    const { display } = context
     if (points.length < 2) return []
-    const drawn = formatLength(measured(points[0]!.at, points[1]!.at, choices), display, false)
+    const drawn = formatLength(measured(points[0]!.at, points[1]!.at, context), display, false)
     return [
       {
         name: 'stated',
@@ -78,17 +81,19 @@ export const fit: Tool = {
     }
   },
   undone: () => EMPTY_SESSION,
-  paint: (canvas, { points, cursor, typed }, view, { display, choices }) => {
+  paint: (canvas, { points, cursor, typed }, view, context) => {
+    const { display } = context
     const [from, to] = points.length === 1 && cursor ? [points[0]!, cursor] : points
     if (!from || !to) return
-    const drawn = formatLength(measured(from.at, to.at, choices), display)
+    const drawn = formatLength(measured(from.at, to.at, context), display)
     paintMeasure(canvas, view, from.at, to.at, typed.stated ? `${typed.stated}  (drawn ${drawn})` : drawn)
   },
 }
 
 /** The length measured on site that is being placed, if it is there still. */
-function readingOf({ choices, records }: ToolContext): Reading | null {
-  const found = choices.reading ? records.get(choices.reading) : undefined
+function readingOf({ options, records }: ToolContext): Reading | null {
+  const { reading } = options(knownLengthOptions)
+  const found = reading ? records.get(reading) : undefined
   return found?.kind === 'reading' ? found : null
 }
 
@@ -98,7 +103,8 @@ function readingText(context: ToolContext): string {
 }
 
 /** The distance between two points, or the part of it that is stated. */
-function measured(from: Point, to: Point, { statedAlong }: ToolContext['choices']): number {
+function measured(from: Point, to: Point, { options }: ToolContext): number {
+  const { statedAlong } = options(knownLengthOptions)
   return statedPart(subtract(to, from), statedAlong === 'distance' ? undefined : statedAlong)
 }
 
@@ -142,7 +148,7 @@ function state(session: Session, context: ToolContext): Outcome {
   const ends = underlay && [onSheet(underlay, from), onSheet(underlay, to)]
   if (!underlay || !ends?.[0] || !ends[1])
     return { session: EMPTY_SESSION, say: 'There is no sheet under these points.' }
-  const { statedAlong } = context.choices
+  const { statedAlong } = context.options(knownLengthOptions)
   const reading = readingOf(context)
   const gone = reading ? [reading.id] : []
   const dimension: KnownDimension = {
@@ -160,11 +166,13 @@ function state(session: Session, context: ToolContext): Outcome {
   // The same refusals hold for a check: two points on one another say nothing.
   placementBy(underlay.placement, [{ ...dimension, role: 'fit' }], false)
   if (dimension.role === 'fit')
-    fitBy(underlay, [dimension, ...underlay.dimensions], togetherOf(context), undefined, gone)
-  else
-    commit('Check a dimension', [
-      { id: underlay.id, after: { ...underlay, dimensions: [...underlay.dimensions, dimension] } },
-      ...gone.map((id) => ({ id, after: null })),
-    ])
-  return { session: EMPTY_SESSION }
+    return {
+      session: EMPTY_SESSION,
+      ...fitBy(underlay, [dimension, ...underlay.dimensions], togetherOf(context), undefined, gone),
+    }
+  const edits = [
+    { id: underlay.id, after: { ...underlay, dimensions: [...underlay.dimensions, dimension] } },
+    ...gone.map((id) => ({ id, after: null })),
+  ]
+  return { session: EMPTY_SESSION, edit: { label: 'Check a dimension', edits } }
 }

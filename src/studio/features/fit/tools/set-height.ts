@@ -4,7 +4,6 @@ import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { paintMeasure } from '@/studio/board/painters/measure'
 import { EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { refit } from '../refit'
 import { underlayOf } from './fit'
 
 /** A length that may be nothing. */
@@ -61,8 +60,7 @@ export const setHeight: Tool = {
     try {
       const made = moved(session, context)
       if (!made) return { session, say: 'Type the height of this point, or where it lies along the plane.' }
-      refit('Set height of sheet', [made])
-      return { session: EMPTY_SESSION, done: true }
+      return { session: EMPTY_SESSION, done: true, refit: { label: 'Set height of sheet', refitted: [made] } }
     } catch (error) {
       return { session, say: (error as Error).message }
     }

@@ -2,17 +2,10 @@ import { SHORTEST_KNOWN_PT } from '@/core/fit/residual'
 import { distance } from '@/core/geometry/vector'
 import { turnedAbout } from '@/core/model/underlay/placement'
 import { paintMeasure } from '@/studio/board/painters/measure'
-import {
-  directionDeg,
-  EMPTY_SESSION,
-  type Outcome,
-  plain,
-  type Session,
-  type Tool,
-  type ToolContext,
-} from '@/studio/kernel/tool'
+import { EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
+import { directionDeg } from '@/studio/tooling/direction'
+import { basePointOptions } from '@/studio/tooling/options'
 import { togetherOf, withGroup } from '../group'
-import { refit } from '../refit'
 import { underlayOf } from './fit'
 
 /** Turns a sheet so that a line of it runs level or upright, whichever is nearer, or at a typed angle. */
@@ -24,11 +17,11 @@ export const straighten: Tool = {
   steps: ['fit'],
   places: true,
   loupe: true,
-  say: ({ points }, { choices }) =>
+  say: ({ points }, { options }) =>
     points.length === 0
       ? 'Click the first end of a line that should run level or upright, the longer the better.'
       : points.length === 1
-        ? `Click its other end: the sheet turns about ${choices.basePoint ? 'the base point' : 'the first one'}.`
+        ? `Click its other end: the sheet turns about ${options(basePointOptions).basePoint ? 'the base point' : 'the first one'}.`
         : 'Type the angle at which it should run, and press Enter.',
   fields: ({ points, cursor, typed }) => {
     const [from] = points
@@ -78,8 +71,8 @@ function turn({ points, typed }: Session, context: ToolContext): Outcome {
       session: { ...EMPTY_SESSION, points: [from] },
       say: `“${typed.angle}” is no angle: write degrees, for instance 12.5.`,
     }
-  const center = context.choices.basePoint ?? from.at
+  const center = context.options(basePointOptions).basePoint ?? from.at
   const placement = turnedAbout(underlay.placement, center, ((wanted - now) * Math.PI) / 180)
-  refit('Straighten sheet', withGroup({ before: underlay, after: { ...underlay, placement } }, togetherOf(context)))
-  return { session: EMPTY_SESSION, done: true }
+  const refitted = withGroup({ before: underlay, after: { ...underlay, placement } }, togetherOf(context))
+  return { session: EMPTY_SESSION, done: true, refit: { label: 'Straighten sheet', refitted } }
 }

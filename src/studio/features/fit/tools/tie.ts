@@ -9,14 +9,14 @@ import type { Placement, Underlay } from '@/core/model/underlay/schema'
 import { formatLength } from '@/core/units/format'
 import { LengthError } from '@/core/units/length'
 import { parsePlace } from '@/core/units/place'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintLabel, paintMeasure } from '@/studio/board/painters/measure'
+import type { BoardPoint } from '@/studio/kernel/board-point'
 import { EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { useProject } from '@/studio/state/store'
-import { toScreen, type View } from '@/studio/state/view'
+import { toScreen, type View } from '@/studio/kernel/view'
 import { sheetOf } from '@/studio/tooling/sheet-of'
+import { palette } from '@/studio/ui/palette'
 import { togetherOf, withGroup } from '../group'
-import { refit } from '../refit'
+import { tieOptions } from '../options'
 import { onSheet, underlayOf } from './fit'
 
 /**
@@ -28,6 +28,7 @@ export const tie: Tool = {
   name: 'tie',
   word: 'Lay onto',
   key: 'o',
+  options: () => tieOptions.controls('tieKind'),
   steps: ['fit'],
   places: true,
   loupe: true,
@@ -58,6 +59,11 @@ export const tie: Tool = {
       throw error
     }
   },
+  // Where a sheet is laid onto another, the other one is a ghost in the colour of what is traced.
+  shows: (underlay, { selection: [mover, ...others] }) =>
+    mover === undefined || others.length > 0 || underlay.id === mover
+      ? underlay
+      : { ...underlay, tint: underlay.tint ?? palette.wallEdge, tone: Math.min(underlay.tone, 0.55) },
   undone: () => EMPTY_SESSION,
   paint: (canvas, { points, cursor }, view, context) => {
     const pending = points.length % 2 === 1 ? [...points, ...(cursor ? [cursor] : [])] : points
@@ -98,8 +104,8 @@ interface Laid {
 }
 
 /** With fewer points than a way of laying takes, the next simpler one. @throws FitError */
-function solve({ underlay, ties }: { underlay: Underlay; ties: readonly TiePoint[] }, { choices }: ToolContext): Laid {
-  const kind = ties.length < FEWEST[choices.tieKind] ? 'similarity' : choices.tieKind
+function solve({ underlay, ties }: { underlay: Underlay; ties: readonly TiePoint[] }, { options }: ToolContext): Laid {
+  const kind = ties.length < FEWEST[options(tieOptions).tieKind] ? 'similarity' : options(tieOptions).tieKind
   const { placement } = underlay
   if (kind === 'homography') {
     const fit = fitTiePoints(ties, kind)
@@ -120,28 +126,31 @@ function lay({ points }: Session, context: ToolContext): Outcome {
   if (ties.length === 1) {
     const { placement } = underlay
     const by = subtract(ties[0]!.atMm, project(boardMap(placement), ties[0]!.sheetPt))
-    refit(
-      'Move sheet',
-      withGroup({ before: underlay, after: { ...underlay, placement: movedBy(placement, by) } }, togetherOf(context)),
-    )
-    return { session: EMPTY_SESSION }
+    const after = { ...underlay, placement: movedBy(placement, by) }
+    const refitted = withGroup({ before: underlay, after }, togetherOf(context))
+    return { session: EMPTY_SESSION, refit: { label: 'Move sheet', refitted } }
   }
   const { placement, fit } = solve(found, context)
-  refuseHorizon(underlay, placement, ties)
+  refuseHorizon(underlay, placement, ties, context)
   const sizedBy = fit.kind === 'rigid' ? underlay.sizedBy : 'points'
   const dimensions = fit.kind === 'rigid' ? underlay.dimensions : onlyChecking(underlay.dimensions)
   const after = { ...underlay, placement, dimensions, ...(sizedBy && { sizedBy }) }
-  refit('Lay sheet onto', withGroup({ before: underlay, after }, togetherOf(context), ties[0]!.sheetPt))
+  const refitted = withGroup({ before: underlay, after }, togetherOf(context), ties[0]!.sheetPt)
   const say =
     fit.spreadMm === null
       ? undefined
       : `Laid: each point is off by ${formatLength(fit.spreadMm, { ...context.display, precision: 1 })} or so.`
-  return { session: EMPTY_SESSION, say }
+  return { session: EMPTY_SESSION, say, refit: { label: 'Lay sheet onto', refitted } }
 }
 
 /** Beyond the horizon of a photo nothing lies on the plane that was picked. @throws FitError */
-function refuseHorizon({ crop, sheetId }: Underlay, { bend }: Placement, ties: readonly TiePoint[]): void {
-  const sheet = sheetOf(useProject.getState().sources, sheetId)?.sheet
+function refuseHorizon(
+  { crop, sheetId }: Underlay,
+  { bend }: Placement,
+  ties: readonly TiePoint[],
+  { sources }: ToolContext,
+): void {
+  const sheet = sheetOf(sources, sheetId)?.sheet
   if (!bend || !sheet) return
   const edge = crop ?? corners({ minX: 0, minY: 0, maxX: sheet.widthPt, maxY: sheet.heightPt })
   const depth = ({ x, y }: Point) => bend[6] * x + bend[7] * y + bend[8]

@@ -6,10 +6,10 @@ import { BOLT_GRADES, BOLT_SIZES, boltSize } from '@/core/fasteners/sizes'
 import type { Bolts } from '@/core/model/bolts/schema'
 import { parseAngleDeg } from '@/core/units/angle'
 import { formatLength } from '@/core/units/format'
-import { toolContext } from '@/studio/state/bench'
 import { put } from '@/studio/state/store'
 import { useBuilding } from '@/studio/state/use-building'
 import { CommittedField } from '@/studio/ui/CommittedField'
+import { useDisplay } from '@/studio/ui/display'
 import { LengthField } from '@/studio/ui/LengthField'
 
 const whole = (text: string): number => {
@@ -20,7 +20,7 @@ const whole = (text: string): number => {
 
 export function BoltsFields({ element: bolts }: { element: Bolts }) {
   const building = useBuilding()
-  const { display } = toolContext()
+  const display = useDisplay()
   const built = building.bolting.groups.find((group) => group.bolts.id === bolts.id)
   const change = (part: Partial<Bolts>) => put('Change bolts', { ...bolts, ...part })
   const pitch = (mm: number | undefined) => {

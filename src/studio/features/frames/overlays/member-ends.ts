@@ -1,17 +1,13 @@
 import { endMarks } from '@/core/model/member/shape'
 import type { Plan } from '@/core/model/plan'
-import { toScreen, type View } from '@/studio/state/view'
+import { type Overlay, Z } from '@/studio/kernel/overlay'
+import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 
 const DISC_PX = 5
 
 /** A disc at the start of each member that is picked, and a square at its end: which is which matters when it is copied. */
-export function paintMemberEnds(
-  canvas: CanvasRenderingContext2D,
-  view: View,
-  plan: Plan,
-  ids: readonly string[],
-): void {
+function paintMemberEnds(canvas: CanvasRenderingContext2D, view: View, plan: Plan, ids: readonly string[]): void {
   canvas.fillStyle = palette.red
   canvas.strokeStyle = palette.red
   canvas.lineWidth = 1.5
@@ -24,4 +20,11 @@ export function paintMemberEnds(
     canvas.fill()
     canvas.strokeRect(end!.x - DISC_PX, end!.y - DISC_PX, 2 * DISC_PX, 2 * DISC_PX)
   }
+}
+
+export const memberEnds: Overlay = {
+  name: 'member-ends',
+  z: Z.over,
+  of: 'tracing',
+  paint: (canvas, view, { context: { plan, selection } }) => paintMemberEnds(canvas, view, plan, selection),
 }

@@ -5,11 +5,11 @@ import { frameOfPlate } from '@/core/model/plate/place'
 import type { Plate } from '@/core/model/plate/schema'
 import { middleOfPlate } from '@/core/model/plate/shape'
 import { chainsOf } from '@/core/model/shapes'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintChains } from '@/studio/board/painters/shapes'
-import { EMPTY_SESSION, plain, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { put } from '@/studio/state/store'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import { EMPTY_SESSION, plain, putting, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { shapeAt } from '@/studio/tooling/picking'
+import { boltOptions } from '../options'
 
 function plateAt(at: Point, { plan, reachMm }: ToolContext): Plate | null {
   const found = shapeAt(plan, at, reachMm, ({ kind }) => kind === 'plate')
@@ -23,7 +23,7 @@ function chosen({ ids: [id] }: Session, { records }: ToolContext): Plate | null 
 }
 
 function groupOn(plate: Plate, point: BoardPoint, context: ToolContext): Bolts | null {
-  const { choices, records, plan } = context
+  const { options, records, plan } = context
   const own = frameOfPlate(plate, records)
   if (!own) return null
   const { frame } = plan.around
@@ -40,12 +40,12 @@ function groupOn(plate: Plate, point: BoardPoint, context: ToolContext): Bolts |
     plateId: plate.id,
     at,
     turnRad: 0,
-    rows: choices.boltRows,
-    columns: choices.boltColumns,
-    rowPitchMm: choices.boltRowPitchMm,
-    columnPitchMm: choices.boltColumnPitchMm,
-    size: choices.boltSize,
-    grade: choices.boltGrade,
+    rows: options(boltOptions).boltRows,
+    columns: options(boltOptions).boltColumns,
+    rowPitchMm: options(boltOptions).boltRowPitchMm,
+    columnPitchMm: options(boltOptions).boltColumnPitchMm,
+    size: options(boltOptions).boltSize,
+    grade: options(boltOptions).boltGrade,
   }
 }
 
@@ -55,6 +55,7 @@ export const bolts: Tool = {
   name: 'bolts',
   word: 'Bolts',
   key: null,
+  options: () => boltOptions.controls('boltRows', 'boltRowPitchMm', 'boltColumns', 'boltColumnPitchMm'),
   group: 'build',
   steps: ['trace'],
   places: true,
@@ -73,16 +74,18 @@ export const bolts: Tool = {
     }
     const made = groupOn(plate, point, context)
     if (!made) return { session, say: 'The member that this plate closes is gone.' }
-    put('Bolt plate', made)
-    return { session: EMPTY_SESSION, pick: [made.id] }
+    return { edit: putting('Bolt plate', made), session: EMPTY_SESSION, pick: [made.id] }
   },
   enter: (session, context) => {
     const plate = chosen(session, context)
     if (!plate) return { session: EMPTY_SESSION, done: true }
     const made = groupOn(plate, { at: { x: 0, y: 0 }, caught: null }, context)
     if (!made) return { session, say: 'The member that this plate closes is gone.' }
-    put('Bolt plate', { ...made, at: middleOfPlate(plate) })
-    return { session: EMPTY_SESSION, pick: [made.id] }
+    return {
+      edit: putting('Bolt plate', { ...made, at: middleOfPlate(plate) }),
+      session: EMPTY_SESSION,
+      pick: [made.id],
+    }
   },
   paint: (canvas, session, view, context) => {
     const plate = chosen(session, context)

@@ -4,25 +4,25 @@ import type { Plate } from '@/core/model/plate/schema'
 import { sectionOf } from '@/core/model/section/schema'
 import { chainsOf } from '@/core/model/shapes'
 import { sizeOf } from '@/core/sections/shape'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintChains } from '@/studio/board/painters/shapes'
-import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { put } from '@/studio/state/store'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import { EMPTY_SESSION, plain, putting, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { shapeAt } from '@/studio/tooling/picking'
 import { lineSeen } from '../new-member'
+import { plateOptions } from '../options'
 
 /** The plate that would close the end that is pointed at, and the member, which gives way where it stands against something. */
 function closing({ at }: BoardPoint, context: ToolContext): { plate: Plate; member: Member } | null {
-  const { plan, reachMm, records, choices } = context
+  const { plan, reachMm, records, options } = context
   const found = shapeAt(plan, at, reachMm, ({ kind }) => kind === 'member')
   const section = found?.kind === 'member' ? sectionOf(found.sectionId, records) : null
   if (found?.kind !== 'member' || !section) return null
   const line = lineSeen(found, context)
   const end: MemberEnd = distance(at, line.start) < distance(at, line.end) ? 'start' : 'end'
   const { widthMm, heightMm } = sizeOf(section.shape)
-  const [x, y] = [widthMm / 2 + choices.plateMarginMm, heightMm / 2 + choices.plateMarginMm]
+  const [x, y] = [widthMm / 2 + options(plateOptions).plateMarginMm, heightMm / 2 + options(plateOptions).plateMarginMm]
   const key = end === 'start' ? 'startJoint' : 'endJoint'
-  const { plateThicknessMm: thicknessMm } = choices
+  const { plateThicknessMm: thicknessMm } = options(plateOptions)
   const joint = found[key] ?? jointAgainst(found, line[end], context)
   return {
     plate: {
@@ -54,6 +54,7 @@ export const endPlate: Tool = {
   name: 'end-plate',
   word: 'End plate',
   key: null,
+  options: () => plateOptions.controls('plateThicknessMm', 'plateMarginMm'),
   group: 'build',
   steps: ['trace'],
   places: true,
@@ -70,8 +71,7 @@ export const endPlate: Tool = {
       (record) => record.kind === 'plate' && record.on?.to === member.id && record.on.end === plate.on!.end,
     )
     if (there) return { session, say: 'This end has a plate already.' }
-    put('Close end with plate', member, plate)
-    return { session: EMPTY_SESSION, pick: [plate.id] }
+    return { edit: putting('Close end with plate', member, plate), session: EMPTY_SESSION, pick: [plate.id] }
   },
   enter: () => ({ session: EMPTY_SESSION, done: true }),
   paint: (canvas, { cursor }, view, context) => {

@@ -3,10 +3,10 @@ import { bodyOf } from '@/core/model/member/body'
 import type { Joint, Member, MemberEnd } from '@/core/model/member/schema'
 import { chainsOf } from '@/core/model/shapes'
 import { paintChains } from '@/studio/board/painters/shapes'
-import { EMPTY_SESSION, plain, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { put } from '@/studio/state/store'
+import { EMPTY_SESSION, plain, putting, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { shapeAt } from '@/studio/tooling/picking'
 import { lineSeen } from '../new-member'
+import { jointOptions } from '../options'
 
 function memberAt(at: Point, { plan, reachMm }: ToolContext, besides?: string): Member | null {
   const found = shapeAt(plan, at, reachMm, ({ kind, id }) => kind === 'member' && id !== besides)
@@ -39,7 +39,7 @@ function jointed(at: Point, session: Session, context: ToolContext): Member[] {
   const from = chosen(session, context)
   const other = from && memberAt(at, context, from.member.id)
   if (!from || !other) return []
-  const { jointKind: kind, jointGapMm: gapMm } = context.choices
+  const { jointKind: kind, jointGapMm: gapMm } = context.options(jointOptions)
   const made = withJoint(from.member, from.end, { to: other.id, kind, gapMm })
   if (kind !== 'mitre') return [made]
   return [made, withJoint(other, endTowards(other, from.member, context), { to: made.id, kind, gapMm })]
@@ -51,6 +51,7 @@ export const joint: Tool = {
   name: 'joint',
   word: 'Fit an end',
   key: null,
+  options: () => jointOptions.controls('jointKind', 'jointGapMm'),
   group: 'build',
   steps: ['trace'],
   places: true,
@@ -75,8 +76,7 @@ export const joint: Tool = {
     const { end } = chosen(session, context)!
     const { problem } = body[end]
     if (problem) return { session, say: problem }
-    put('Fit end of member', ...made)
-    return { session: EMPTY_SESSION, pick: [made[0]!.id] }
+    return { edit: putting('Fit end of member', ...made), session: EMPTY_SESSION, pick: [made[0]!.id] }
   },
   enter: () => ({ session: EMPTY_SESSION, done: true }),
   paint: (canvas, session, view, context) => {

@@ -6,13 +6,13 @@ import type { WallRun } from '@/core/propose/wall-run'
 import { catalogued, fitsDepth, sectionsOfDepth } from '@/core/sections/catalogue'
 import type { Section } from '@/core/sections/section'
 import { formatLength } from '@/core/units/format'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintMeasure } from '@/studio/board/painters/measure'
 import { paintChains } from '@/studio/board/painters/shapes'
-import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { put } from '@/studio/state/store'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import { EMPTY_SESSION, plain, putting, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { lineRunUnder, pairAround, sheetAt } from '@/studio/tooling/sheet-lines'
 import { brokenAtSupports, newMember } from '../new-member'
+import { memberOptions } from '../options'
 
 /** Members along the sheet's line that is pointed at; while the key is held along all that hang together with it. */
 function membersAlong(point: BoardPoint, held: boolean, context: ToolContext): Member[] {
@@ -21,7 +21,7 @@ function membersAlong(point: BoardPoint, held: boolean, context: ToolContext): M
     .filter((piece) => piece.kind === 'segment')
     .flatMap((piece) => {
       const made = { ...newMember(startOf(piece), endOf(piece), context), ...(tracedFrom && { tracedFrom }) }
-      return context.choices.memberRuns === 'broken' ? brokenAtSupports(made, context) : [made]
+      return context.options(memberOptions).memberRuns === 'broken' ? brokenAtSupports(made, context) : [made]
     })
 }
 
@@ -34,6 +34,7 @@ const base = {
   bare: true,
   loupe: false,
   fields: () => [],
+  options: () => memberOptions.controls('memberUse'),
   enter: () => ({ session: EMPTY_SESSION, done: true }),
 } as const satisfies Partial<Tool>
 
@@ -61,23 +62,28 @@ export const memberAlong: Tool = {
   click: (session, point, context) => {
     const members = membersAlong(point, session.held, context)
     if (members.length === 0) return { session, say: 'No straight line of a sheet is near enough: point at one.' }
-    put(members.length === 1 ? 'Place member along line' : 'Place members along lines', ...members)
-    return { session: EMPTY_SESSION, pick: members.map(({ id }) => id) }
+    return {
+      edit: putting(members.length === 1 ? 'Place member along line' : 'Place members along lines', ...members),
+      session: EMPTY_SESSION,
+      pick: members.map(({ id }) => id),
+    }
   },
   paint: (canvas, { cursor, held }, view, context) => {
     if (cursor) paintMembers(canvas, view, membersAlong(cursor, held, context), context)
   },
 }
 
+type Sections = Pick<(typeof memberOptions)['initial'], 'sectionId' | 'pairSectionId'>
+
 /** Sections that a pair of lines may mean: the one taken by key, then those as deep, of these that of the bench first. */
-function sectionsFor({ thicknessMm }: WallRun, { choices }: ToolContext): Section[] {
+function sectionsFor({ thicknessMm }: WallRun, { sectionId, pairSectionId }: Sections): Section[] {
   const found = sectionsOfDepth(thicknessMm)
-  const chosen = catalogued(choices.sectionId)
+  const chosen = catalogued(sectionId)
   const rank = (section: Section) => {
-    if (section.name === choices.pairSectionId) return 0
+    if (section.name === pairSectionId) return 0
     // Members are drawn from the side: lines that lie as far apart as a section is deep mean that before its flange.
     const side = fitsDepth(section, thicknessMm) ? 1 : 10
-    if (section.name === choices.sectionId) return side
+    if (section.name === sectionId) return side
     return side + (section.family === chosen?.family ? 1 : section.stuff === chosen?.stuff ? 2 : 3)
   }
   return found.sort((a, b) => rank(a) - rank(b))
@@ -85,7 +91,7 @@ function sectionsFor({ thicknessMm }: WallRun, { choices }: ToolContext): Sectio
 
 /** A member of the first section that fits, along the middle of a pair of lines. */
 function memberIn(run: WallRun, point: BoardPoint, context: ToolContext): Member | null {
-  const [section] = sectionsFor(run, context)
+  const [section] = sectionsFor(run, context.options(memberOptions))
   if (!section) return null
   const tracedFrom = sheetAt(point.at, run.thicknessMm, context)
   const made = newMember(run.start, run.end, context)
@@ -104,12 +110,13 @@ export const memberInPair: Tool = {
       press: (session, context) => {
         const run = session.cursor && pairAround(session.cursor, context)
         // In one order, so that going on comes round to all of them.
-        const sections = run
-          ? sectionsFor(run, { ...context, choices: { ...context.choices, pairSectionId: null } })
-          : []
-        const now = run ? sectionsFor(run, context)[0] : undefined
+        const sections = run ? sectionsFor(run, { ...context.options(memberOptions), pairSectionId: null }) : []
+        const now = run ? sectionsFor(run, context.options(memberOptions))[0] : undefined
         const next = sections[(sections.findIndex(({ name }) => name === now?.name) + 1) % sections.length]
-        return { session, ...(next && { choose: { sectionId: next.name, pairSectionId: next.name } }) }
+        return {
+          session,
+          ...(next && { choose: memberOptions.with({ sectionId: next.name, pairSectionId: next.name }) }),
+        }
       },
     },
   ],
@@ -117,7 +124,7 @@ export const memberInPair: Tool = {
     const run = cursor && pairAround(cursor, context)
     if (!run) return 'Point between the two lines of a member on the sheet: the section that fits is offered.'
     const apart = formatLength(run.thicknessMm, context.display)
-    const sections = sectionsFor(run, context)
+    const sections = sectionsFor(run, context.options(memberOptions))
     if (sections.length === 0) return `The lines lie ${apart} apart: no section is as deep.`
     const [first, ...others] = sections.slice(0, 4).map(({ name }) => name)
     return `${apart} apart: ${first}${others.length > 0 ? `, or ${others.join(', ')}` : ''}. Click to place ${first}${others.length > 0 ? ', F for the next' : ''}.`
@@ -134,8 +141,7 @@ export const memberInPair: Tool = {
         distance(middle(record.start, record.end), middle(made.start, made.end)) < 1,
     )
     if (same) return { session, say: 'This member is there already.' }
-    put('Read member from sheet', made)
-    return { session: EMPTY_SESSION, pick: [made.id] }
+    return { edit: putting('Read member from sheet', made), session: EMPTY_SESSION, pick: [made.id] }
   },
   paint: (canvas, { cursor }, view, context) => {
     const run = cursor && pairAround(cursor, context)

@@ -1,56 +1,64 @@
 import { storeyOf } from '@/core/building/building'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import type { ToolContext } from '@/studio/kernel/tool'
-import type { Drawing } from '@/studio/tooling/drawing'
+import type { Tool, ToolContext } from '@/studio/kernel/tool'
+import { drawingTool } from '@/studio/tooling/drawing'
 import { enteredPoint, pointFields } from '@/studio/tooling/entry'
 import { brokenAtSupports, newMember, otherPlane, standing } from '../new-member'
+import { memberOptions } from '../options'
 
 /** Posts on the plan are placed by one click; everything else by its two ends. */
-const stands = ({ choices, planeId }: ToolContext): boolean => choices.memberUse === 'column' && planeId === null
+const stands = ({ options, planeId }: ToolContext): boolean =>
+  options(memberOptions).memberUse === 'column' && planeId === null
 
 /** Purlins that end on another plane run straight out of this one. */
 const straight = (context: ToolContext): boolean =>
-  context.choices.memberUse === 'purlin' && otherPlane(context) !== null
+  context.options(memberOptions).memberUse === 'purlin' && otherPlane(context) !== null
 
 /** A beam, column, brace, rafter or purlin by its start and end. */
-export const member: Drawing = {
-  name: 'member',
-  word: 'Member',
-  key: null,
-  label: 'Place member',
-  say: (count, context) => {
-    if (stands(context)) return 'Click where the column stands; its height can be typed.'
-    const other = otherPlane(context)
-    if (straight(context)) return `Click where the purlin runs straight on to ${other?.name}.`
-    if (other && count > 0) return `Click where it ends, on ${other.name}.`
-    return count === 0 ? `Click where the ${context.choices.memberUse} starts.` : 'Click where it ends.'
+export const member: Tool = drawingTool(
+  {
+    name: 'member',
+    word: 'Member',
+    key: null,
+    options: () => memberOptions.controls('memberUse'),
+    label: 'Place member',
+    say: (count, context) => {
+      if (stands(context)) return 'Click where the column stands; its height can be typed.'
+      const other = otherPlane(context)
+      if (straight(context)) return `Click where the purlin runs straight on to ${other?.name}.`
+      if (other && count > 0) return `Click where it ends, on ${other.name}.`
+      return count === 0
+        ? `Click where the ${context.options(memberOptions).memberUse} starts.`
+        : 'Click where it ends.'
+    },
+    most: (context) => (stands(context) || straight(context) ? 1 : 2),
+    fields: (session, context) =>
+      stands(context)
+        ? [
+            {
+              name: 'height',
+              label: 'Height',
+              value: session.typed.height ?? formatLength(storeyOf(context, context.records), context.display, false),
+              first: true,
+              narrow: true,
+            },
+          ]
+        : pointFields(session, context),
+    entered: (session, context) => (stands(context) ? session.cursor : enteredPoint(session, context)),
+    shape: ([a, b], { typed }, context) => {
+      if (!a) return null
+      if (stands(context)) {
+        const heightMm = typed.height
+          ? parseLength(typed.height, context.display.unit)
+          : storeyOf(context, context.records)
+        return heightMm > 0 ? standing(a, heightMm, context) : null
+      }
+      if (straight(context)) return newMember(a.at, a.at, context, [a])
+      if (!b) return null
+      const made = newMember(a.at, b.at, context, [a, b])
+      return context.options(memberOptions).memberRuns === 'broken' ? brokenAtSupports(made, context) : made
+    },
   },
-  most: (context) => (stands(context) || straight(context) ? 1 : 2),
-  fields: (session, context) =>
-    stands(context)
-      ? [
-          {
-            name: 'height',
-            label: 'Height',
-            value: session.typed.height ?? formatLength(storeyOf(context, context.records), context.display, false),
-            first: true,
-            narrow: true,
-          },
-        ]
-      : pointFields(session, context),
-  entered: (session, context) => (stands(context) ? session.cursor : enteredPoint(session, context)),
-  shape: ([a, b], { typed }, context) => {
-    if (!a) return null
-    if (stands(context)) {
-      const heightMm = typed.height
-        ? parseLength(typed.height, context.display.unit)
-        : storeyOf(context, context.records)
-      return heightMm > 0 ? standing(a, heightMm, context) : null
-    }
-    if (straight(context)) return newMember(a.at, a.at, context, [a])
-    if (!b) return null
-    const made = newMember(a.at, b.at, context, [a, b])
-    return context.choices.memberRuns === 'broken' ? brokenAtSupports(made, context) : made
-  },
-}
+  { group: 'build' },
+)

@@ -2,8 +2,10 @@ import { distance, type Point } from '@/core/geometry/vector'
 import type { Ring } from '@/core/model/path/schema'
 import { coordinatesOf } from '@/core/model/path/shape'
 import type { Plate } from '@/core/model/plate/schema'
-import { type Drawing, sheetOfPoints } from '@/studio/tooling/drawing'
+import type { Tool } from '@/studio/kernel/tool'
+import { drawingTool, sheetOfPoints } from '@/studio/tooling/drawing'
 import { pointFields } from '@/studio/tooling/entry'
+import { memberOptions, plateOptions } from '../options'
 
 const FEWEST = { rectangle: 2, round: 2, outline: 3 } as const
 
@@ -19,42 +21,46 @@ function ringOf(points: readonly Point[], form: keyof typeof FEWEST): Ring | nul
 }
 
 /** A plate on the plane that is worked on. */
-export const plate: Drawing = {
-  name: 'plate',
-  word: 'Plate',
-  key: null,
-  label: 'Draw plate',
-  say: (count, { choices }) =>
-    choices.plateForm === 'rectangle'
-      ? count === 0
-        ? 'Click one corner of the plate.'
-        : 'Click the corner across from it.'
-      : choices.plateForm === 'round'
+export const plate: Tool = drawingTool(
+  {
+    name: 'plate',
+    word: 'Plate',
+    key: null,
+    options: () => plateOptions.controls('plateForm', 'plateThicknessMm'),
+    label: 'Draw plate',
+    say: (count, { options }) =>
+      options(plateOptions).plateForm === 'rectangle'
         ? count === 0
-          ? 'Click the middle of the plate.'
-          : 'Click its edge, or type the radius.'
-        : count < 3
-          ? 'Click the corners of the plate, one after another.'
-          : 'Go on, or press Enter to close it.',
-  most: ({ choices }) => (choices.plateForm === 'outline' ? Number.POSITIVE_INFINITY : 2),
-  fields: pointFields,
-  shape: (points, _, { choices, levelId, records }): Plate | null => {
-    const ring = ringOf(
-      points.map(({ at }) => at),
-      choices.plateForm,
-    )
-    return (
-      ring && {
-        id: crypto.randomUUID(),
-        kind: 'plate',
-        levelId,
-        ring,
-        thicknessMm: choices.plateThicknessMm,
-        asideMm: choices.memberAsideMm,
-        joined: 'welded',
-        ...sheetOfPoints(points, records),
-      }
-    )
+          ? 'Click one corner of the plate.'
+          : 'Click the corner across from it.'
+        : options(plateOptions).plateForm === 'round'
+          ? count === 0
+            ? 'Click the middle of the plate.'
+            : 'Click its edge, or type the radius.'
+          : count < 3
+            ? 'Click the corners of the plate, one after another.'
+            : 'Go on, or press Enter to close it.',
+    most: ({ options }) => (options(plateOptions).plateForm === 'outline' ? Number.POSITIVE_INFINITY : 2),
+    fields: pointFields,
+    shape: (points, _, { options, levelId, records }): Plate | null => {
+      const ring = ringOf(
+        points.map(({ at }) => at),
+        options(plateOptions).plateForm,
+      )
+      return (
+        ring && {
+          id: crypto.randomUUID(),
+          kind: 'plate',
+          levelId,
+          ring,
+          thicknessMm: options(plateOptions).plateThicknessMm,
+          asideMm: options(memberOptions).memberAsideMm,
+          joined: 'welded',
+          ...sheetOfPoints(points, records),
+        }
+      )
+    },
+    refuse: () => 'A plate has some width and height.',
   },
-  refuse: () => 'A plate has some width and height.',
-}
+  { group: 'build' },
+)

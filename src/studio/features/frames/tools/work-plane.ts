@@ -1,10 +1,19 @@
 import { distance, type Point } from '@/core/geometry/vector'
 import { USUAL_DEPTH_MM, type WorkPlane, workPlanesOf } from '@/core/model/work-plane/schema'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintMeasure } from '@/studio/board/painters/measure'
-import { EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { put } from '@/studio/state/store'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import {
+  EMPTY_SESSION,
+  type Outcome,
+  plain,
+  putting,
+  type Session,
+  type Tool,
+  type ToolContext,
+} from '@/studio/kernel/tool'
 import { enteredPoint, pointFields, steerPoint } from '@/studio/tooling/entry'
+import { planeOptions } from '../options'
+import { member } from './member'
 
 /** The straight line that was caught: a grid line's whole, else the piece that is lit up. */
 function lineUnder(
@@ -42,8 +51,7 @@ function newPlane(start: Point, end: Point, name: string | undefined, { records 
 }
 
 function stand(plane: WorkPlane): Outcome {
-  put('Stand up work plane', plane)
-  return { session: EMPTY_SESSION, look: plane.id, next: 'member' }
+  return { edit: putting('Stand up work plane', plane), session: EMPTY_SESSION, look: plane.id, next: member }
 }
 
 /** One of the two ends. */
@@ -61,26 +69,30 @@ export const workPlane: Tool = {
   name: 'work-plane',
   word: 'Work plane',
   key: null,
+  options: () => planeOptions.controls('planeBy'),
   group: 'build',
   steps: ['trace'],
   places: true,
   loupe: false,
-  say: ({ points }, { choices, planeId }) => {
+  say: ({ points }, { options, planeId }) => {
     if (planeId) return 'Go to the plan first: work planes stand up along its lines.'
-    if (choices.planeBy === 'a line') return 'Click a grid line, or any straight line, along which the plane stands.'
+    if (options(planeOptions).planeBy === 'a line')
+      return 'Click a grid line, or any straight line, along which the plane stands.'
     return points.length === 0 ? 'Click where the plane has its left end.' : 'Click where it has its right end.'
   },
-  fields: (session, context) => (context.choices.planeBy === 'a line' ? [] : pointFields(session, context)),
-  steer: (session, raw, context) => (context.choices.planeBy === 'a line' ? raw : steerPoint(session, raw, context)),
+  fields: (session, context) =>
+    context.options(planeOptions).planeBy === 'a line' ? [] : pointFields(session, context),
+  steer: (session, raw, context) =>
+    context.options(planeOptions).planeBy === 'a line' ? raw : steerPoint(session, raw, context),
   click: (session, point, context) => {
     if (context.planeId) return { session, say: 'Work planes stand up along lines of the plan: go to it first.' }
-    if (context.choices.planeBy === 'two points') return place(session, point, context)
+    if (context.options(planeOptions).planeBy === 'two points') return place(session, point, context)
     const line = lineUnder(point, context)
     if (!line) return { session, say: 'No straight line is caught here: point at one, or choose two points.' }
     return stand(newPlane(...readable(line), line.name, context))
   },
   enter: (session, context) => {
-    if (context.choices.planeBy === 'a line') return { session: EMPTY_SESSION, done: true }
+    if (context.options(planeOptions).planeBy === 'a line') return { session: EMPTY_SESSION, done: true }
     try {
       const point = enteredPoint(session, context)
       return point ? place(session, point, context) : { session: EMPTY_SESSION, done: true }
@@ -89,7 +101,7 @@ export const workPlane: Tool = {
     }
   },
   paint: (canvas, { points: [first], cursor }, view, context) => {
-    const line = context.choices.planeBy === 'a line' ? cursor && lineUnder(cursor, context) : null
+    const line = context.options(planeOptions).planeBy === 'a line' ? cursor && lineUnder(cursor, context) : null
     if (line) paintMeasure(canvas, view, line.start, line.end, line.name ?? 'a plane along this line')
     else if (first && cursor) paintMeasure(canvas, view, first.at, cursor.at, 'a plane along this line')
   },

@@ -1,10 +1,11 @@
 import { SAME_MM } from '@/core/geometry/piece/piece'
 import { area } from '@/core/geometry/polygon'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintFrame } from '@/studio/board/painters/frame'
+import type { BoardPoint } from '@/studio/kernel/board-point'
 import { EMPTY_SESSION, type Outcome, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
+import { ringOptions } from '@/studio/tooling/options'
 import { ENCLOSES_NOTHING, ringClicks, ringThrough, sayRing } from '@/studio/tooling/ring'
-import { useLift } from '../lift-store'
+import { regionOptions } from '../options'
 
 /** The region within the points clicked, on the board. */
 const regionOf = (points: readonly BoardPoint[], context: ToolContext) =>
@@ -16,8 +17,7 @@ const regionOf = (points: readonly BoardPoint[], context: ToolContext) =>
 function take(points: readonly BoardPoint[], context: ToolContext): Outcome {
   const region = regionOf(points, context)
   if (area(region) < SAME_MM) return ENCLOSES_NOTHING
-  useLift.setState({ region, preview: null })
-  return { session: EMPTY_SESSION, done: true }
+  return { session: EMPTY_SESSION, done: true, choose: regionOptions.with({ region }) }
 }
 
 const clicks = ringClicks(take)
@@ -28,6 +28,7 @@ export const liftRegion: Tool = {
   name: 'lift-region',
   word: 'Lift region',
   key: null,
+  options: () => ringOptions.controls('ringShape'),
   steps: [],
   places: true,
   loupe: false,

@@ -4,13 +4,13 @@ import { cross, dot, type Point, subtract, unit } from '@/core/geometry/vector'
 import type { Path } from '@/core/model/path/schema'
 import { chainOfRing } from '@/core/model/path/shape'
 import { formatLength } from '@/core/units/format'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintDrawnLength } from '@/studio/board/painters/measure'
 import { paintChains } from '@/studio/board/painters/shapes'
-import { EMPTY_SESSION, type Outcome, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { put } from '@/studio/state/store'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import { EMPTY_SESSION, type Outcome, putting, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { drawnBase } from '@/studio/tooling/drawing'
 import { enterPoint, isSame, pointFields, steerPoint } from '@/studio/tooling/entry'
+import { lineOptions } from '../options'
 
 const made = ({ ids: [id] }: Session, { records }: ToolContext): Path | null => {
   const record = id ? records.get(id) : undefined
@@ -21,7 +21,7 @@ const made = ({ ids: [id] }: Session, { records }: ToolContext): Path | null => 
 function nextBulge(session: Session, to: Point, context: ToolContext): number {
   const from = session.points.at(-1)?.at
   const path = made(session, context)
-  if (context.choices.linePiece === 'straight' || !from || !path) return 0
+  if (context.options(lineOptions).linePiece === 'straight' || !from || !path) return 0
   const last = chainOfRing(path, false).pieces.at(-1)
   const along = last && unit(directionAt(last, 1))
   return along ? tangentBulge(from, along, to) : 0
@@ -41,13 +41,14 @@ export const line: Tool = {
   name: 'line',
   word: 'Line',
   key: 'p',
+  options: () => lineOptions.controls('linePiece'),
   group: 'draw',
   steps: ['trace'],
   places: true,
   loupe: false,
-  say: ({ points }, { choices }) => {
+  say: ({ points }, { options }) => {
     if (points.length === 0) return 'Click where the line begins, or type its x and y.'
-    const piece = choices.linePiece === 'arc' ? 'the arc' : 'this piece'
+    const piece = options(lineOptions).linePiece === 'arc' ? 'the arc' : 'this piece'
     return points.length < 2
       ? `Click where ${piece} ends, or type its length and angle. Enter or Esc ends the line.`
       : `Go on with ${piece}, or click the first point to close it. Enter or Esc ends the line.`
@@ -81,9 +82,9 @@ function place(session: Session, point: BoardPoint, context: ToolContext): Outco
   const first = session.points[0]!
   const closes = path !== null && session.points.length > 2 && isSame(first.at, point.at)
   const next = path ? extended(path, point.at, bulge, closes) : begun(session, point, bulge, context)
-  put('Draw line', next)
-  if (closes) return { session: EMPTY_SESSION }
-  return { session: { ...EMPTY_SESSION, points: [...session.points, point], ids: [next.id] } }
+  const edit = putting('Draw line', next)
+  if (closes) return { session: EMPTY_SESSION, edit }
+  return { session: { ...EMPTY_SESSION, points: [...session.points, point], ids: [next.id] }, edit }
 }
 
 function begun({ points }: Session, point: BoardPoint, bulge: number, context: ToolContext): Path {

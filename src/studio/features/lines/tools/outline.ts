@@ -1,13 +1,12 @@
 import { type Chain, chainLength } from '@/core/draft/chain'
-import { type LineShape, shapesOfChain } from '@/core/draft/shapes-of'
 import { endOf, isWhole, startOf } from '@/core/geometry/piece/piece'
 import { distance } from '@/core/geometry/vector'
 import { joinArcs } from '@/core/lift/rounds'
+import { type LineShape, shapesOfChain } from '@/core/model/shapes-of-chain'
 import { formatLength } from '@/core/units/format'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintChains } from '@/studio/board/painters/shapes'
-import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { put } from '@/studio/state/store'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import { EMPTY_SESSION, plain, putting, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { drawnBase } from '@/studio/tooling/drawing'
 import { lastOf } from '@/studio/tooling/last'
 import { outlineUnder, sheetAt } from '@/studio/tooling/sheet-lines'
@@ -63,8 +62,11 @@ export const outline: Tool = {
   click: (session, point, context) => {
     const shapes = outlineShapes(point, context)
     if (shapes.length === 0) return { session, say: 'No line of a sheet is near enough: point at one.' }
-    put('Take outline from sheet', ...shapes)
-    return { session: EMPTY_SESSION, pick: shapes.map(({ id }) => id) }
+    return {
+      edit: putting('Take outline from sheet', ...shapes),
+      session: EMPTY_SESSION,
+      pick: shapes.map(({ id }) => id),
+    }
   },
   enter: () => ({ session: EMPTY_SESSION, done: true }),
   paint: (canvas, { cursor }, view, context) => {

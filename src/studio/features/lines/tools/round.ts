@@ -3,10 +3,11 @@ import { type Arc, angleOf, bulgeOf, bulgeOfRadius, polar, TURN, turnAhead } fro
 import { cross, distance, dot, leftOf, length, middle, type Point, scale, subtract, unit } from '@/core/geometry/vector'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
-import type { Field, Session, ToolContext } from '@/studio/kernel/tool'
-import { type Drawing, drawnBase } from '@/studio/tooling/drawing'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import type { Field, Session, Tool, ToolContext } from '@/studio/kernel/tool'
+import { drawingTool, drawnBase } from '@/studio/tooling/drawing'
 import { enteredPoint, pointFields, steerPoint } from '@/studio/tooling/entry'
+import { arcOptions, polygonOptions } from '../options'
 
 /** A radius is typed where the second point would be placed. */
 function radiusField({ points, cursor, typed }: Session, { display }: ToolContext): Field {
@@ -46,7 +47,7 @@ const byRadius = {
     session.points.length === 1 ? atRadius(session, context, session.raw?.at ?? null) : enteredPoint(session, context),
 }
 
-export const circle: Drawing = {
+export const circle: Tool = drawingTool({
   ...byRadius,
   name: 'circle',
   word: 'Circle',
@@ -59,10 +60,14 @@ export const circle: Drawing = {
     center && on
       ? { ...drawnBase(context, [center, on]), kind: 'circle', center: center.at, radiusMm: distance(center.at, on.at) }
       : null,
-}
+})
 
 /** The arc that three points give, by the way chosen. */
-function arcOf(points: readonly Point[], way: ToolContext['choices']['arcWay'], radius: number | null): Arc | null {
+function arcOf(
+  points: readonly Point[],
+  way: (typeof arcOptions)['initial']['arcWay'],
+  radius: number | null,
+): Arc | null {
   const [a, b, c] = points as [Point, Point, Point]
   if (way === 'three points') {
     const arc = arcThrough(a, b, c)
@@ -92,13 +97,14 @@ function throughBulge(a: Point, b: Point, bulge: number): Arc | null {
   return arc?.kind === 'arc' ? arc : null
 }
 
-export const arc: Drawing = {
+export const arc: Tool = drawingTool({
   name: 'arc',
   word: 'Arc',
   key: 'a',
+  options: () => arcOptions.controls('arcWay'),
   label: 'Draw arc',
   most: () => 3,
-  say: (count, { choices: { arcWay } }) =>
+  say: (count, { options }) =>
     ({
       'three points': ['Click where the arc begins.', 'Click a point that it runs over.', 'Click where it ends.'],
       'from centre': [
@@ -111,10 +117,11 @@ export const arc: Drawing = {
         'Click where it ends.',
         'Move the mouse to its side, and click or type its radius.',
       ],
-    })[arcWay][count] ?? '',
+    })[options(arcOptions).arcWay][count] ?? '',
   fields: (session, context) => {
-    if (context.choices.arcWay === 'from centre') return byRadius.fields(session, context)
-    if (context.choices.arcWay !== 'by radius' || session.points.length !== 2) return pointFields(session, context)
+    if (context.options(arcOptions).arcWay === 'from centre') return byRadius.fields(session, context)
+    if (context.options(arcOptions).arcWay !== 'by radius' || session.points.length !== 2)
+      return pointFields(session, context)
     const [a, b] = session.points.map(({ at }) => at) as [Point, Point]
     const drawn = session.cursor && arcOf([a, b, session.cursor.at], 'by radius', null)
     return [
@@ -127,11 +134,11 @@ export const arc: Drawing = {
     ]
   },
   steer: (session, raw, context) =>
-    context.choices.arcWay === 'from centre'
+    context.options(arcOptions).arcWay === 'from centre'
       ? byRadius.steer(session, raw, context)
       : steerPoint(session, raw, context),
   entered: (session, context) => {
-    const { arcWay } = context.choices
+    const { arcWay } = context.options(arcOptions)
     if (arcWay === 'from centre') return byRadius.entered(session, context)
     if (arcWay === 'by radius' && session.points.length === 2 && session.typed.radius) {
       if (!session.raw) throw new Error('Point the mouse to the side on which the arc shall lie.')
@@ -148,7 +155,7 @@ export const arc: Drawing = {
     if (points.length === 2) return { ...base, kind: 'path', xy: [a.x, a.y, b.x, b.y], closed: false }
     const made = arcOf(
       points.map(({ at }) => at),
-      context.choices.arcWay,
+      context.options(arcOptions).arcWay,
       typedRadius(typed.radius, context),
     )
     if (!made) return null
@@ -158,11 +165,11 @@ export const arc: Drawing = {
     ]
     return { ...base, kind: 'path', xy: [from.x, from.y, to.x, to.y], bulges: [bulgeOf(made), 0], closed: false }
   },
-  refuse: (_, { choices: { arcWay } }) =>
-    arcWay === 'by radius'
+  refuse: (_, { options }) =>
+    options(arcOptions).arcWay === 'by radius'
       ? 'No arc of this radius reaches from end to end: type a larger one.'
       : 'These points lie on one line: choose others.',
-}
+})
 
 function typedRadius(text: string | undefined, { display }: ToolContext): number | null {
   if (!text) return null
@@ -173,7 +180,7 @@ function typedRadius(text: string | undefined, { display }: ToolContext): number
   }
 }
 
-export const ellipse: Drawing = {
+export const ellipse: Tool = drawingTool({
   name: 'ellipse',
   word: 'Ellipse',
   key: 'e',
@@ -200,22 +207,23 @@ export const ellipse: Drawing = {
       sweepRad: TURN,
     }
   },
-}
+})
 
-export const polygon: Drawing = {
+export const polygon: Tool = drawingTool({
   ...byRadius,
   name: 'polygon',
   word: 'Polygon',
   key: 'g',
+  options: () => polygonOptions.controls('sides'),
   label: 'Draw polygon',
   most: () => 2,
-  say: (count, { choices: { sides } }) =>
+  say: (count, { options }) =>
     count === 0
-      ? `Click the centre of the polygon of ${sides} sides.`
+      ? `Click the centre of the polygon of ${options(polygonOptions).sides} sides.`
       : 'Click a corner, or type the radius around it.',
   shape: ([center, on], _, context) => {
     if (!center || !on) return null
-    const { sides } = context.choices
+    const { sides } = context.options(polygonOptions)
     const radius = distance(center.at, on.at)
     const from = angleOf(subtract(on.at, center.at))
     const xy = Array.from({ length: sides }, (_each, i) => polar(center.at, radius, from + (TURN * i) / sides)).flatMap(
@@ -223,9 +231,9 @@ export const polygon: Drawing = {
     )
     return { ...drawnBase(context, [center, on]), kind: 'path', xy, closed: true }
   },
-}
+})
 
-export const spline: Drawing = {
+export const spline: Tool = drawingTool({
   name: 'spline',
   word: 'Curve',
   key: null,
@@ -242,4 +250,4 @@ export const spline: Drawing = {
           xy: points.flatMap(({ at }) => [at.x, at.y]),
           closed: points.length > 3 && distance(points[0]!.at, points.at(-1)!.at) === 0,
         },
-}
+})

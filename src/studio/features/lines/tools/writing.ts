@@ -8,17 +8,21 @@ import { hatchRing } from '@/core/model/hatch/ring'
 import { anchorsOf } from '@/core/model/shapes'
 import { isPartView } from '@/core/model/work-plane/schema'
 import { roundOf } from '@/core/snap/catches/round'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
-import { statedOf } from '@/studio/features/sketch/stated-of'
-import { sayStated } from '@/studio/features/sketch/words'
-import type { Field, Session, ToolContext } from '@/studio/kernel/tool'
-import { caughtShape, type Drawing, drawnBase } from '@/studio/tooling/drawing'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import type { Field, Session, Tool, ToolContext } from '@/studio/kernel/tool'
+import { caughtShape, drawingTool, drawnBase } from '@/studio/tooling/drawing'
 import { enteredPoint, isSame, pointFields, steerPoint } from '@/studio/tooling/entry'
+import { sayStated, statedOf } from '@/studio/tooling/stated'
+import { dimensionOptions, hatchOptions, letterOptions } from '../options'
 
-export const text: Drawing = {
+/** Parts are lettered smaller than plans. */
+const letterControls = (context: ToolContext) => letterOptions.controls(isOnPart(context) ? 'partLetterMm' : 'letterMm')
+
+export const text: Tool = drawingTool({
   name: 'text',
   word: 'Text',
   key: 'x',
+  options: (context) => letterControls(context),
   label: 'Write text',
   most: () => 1,
   say: (count) =>
@@ -45,7 +49,7 @@ export const text: Drawing = {
           turnRad: 0,
         }
       : null,
-}
+})
 
 /** The place that is measured, following the element whose point it is. */
 function anchorOf(point: BoardPoint, context: ToolContext): Anchor {
@@ -74,11 +78,11 @@ function radiusAnchors(point: BoardPoint, context: ToolContext): Anchor[] | null
 const isOnPart = ({ planeId, records }: ToolContext): boolean => isPartView(planeId, records)
 
 const letterHeight = (context: ToolContext): number =>
-  isOnPart(context) ? context.choices.partLetterMm : context.choices.letterMm
+  isOnPart(context) ? context.options(letterOptions).partLetterMm : context.options(letterOptions).letterMm
 
 /** Whether only the place of the dimension line is left. */
-const isLast = ({ points }: Session, { choices }: ToolContext): boolean =>
-  points.length === POINTS[choices.dimensionWay] - 1
+const isLast = ({ points }: Session, { options }: ToolContext): boolean =>
+  points.length === POINTS[options(dimensionOptions).dimensionWay] - 1
 
 /** How far beside what it measures a dimension line lies where nobody says it, in heights of its figures. */
 const ASIDE = 5
@@ -93,7 +97,7 @@ function lineOf({ points, cursor }: Session, context: ToolContext): BoardPoint {
 
 /** On a part what is printed is typed: it drives what it measures. */
 function statedField({ points, typed, cursor }: Session, context: ToolContext): Field {
-  const { dimensionWay } = context.choices
+  const { dimensionWay } = context.options(dimensionOptions)
   const anchors =
     dimensionWay === 'radius' ? radiusAnchors(points[0]!, context)?.map(({ at }) => at) : points.map(({ at }) => at)
   const measured = anchors && cursor ? layOut(dimensionWay, anchors, 1, 1, context.display)?.measured : undefined
@@ -108,13 +112,14 @@ function statedField({ points, typed, cursor }: Session, context: ToolContext): 
 
 const POINTS: Record<DimensionWay, number> = { aligned: 3, level: 3, upright: 3, angle: 4, radius: 2 }
 
-export const dimension: Drawing = {
+export const dimension: Tool = drawingTool({
   name: 'dimension',
   word: 'Dimension',
   key: 'd',
+  options: (context) => [...dimensionOptions.controls('dimensionWay'), ...letterControls(context)],
   label: 'Draw dimension',
-  most: ({ choices }) => POINTS[choices.dimensionWay],
-  say: (count, { choices: { dimensionWay } }) => {
+  most: ({ options }) => POINTS[options(dimensionOptions).dimensionWay],
+  say: (count, { options }) => {
     const steps = {
       angle: [
         'Click the tip of the angle.',
@@ -125,7 +130,7 @@ export const dimension: Drawing = {
       radius: ['Click a circle or an arc.', 'Click where the figure shall stand.'],
     } as Partial<Record<DimensionWay, string[]>>
     return (
-      (steps[dimensionWay] ?? [
+      (steps[options(dimensionOptions).dimensionWay] ?? [
         'Click the first point to measure from.',
         'Click the second point.',
         'Click where the dimension line shall lie.',
@@ -137,11 +142,11 @@ export const dimension: Drawing = {
   entered: (session, context) =>
     isLast(session, context) && session.typed.stated ? lineOf(session, context) : enteredPoint(session, context),
   steer: (session, raw, context) =>
-    session.points.length === POINTS[context.choices.dimensionWay] - 1
+    session.points.length === POINTS[context.options(dimensionOptions).dimensionWay] - 1
       ? { at: raw.at, caught: null }
       : steerPoint(session, raw, context),
   shape: (points, { typed }, context) => {
-    const way = context.choices.dimensionWay
+    const way = context.options(dimensionOptions).dimensionWay
     if (points.length < POINTS[way]) return null
     const place = points.at(-1)!.at
     const anchors =
@@ -162,11 +167,11 @@ export const dimension: Drawing = {
       ...(typed.stated && isOnPart(context) && { stated: statedOf(typed.stated, way, context.display) }),
     }
   },
-  refuse: (_, { choices }) =>
-    choices.dimensionWay === 'radius'
+  refuse: (_, { options }) =>
+    options(dimensionOptions).dimensionWay === 'radius'
       ? 'Click on a circle or an arc, so that its radius can be measured.'
       : 'These points give nothing to measure.',
-}
+})
 
 /** How far around the click lines are looked at first, in reaches of a click, and how often further out. */
 const FIRST_REACH = 20
@@ -193,10 +198,11 @@ export function regionAt(at: Point, { plan, reachMm }: ToolContext): Region | nu
   return null
 }
 
-export const hatch: Drawing = {
+export const hatch: Tool = drawingTool({
   name: 'hatch',
   word: 'Hatch',
   key: 'h',
+  options: () => hatchOptions.controls('hatchPattern', 'hatchSpacingMm', 'hatchDeg'),
   label: 'Hatch region',
   preview: false,
   most: () => 1,
@@ -207,7 +213,7 @@ export const hatch: Drawing = {
     if (!point || session.points.length > 0) return null
     const region = regionAt(point.at, context)
     if (!region) return null
-    const { hatchPattern, hatchSpacingMm, hatchDeg } = context.choices
+    const { hatchPattern, hatchSpacingMm, hatchDeg } = context.options(hatchOptions)
     const rings = [region.outline, ...region.islands].map((each) => hatchRing(each, (piece) => lengthOf(piece) / 2000))
     return {
       ...drawnBase(context, [point]),
@@ -219,4 +225,4 @@ export const hatch: Drawing = {
     }
   },
   refuse: () => 'Nothing encloses this place. Close the gaps of the lines around it, or come nearer.',
-}
+})

@@ -8,14 +8,22 @@ import { alongOf, asideOf } from '@/core/model/wall/line'
 import type { Wall } from '@/core/model/wall/schema'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintMeasure } from '@/studio/board/painters/measure'
 import { paintChains } from '@/studio/board/painters/shapes'
-import { EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { put } from '@/studio/state/store'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import {
+  EMPTY_SESSION,
+  type Outcome,
+  plain,
+  putting,
+  type Session,
+  type Tool,
+  type ToolContext,
+} from '@/studio/kernel/tool'
 import { attempt } from '@/studio/tooling/attempt'
 import { chainsWith } from '@/studio/tooling/drawing'
 import { shapeAt } from '@/studio/tooling/picking'
+import { openingOptions } from '../options'
 
 /** The wall in which an opening would lie: the one that the first jamb was placed in, else the one under the cursor. */
 function hostAt({ points, ids }: Session, point: BoardPoint, { plan, reachMm, records }: ToolContext): Wall | null {
@@ -27,17 +35,19 @@ function hostAt({ points, ids }: Session, point: BoardPoint, { plan, reachMm, re
 }
 
 /** The type of the openings that are placed; null where they have sizes of their own. */
-const typeInHand = ({ choices, records }: ToolContext) => openingTypeOf({ typeId: choices.openingTypeId }, records)
+const typeInHand = ({ options, records }: ToolContext) =>
+  openingTypeOf({ typeId: options(openingOptions).openingTypeId }, records)
 
 /** The opening as it would be placed. @throws LengthError */
 function openingAt(session: Session, point: BoardPoint, wall: Wall, context: ToolContext): Opening {
-  const { choices, display } = context
+  const { options, display } = context
   const type = typeInHand(context)
   const at = alongOf(wall, point.at)
   const [jamb] = session.points
   const typed = session.typed.width ? parseLength(session.typed.width, display.unit) : null
   const from = jamb ? alongOf(wall, jamb.at) : null
-  const widthMm = type?.widthMm ?? typed ?? (from === null ? choices.openingWidthMm : Math.abs(at - from))
+  const widthMm =
+    type?.widthMm ?? typed ?? (from === null ? options(openingOptions).openingWidthMm : Math.abs(at - from))
   const alongMm = from === null ? at : from + ((at < from ? -1 : 1) * widthMm) / 2
   const { leftMm, rightMm } = faceOffsets(wall)
   const aside = asideOf(wall, point.at) - (leftMm + rightMm) / 2
@@ -45,20 +55,21 @@ function openingAt(session: Session, point: BoardPoint, wall: Wall, context: Too
     id: crypto.randomUUID(),
     kind: 'opening',
     wallId: wall.id,
-    use: choices.openingUse,
+    use: options(openingOptions).openingUse,
     alongMm,
     widthMm,
-    heightMm: choices.openingHeightMm,
-    sillMm: choices.openingUse === 'window' ? choices.openingSillMm : 0,
-    way: choices.doorWay,
-    hinge: choices.doorHinge,
+    heightMm: options(openingOptions).openingHeightMm,
+    sillMm: options(openingOptions).openingUse === 'window' ? options(openingOptions).openingSillMm : 0,
+    way: options(openingOptions).doorWay,
+    hinge: options(openingOptions).doorHinge,
     opens: aside >= 0 ? 'left' : 'right',
   }
   return type ? ofOpeningType(made, type) : made
 }
 
 /** Whether it is placed from jamb to jamb: what has a type knows its width. */
-const isByJambs = (context: ToolContext): boolean => context.choices.openingBy === 'two jambs' && !typeInHand(context)
+const isByJambs = (context: ToolContext): boolean =>
+  context.options(openingOptions).openingBy === 'two jambs' && !typeInHand(context)
 
 function place(session: Session, point: BoardPoint, context: ToolContext): Outcome {
   const { records } = context
@@ -71,8 +82,7 @@ function place(session: Session, point: BoardPoint, context: ToolContext): Outco
   if (!(opening.widthMm > 0)) return { session, say: 'An opening needs some width: click further away.' }
   const why = whyRefused(opening, wall, records)
   if (why) return { session, say: why }
-  put(`Place ${opening.use}`, opening)
-  return { session: { ...EMPTY_SESSION, typed: session.typed } }
+  return { edit: putting(`Place ${opening.use}`, opening), session: { ...EMPTY_SESSION, typed: session.typed } }
 }
 
 /** Doors, windows and passages: by their middle and a width, or from jamb to jamb. */
@@ -81,23 +91,38 @@ export const opening: Tool = {
   name: 'opening',
   word: 'Door or window',
   key: null,
+  options: (context) => {
+    const type = typeInHand(context)
+    const { openingUse, doorWay } = context.options(openingOptions)
+    const hinged = type ? type.use === 'door' && type.way !== 'double' : openingUse === 'door' && doorWay !== 'double'
+    const hinge = hinged ? openingOptions.controls('doorHinge') : []
+    if (type) return hinge
+    return [
+      ...(openingUse === 'door' ? openingOptions.controls('doorWay') : []),
+      ...hinge,
+      ...openingOptions.controls('openingHeightMm'),
+      ...(openingUse === 'window' ? openingOptions.controls('openingSillMm') : []),
+      ...openingOptions.controls('openingBy'),
+    ]
+  },
   group: 'build',
   steps: ['trace'],
+  onPlan: true,
   places: true,
   loupe: false,
   say: ({ points }, context) => {
     const type = typeInHand(context)
-    const word = type?.name ?? `the ${context.choices.openingUse}`
+    const word = type?.name ?? `the ${context.options(openingOptions).openingUse}`
     if (points.length > 0) return 'Click the other jamb, or type the width and press Enter.'
     return isByJambs(context)
       ? `Click the first jamb of ${word} on its wall.`
       : `Click where the middle of ${word} lies; a door opens to the side of the mouse.`
   },
   fields: ({ typed, points, cursor }, context) => {
-    const { choices, display } = context
+    const { options, display } = context
     // The width of a type is its own.
     if (typeInHand(context)) return []
-    const shown = points[0] && cursor ? distance(points[0].at, cursor.at) : choices.openingWidthMm
+    const shown = points[0] && cursor ? distance(points[0].at, cursor.at) : options(openingOptions).openingWidthMm
     return [
       {
         name: 'width',

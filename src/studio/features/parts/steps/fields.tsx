@@ -3,8 +3,8 @@ import TextField from '@mui/material/TextField'
 import type { ComponentProps } from 'react'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { toolContext } from '@/studio/state/bench'
 import { CommittedField } from '@/studio/ui/CommittedField'
+import { useDisplay } from '@/studio/ui/display'
 import { LengthField } from '@/studio/ui/LengthField'
 
 /** A length that has to be more than nothing. @throws Error with a sentence */
@@ -27,7 +27,7 @@ export function DepthField<S extends { readonly depthMm?: number | undefined }>(
   step: S
   onTake: (step: S) => void
 }) {
-  const { display } = toolContext()
+  const display = useDisplay()
   const { depthMm, ...through } = step
   return (
     <CommittedField

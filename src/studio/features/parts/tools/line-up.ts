@@ -1,14 +1,14 @@
 import type { Frame } from '@/core/geometry/space'
 import { movedBy } from '@/core/model/underlay/placement'
+import { underlaysOf } from '@/core/model/underlay/underlays'
 import { frameOf } from '@/core/model/work-plane/frame'
 import { SIDE_WORDS, type WorkPlane, workPlaneOf } from '@/core/model/work-plane/schema'
 import { linedUp, lineOnView } from '@/core/part/line-up'
 import { paintSpot } from '@/studio/board/painters/relations'
-import { refit } from '@/studio/features/fit/refit'
 import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { underlaysOf } from '@/studio/state/store'
-import { toScreen, type View } from '@/studio/state/view'
+import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
+import { lineUpOptions } from '../options'
 
 const viewHere = ({ planeId, records }: ToolContext): WorkPlane | null => {
   const plane = planeId === null ? null : workPlaneOf(planeId, records)
@@ -16,8 +16,8 @@ const viewHere = ({ planeId, records }: ToolContext): WorkPlane | null => {
 }
 
 /** The place that was clicked on another view of the same part, with how that view lies. */
-function elsewhere(here: WorkPlane, { choices, records }: ToolContext) {
-  const { lineUp } = choices
+function elsewhere(here: WorkPlane, { options, records }: ToolContext) {
+  const { lineUp } = options(lineUpOptions)
   const other = lineUp && workPlaneOf(lineUp.viewId, records)
   if (!lineUp || !other?.side || other.id === here.id || other.partId !== here.partId) return null
   return { side: other.side, frame: frameOf(other.id, records), at: lineUp.at }
@@ -39,7 +39,7 @@ export const lineUp: Tool = {
     const first = elsewhere(here, context)
     if (first)
       return `Click the point that you clicked on the ${SIDE_WORDS[first.side].toLowerCase()} view: the sheets here move onto the line.`
-    return context.choices.lineUp
+    return context.options(lineUpOptions).lineUp
       ? 'Now look at another view of the part, and click the same point there.'
       : 'Click a point of the part that another view shows too.'
   },
@@ -48,22 +48,26 @@ export const lineUp: Tool = {
     const here = viewHere(context)
     if (!here) return { session, say: lineUp.say(session, context) }
     const first = elsewhere(here, context)
-    if (!first) return { session, choose: { lineUp: { viewId: here.id, at: point.at } } }
+    if (!first) return { session, choose: lineUpOptions.with({ lineUp: { viewId: here.id, at: point.at } }) }
     const frame: Frame = frameOf(here.id, context.records)
     const by = linedUp(first, { frame, at: point.at })
     const loose = underlaysOf(context.records).filter(({ levelId }) => levelId === here.id)
     if (!by) return { session, say: 'These views look the same way.' }
     if (loose.length === 0) return { session, say: 'No sheet lies on this view that could move.' }
-    refit(
-      'Line up view',
-      loose.map((before) => ({ before, after: { ...before, placement: movedBy(before.placement, by) } })),
-    )
-    return { session: EMPTY_SESSION, choose: { lineUp: null } }
+    const refitted = loose.map((before) => ({
+      before,
+      after: { ...before, placement: movedBy(before.placement, by) },
+    }))
+    return {
+      session: EMPTY_SESSION,
+      refit: { label: 'Line up view', refitted },
+      choose: lineUpOptions.with({ lineUp: null }),
+    }
   },
-  enter: () => ({ session: EMPTY_SESSION, choose: { lineUp: null } }),
+  enter: () => ({ session: EMPTY_SESSION, choose: lineUpOptions.with({ lineUp: null }) }),
   paint: (canvas, _, view, context) => {
     const here = viewHere(context)
-    const kept = context.choices.lineUp
+    const kept = context.options(lineUpOptions).lineUp
     if (!here || !kept) return
     if (kept.viewId === here.id) return paintSpot(canvas, view, kept.at)
     const first = elsewhere(here, context)

@@ -3,14 +3,13 @@ import { depthOf, withDepth } from '@/core/part/depth'
 import { type ViewRatio, viewRatioNear } from '@/core/part/view-ratio'
 import { formatLength } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintMeasure } from '@/studio/board/painters/measure'
-import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { useSheetData } from '@/studio/state/sheet-data'
-import { put, useProject } from '@/studio/state/store'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import { EMPTY_SESSION, plain, putting, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { lastOf } from '@/studio/tooling/last'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { squareGap } from '@/studio/tooling/square-gap'
+import { depthOptions } from '../options'
 
 /** Depths are taken to this step: what a section shows is drawn no finer. */
 const STEP_MM = 0.01
@@ -22,14 +21,14 @@ const lastTitle = lastOf<ViewRatio | null>()
 function depthBetween(
   from: BoardPoint,
   to: BoardPoint,
-  { records }: ToolContext,
+  { records, sources, linework: byHash }: ToolContext,
 ): { mm: number; title: string | null } {
   const mm = squareGap(from, to)
   const underlay = from.caught?.underlayId ? records.get(from.caught.underlayId) : undefined
   const at = from.caught?.onSheetPt
   if (underlay?.kind !== 'underlay' || !at) return { mm, title: null }
-  const hash = sheetOf(useProject.getState().sources, underlay.sheetId)?.sheet.lineworkHash
-  const linework = hash ? useSheetData.getState().byHash.get(hash)?.linework : undefined
+  const hash = sheetOf(sources, underlay.sheetId)?.sheet.lineworkHash
+  const linework = hash ? byHash.get(hash)?.linework : undefined
   const stated = linework && lastTitle([linework, at], () => viewRatioNear(linework.text, at))
   if (!stated) return { mm, title: null }
   return { mm: (mm * stated.ratio * MM_PER_PT) / underlay.placement.mmPerPt, title: stated.title }
@@ -56,7 +55,7 @@ export const partDepth: Tool = {
   click: (session, point, context) => {
     const [from] = session.points
     if (!from) return { session: { ...EMPTY_SESSION, points: [point] } }
-    const { depthFor } = context.choices
+    const { depthFor } = context.options(depthOptions)
     const part = depthFor && context.records.get(depthFor.partId)
     const step = part?.kind === 'part' ? part.steps.find(({ id }) => id === depthFor?.stepId) : undefined
     if (part?.kind !== 'part' || !step || depthOf(step) === undefined)
@@ -65,12 +64,12 @@ export const partDepth: Tool = {
     const depthMm = rounded(mm)
     if (!(depthMm > 0)) return { session, say: 'Nothing lies between these two: click where it ends.' }
     const steps = part.steps.map((each) => (each === step ? withDepth(step, depthMm) : each))
-    put('Take depth from the sheet', { ...part, steps })
     const told = formatLength(depthMm, { ...context.display, precision: 3 })
     return {
       session: EMPTY_SESSION,
       done: true,
-      choose: { depthFor: null },
+      edit: putting('Take depth from the sheet', { ...part, steps }),
+      choose: depthOptions.with({ depthFor: null }),
       say: title ? `${told}, at the scale of “${title}”.` : `${told}, at the scale of the sheet.`,
     }
   },

@@ -1,12 +1,12 @@
 import { ringChain } from '@/core/draft/chain'
 import type { Point } from '@/core/geometry/vector'
 import type { Boundary } from '@/core/model/space/boundary'
+import type { Space } from '@/core/model/space/schema'
 import { formatArea } from '@/core/units/format'
 import { paintLabel } from '@/studio/board/painters/measure'
 import { paintChains } from '@/studio/board/painters/shapes'
-import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { put } from '@/studio/state/store'
-import { toScreen } from '@/studio/state/view'
+import { EMPTY_SESSION, plain, putting, type Tool, type ToolContext } from '@/studio/kernel/tool'
+import { toScreen } from '@/studio/kernel/view'
 import { lastOf } from '@/studio/tooling/last'
 
 /** The number after the highest that is given: 01, 02 … */
@@ -29,6 +29,7 @@ export const room: Tool = {
   key: null,
   group: 'build',
   steps: ['trace'],
+  onPlan: true,
   places: true,
   bare: true,
   loupe: false,
@@ -48,7 +49,7 @@ export const room: Tool = {
     )
     if (same?.kind === 'space') return { session, say: `This is ${same.number} ${same.name} already.`, pick: [same.id] }
     const id = crypto.randomUUID()
-    put('Make room', {
+    const made: Space = {
       id,
       kind: 'space',
       levelId,
@@ -56,8 +57,8 @@ export const room: Tool = {
       name: session.typed.name?.trim() || 'Room',
       number: nextNumber(context),
       use: '',
-    })
-    return { session: EMPTY_SESSION, pick: [id] }
+    }
+    return { session: EMPTY_SESSION, edit: putting('Make room', made), pick: [id] }
   },
   enter: () => ({ session: EMPTY_SESSION, done: true }),
   paint: (canvas, { cursor }, view, context) => {

@@ -3,10 +3,11 @@ import { project } from '@/core/geometry/projective'
 import type { Point } from '@/core/geometry/vector'
 import { boardMap, sheetMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
-import { EMPTY_SESSION, type Outcome, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { put, underlaysOf } from '@/studio/state/store'
-import { toScreen } from '@/studio/state/view'
+import { underlaysOf } from '@/core/model/underlay/underlays'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import { EMPTY_SESSION, type Outcome, plain, putting, type Tool, type ToolContext } from '@/studio/kernel/tool'
+import { toScreen } from '@/studio/kernel/view'
+import { ringOptions } from '@/studio/tooling/options'
 import { ENCLOSES_NOTHING, ringClicks, ringThrough, sayRing } from '@/studio/tooling/ring'
 import { palette } from '@/studio/ui/palette'
 
@@ -25,6 +26,7 @@ export const crop: Tool = {
   name: 'crop',
   word: 'Crop',
   key: 'c',
+  options: () => ringOptions.controls('ringShape'),
   steps: ['fit', 'trace'],
   places: true,
   loupe: false,
@@ -43,6 +45,9 @@ export const crop: Tool = {
     const underlay = target(context)
     return underlay?.locked ? { session: EMPTY_SESSION, locked: [underlay] } : clicks.click(session, point, context)
   },
+  // What is cropped shows whole.
+  shows: (underlay, { records, selection }) =>
+    croppedBy(underlaysOf(records), selection)?.id === underlay.id ? { ...underlay, crop: null } : underlay,
   undone: () => EMPTY_SESSION,
   paint: (canvas, { points, cursor }, view, context) => {
     const underlay = target(context)
@@ -69,7 +74,7 @@ export const crop: Tool = {
     const ring = ringOf(placed, underlay, context)
     if (ring && points.length > 0) {
       trace(ring.map((p) => project(map, p)))
-      if (context.choices.ringShape === 'rectangle') canvas.closePath()
+      if (context.options(ringOptions).ringShape === 'rectangle') canvas.closePath()
       canvas.stroke()
     }
     canvas.restore()
@@ -97,6 +102,5 @@ function take(points: readonly BoardPoint[], context: ToolContext): Outcome {
   if (!underlay || !ring) return { session: EMPTY_SESSION }
   const { minX, minY, maxX, maxY } = boxOf(ring)
   if (maxX - minX < SMALLEST_PT || maxY - minY < SMALLEST_PT) return ENCLOSES_NOTHING
-  put('Crop sheet', { ...underlay, crop: ring })
-  return { session: EMPTY_SESSION, done: true }
+  return { edit: putting('Crop sheet', { ...underlay, crop: ring }), session: EMPTY_SESSION, done: true }
 }

@@ -2,20 +2,12 @@ import type { Refitted } from '@/core/fit/follow'
 import { type Point, subtract } from '@/core/geometry/vector'
 import { movedBy } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
+import { underlaysOf } from '@/core/model/underlay/underlays'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
 import { paintMeasure } from '@/studio/board/painters/measure'
-import { nudge, refit } from '@/studio/features/fit/refit'
-import {
-  EMPTY_SESSION,
-  holdDirection,
-  type Outcome,
-  plain,
-  type Session,
-  type Tool,
-  type ToolContext,
-} from '@/studio/kernel/tool'
-import { underlaysOf } from '@/studio/state/store'
+import { EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
+import { holdDirection } from '@/studio/tooling/direction'
 
 const picked = ({ records, selection }: ToolContext): Underlay[] =>
   underlaysOf(records).filter(({ id }) => selection.includes(id))
@@ -63,8 +55,8 @@ export const moveSheet: Tool = {
     const refused = refusal(sheets, session, context)
     if (refused) return refused
     if (!from) return { session: { ...EMPTY_SESSION, points: [point] } }
-    refit('Move sheet', moved(sheets, subtract(point.at, from.at)))
-    return { session: { ...EMPTY_SESSION, typed: session.typed } }
+    const refitted = moved(sheets, subtract(point.at, from.at))
+    return { session: { ...EMPTY_SESSION, typed: session.typed }, refit: { label: 'Move sheet', refitted } }
   },
   arrow: (session, by, context) => {
     const sheets = picked(context)
@@ -72,8 +64,8 @@ export const moveSheet: Tool = {
     if (refused) return refused
     try {
       const step = session.typed.step ? parseLength(session.typed.step, context.display.unit) : NUDGE_MM
-      nudge('Nudge sheet', moved(sheets, { x: by.x * step, y: by.y * step }))
-      return { session }
+      const refitted = moved(sheets, { x: by.x * step, y: by.y * step })
+      return { session, refit: { label: 'Nudge sheet', refitted, small: true } }
     } catch (error) {
       if (error instanceof LengthError) return { session, say: error.message }
       throw error

@@ -6,6 +6,7 @@ import { featureNear, placeOfFeature, possibleWays } from '@/core/sketch/pick'
 import { paintSpot } from '@/studio/board/painters/relations'
 import { paintChains } from '@/studio/board/painters/shapes'
 import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
+import { relateOptions } from '../options'
 
 /** A relation has no more members than this. */
 const MOST = 3
@@ -28,7 +29,7 @@ export const relate: Tool = {
   loupe: false,
   say: (_, context) => {
     if (viewOf(context) === null) return 'Lines are related on the views of a part: look at one first.'
-    const { related } = context.choices
+    const { related } = context.options(relateOptions)
     if (related.length === 0) return 'Click points or pieces of lines that shall lie to one another in some way.'
     return possibleWays(related, context.records).length > 0
       ? 'Choose how they shall lie, or click more of them.'
@@ -39,16 +40,19 @@ export const relate: Tool = {
     const view = viewOf(context)
     if (view === null) return { session, say: 'Look at a view of a part first.' }
     const found = featureNear(view, context.records, point.at, context.reachMm)
-    if (!found) return { session, choose: { related: [] } }
-    const { related } = context.choices
+    if (!found) return { session, choose: relateOptions.with({ related: [] }) }
+    const { related } = context.options(relateOptions)
     const others = related.filter((each) => !isSame(each, found))
     if (others.length === related.length && related.length === MOST)
       return { session, say: `No more than ${MOST} are related at once.` }
-    return { session, choose: { related: others.length < related.length ? others : [...related, found] } }
+    return {
+      session,
+      choose: relateOptions.with({ related: others.length < related.length ? others : [...related, found] }),
+    }
   },
-  enter: () => ({ session: EMPTY_SESSION, choose: { related: [] } }),
-  paint: (canvas, _, view, { choices, records, plan }) => {
-    for (const ref of choices.related) {
+  enter: () => ({ session: EMPTY_SESSION, choose: relateOptions.with({ related: [] }) }),
+  paint: (canvas, _, view, { options, records, plan }) => {
+    for (const ref of options(relateOptions).related) {
       const shape = records.get(ref.id)
       if (!isSketched(shape)) continue
       const piece = ref.piece === undefined ? undefined : piecesOf(shape, plan.around)[ref.piece]

@@ -1,6 +1,6 @@
 import { storeyOf } from '@/core/building/building'
 import type { Column } from '@/core/model/column/schema'
-import { toolContext } from '@/studio/state/bench'
+import { toolContext } from '@/studio/board/workbench'
 import { put } from '@/studio/state/store'
 import { LengthField, withLength } from '@/studio/ui/LengthField'
 

@@ -3,13 +3,13 @@ import { roofSizes } from '@/core/model/roof/plane'
 import { type Roof, STEEPEST_RAD } from '@/core/model/roof/schema'
 import { parseAngleDeg } from '@/core/units/angle'
 import { formatArea } from '@/core/units/format'
-import { toolContext } from '@/studio/state/bench'
 import { put } from '@/studio/state/store'
 import { CommittedField } from '@/studio/ui/CommittedField'
+import { useDisplay } from '@/studio/ui/display'
 import { LengthField } from '@/studio/ui/LengthField'
 
 export function RoofFields({ element: roof }: { element: Roof }) {
-  const { display } = toolContext()
+  const display = useDisplay()
   return (
     <>
       <Typography variant="figure">{formatArea(roofSizes(roof).areaMm2, display)} along the slope</Typography>

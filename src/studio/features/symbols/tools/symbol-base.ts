@@ -1,8 +1,8 @@
 import { apply, invert } from '@/core/geometry/affine'
 import { distance } from '@/core/geometry/vector'
 import { insertMap } from '@/core/model/insert/shape'
-import { EMPTY_SESSION, plain, type Tool } from '@/studio/kernel/tool'
-import { put } from '@/studio/state/store'
+import { EMPTY_SESSION, plain, putting, type Tool } from '@/studio/kernel/tool'
+import { symbolOptions } from '../options'
 
 /** Chooses the point by which a symbol is placed. Nothing that is placed already moves. */
 export const symbolBase: Tool = {
@@ -16,7 +16,7 @@ export const symbolBase: Tool = {
   say: () => 'Click the point by which the symbol shall be placed, on one that lies here.',
   fields: () => [],
   click: (session, { at }, context) => {
-    const symbol = context.choices.symbolId ? context.records.get(context.choices.symbolId) : undefined
+    const symbol = context.records.get(context.options(symbolOptions).symbolId ?? '')
     const inserts = symbol ? context.plan.insertsOf(symbol.id) : []
     const nearest = inserts.sort((a, b) => distance(a.at, at) - distance(b.at, at))[0]
     if (symbol?.kind !== 'symbol' || !nearest) return { session, say: 'Place the symbol first.', done: true }
@@ -24,8 +24,7 @@ export const symbolBase: Tool = {
     if (!back) return { session, done: true }
     const base = apply(back, at)
     const moved = inserts.map((insert) => ({ ...insert, at: apply(insertMap(insert, symbol.base), base) }))
-    put('Choose base point', { ...symbol, base }, ...moved)
-    return { session: EMPTY_SESSION, done: true }
+    return { edit: putting('Choose base point', { ...symbol, base }, ...moved), session: EMPTY_SESSION, done: true }
   },
   enter: () => ({ session: EMPTY_SESSION, done: true }),
   paint: () => undefined,

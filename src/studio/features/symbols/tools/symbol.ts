@@ -2,17 +2,17 @@ import type { Insert } from '@/core/model/insert/schema'
 import { levelsOf } from '@/core/model/level/schema'
 import { parseAngleDeg } from '@/core/units/angle'
 import { paintChains } from '@/studio/board/painters/shapes'
-import { EMPTY_SESSION, plain, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { put } from '@/studio/state/store'
+import { EMPTY_SESSION, plain, putting, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { attempt } from '@/studio/tooling/attempt'
 import { chainsWith, drawnBase } from '@/studio/tooling/drawing'
+import { symbolOptions } from '../options'
 
 const elevationOf = ({ levelId, records }: ToolContext): number =>
   levelsOf(records).find(({ id }) => id === levelId)?.elevationMm ?? 0
 
 /** The symbol as it would be placed. @throws LengthError */
 function placed({ typed }: Session, at: Insert['at'], context: ToolContext): Insert | null {
-  const { symbolId, symbolMirrored } = context.choices
+  const { symbolId, symbolMirrored } = context.options(symbolOptions)
   const chosen = symbolId ? context.records.get(symbolId) : undefined
   if (!symbolId || chosen?.kind !== 'symbol') return null
   const factor = typed.factor ? parseAngleDeg(typed.factor) : 1
@@ -36,12 +36,13 @@ export const symbol: Tool = {
   name: 'symbol',
   word: 'Symbol',
   key: 'y',
+  options: () => symbolOptions.controls('symbolMirrored'),
   group: 'draw',
   steps: ['trace'],
   places: true,
   loupe: false,
-  say: (_, { choices, records }) => {
-    const record = choices.symbolId ? records.get(choices.symbolId) : undefined
+  say: (_, { options, records }) => {
+    const record = records.get(options(symbolOptions).symbolId ?? '')
     return record?.kind === 'symbol'
       ? `Click where ${record.name} shall stand; again for more. Esc ends.`
       : 'Choose a symbol in the card first, or make one of what is picked.'
@@ -54,8 +55,7 @@ export const symbol: Tool = {
     const insert = attempt(() => placed(session, point.at, context))
     if (insert instanceof Error) return { session, say: insert.message }
     if (!insert) return { session, say: 'Choose a symbol in the card first.' }
-    put('Place symbol', insert)
-    return { session: { ...EMPTY_SESSION, typed: session.typed } }
+    return { edit: putting('Place symbol', insert), session: { ...EMPTY_SESSION, typed: session.typed } }
   },
   enter: (session) => ({ session: EMPTY_SESSION, done: Object.keys(session.typed).length === 0 }),
   paint: (canvas, session, view, context) => {

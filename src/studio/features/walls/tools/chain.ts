@@ -1,11 +1,10 @@
 import { distance } from '@/core/geometry/vector'
 import { SAME_POINT_MM } from '@/core/model/wall/joins'
 import { formatLength } from '@/core/units/format'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintMeasure } from '@/studio/board/painters/measure'
 import { paintWalls } from '@/studio/board/painters/walls'
-import { EMPTY_SESSION, type Outcome, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { put, useProject } from '@/studio/state/store'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import { EMPTY_SESSION, type Outcome, putting, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { enterPoint, pointFields, steerPoint } from '@/studio/tooling/entry'
 import { fitState } from '@/studio/tooling/fit-state'
 import { newWall } from '../new-wall'
@@ -41,19 +40,18 @@ export const wallChain: Tool = {
 
 function place(session: Session, point: BoardPoint, context: ToolContext): Outcome {
   const from = session.points.at(-1)
-  if (!from) return { session: { ...EMPTY_SESSION, points: [point] }, say: warnOnce(point) }
+  if (!from) return { session: { ...EMPTY_SESSION, points: [point] }, say: warnOnce(point, context) }
   if (distance(from.at, point.at) < SAME_POINT_MM)
     return { session, say: 'A wall needs some length: click further away.' }
-  put('Trace wall', newWall(from.at, point.at, context, [from, point]))
+  const edit = putting('Trace wall', newWall(from.at, point.at, context, [from, point]))
   const closed = distance(session.points[0]!.at, point.at) < SAME_POINT_MM
-  return { session: closed ? EMPTY_SESSION : { ...EMPTY_SESSION, points: [...session.points, point] } }
+  return { session: closed ? EMPTY_SESSION : { ...EMPTY_SESSION, points: [...session.points, point] }, edit }
 }
 
 const warned = new Set<string>()
 
 /** Tracing a sheet that isn't fitted gives walls of a wrong size: said once for each sheet. */
-function warnOnce({ caught }: BoardPoint): string | undefined {
-  const { records, sources } = useProject.getState()
+function warnOnce({ caught }: BoardPoint, { records, sources }: ToolContext): string | undefined {
   const underlay = caught?.underlayId ? records.get(caught.underlayId) : undefined
   if (underlay?.kind !== 'underlay' || warned.has(underlay.id) || fitState(underlay, sources).trusted) return undefined
   warned.add(underlay.id)

@@ -7,7 +7,8 @@ import { paintFilms } from '@/studio/board/painters/walls'
 import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { lastOf } from '@/studio/tooling/last'
 import { ringsOf } from '../making'
-import { acceptWalls, connectedWith, openProposals, useProposedWalls } from '../proposed-walls'
+import { proposalOptions, wallsCard } from '../options'
+import { acceptWalls, connectedWith, openProposals } from '../proposals'
 
 /** The proposal in which a place lies; the surest where there are several. */
 function proposalAt(p: Point, context: ToolContext): ProposedWall | null {
@@ -39,8 +40,9 @@ export const proposedWalls: Tool = {
   word: 'Walls the sheet shows',
   key: null,
   group: 'build',
-  card: 'walls',
+  card: wallsCard,
   steps: ['trace'],
+  onPlan: true,
   places: true,
   bare: true,
   loupe: false,
@@ -54,11 +56,11 @@ export const proposedWalls: Tool = {
   click: (session, { at }, context) => {
     const wall = proposalAt(at, context)
     if (!wall) return { session, say: 'Nothing here looks like a wall that is not there yet.' }
-    return { session: EMPTY_SESSION, pick: acceptWalls(session.held ? connectedWith(wall, context) : [wall], context) }
+    return { session: EMPTY_SESSION, ...acceptWalls(session.held ? connectedWith(wall, context) : [wall], context) }
   },
   enter: () => ({ session: EMPTY_SESSION, done: true }),
   paint: (canvas, { cursor, held }, view, context) => {
-    const { certainty } = useProposedWalls.getState()
+    const { certainty } = context.options(proposalOptions)
     const films = filmsOf(context)
     const under = cursor && proposalAt(cursor.at, context)
     const lit = new Set(under ? (held ? connectedWith(under, context) : [under]) : [])

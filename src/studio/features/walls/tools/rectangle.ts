@@ -1,10 +1,10 @@
-import { rectangle } from '@/studio/features/lines/tools/rectangle'
 import type { Drawing } from '@/studio/tooling/drawing'
+import { rectangleDrawing } from '@/studio/tooling/rectangle'
 import { newWall } from '../new-wall'
 
 /** Four walls by two opposite corners. They run clockwise: the left of each is the outside. */
 export const wallRectangle: Drawing = {
-  ...rectangle,
+  ...rectangleDrawing,
   name: 'wall-rectangle',
   word: 'Walls in a rectangle',
   key: null,

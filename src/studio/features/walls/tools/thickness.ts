@@ -2,6 +2,8 @@ import { formatLength } from '@/core/units/format'
 import { paintMeasure } from '@/studio/board/painters/measure'
 import { EMPTY_SESSION, plain, type Tool } from '@/studio/kernel/tool'
 import { squareGap } from '@/studio/tooling/square-gap'
+import { wallOptions } from '../options'
+import { wall } from './wall'
 
 /** Takes the thickness of walls from the sheet, by a pull from one face to the other. */
 export const wallThickness: Tool = {
@@ -11,6 +13,7 @@ export const wallThickness: Tool = {
   key: null,
   group: 'build',
   steps: ['trace'],
+  onPlan: true,
   places: true,
   loupe: true,
   say: ({ points }) =>
@@ -24,7 +27,7 @@ export const wallThickness: Tool = {
     const mm = squareGap(from, point)
     if (!(mm > 0.5 && mm <= 10_000))
       return { session, say: `No wall is ${formatLength(mm, display)} thick: click its other face.` }
-    return { session: EMPTY_SESSION, choose: { pickedThicknessMm: mm }, next: 'wall' }
+    return { session: EMPTY_SESSION, choose: wallOptions.with({ pickedThicknessMm: mm }), next: wall }
   },
   enter: () => ({ session: EMPTY_SESSION, done: true }),
   paint: (canvas, { points, cursor }, view, { display }) => {

@@ -4,10 +4,9 @@ import { wallOutlines } from '@/core/model/wall/joins'
 import { asideOf, wallLengthMm } from '@/core/model/wall/line'
 import type { Wall } from '@/core/model/wall/schema'
 import { formatLength } from '@/core/units/format'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintWalls } from '@/studio/board/painters/walls'
-import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { put } from '@/studio/state/store'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import { EMPTY_SESSION, plain, putting, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { lineRunUnder, sheetAt } from '@/studio/tooling/sheet-lines'
 import { newWall } from '../new-wall'
 
@@ -40,6 +39,7 @@ export const wallAlong: Tool = {
   key: null,
   group: 'build',
   steps: ['trace'],
+  onPlan: true,
   places: true,
   bare: true,
   loupe: false,
@@ -56,8 +56,11 @@ export const wallAlong: Tool = {
     if (walls.length === 0) return { session, say: 'No line of a sheet is near enough: point beside one.' }
     const tracedFrom = sheetAt(point.at, 2 * context.reachMm, context)
     const made = walls.map((wall) => ({ ...wall, ...(tracedFrom && { tracedFrom }) }))
-    put(made.length === 1 ? 'Make wall along line' : 'Make walls along lines', ...made)
-    return { session: EMPTY_SESSION, pick: walls.map(({ id }) => id) }
+    return {
+      edit: putting(made.length === 1 ? 'Make wall along line' : 'Make walls along lines', ...made),
+      session: EMPTY_SESSION,
+      pick: walls.map(({ id }) => id),
+    }
   },
   enter: () => ({ session: EMPTY_SESSION, done: true }),
   paint: (canvas, { cursor, held }, view, context) => {

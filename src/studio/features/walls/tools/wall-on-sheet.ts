@@ -3,13 +3,12 @@ import { connectedRuns } from '@/core/propose/connected-runs'
 import { makeWalls } from '@/core/propose/make-walls'
 import type { WallRun } from '@/core/propose/wall-run'
 import { formatLength } from '@/core/units/format'
-import type { BoardPoint } from '@/studio/board/catch-on-board'
 import { paintMeasure } from '@/studio/board/painters/measure'
 import { paintWalls } from '@/studio/board/painters/walls'
-import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
-import { put } from '@/studio/state/store'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import { EMPTY_SESSION, plain, putting, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { lastOf } from '@/studio/tooling/last'
-import { pairAround, sheetAt, sheetLines } from '@/studio/tooling/sheet-lines'
+import { pairAround, sheetAt } from '@/studio/tooling/sheet-lines'
 import { makingOf, ringsOf } from '../making'
 
 const lastConnected = lastOf<readonly WallRun[]>()
@@ -18,7 +17,7 @@ const lastConnected = lastOf<readonly WallRun[]>()
 function runsAt(point: BoardPoint, held: boolean, context: ToolContext): readonly WallRun[] {
   const run = pairAround(point, context)
   if (!run) return []
-  return held ? lastConnected([run], () => connectedRuns(run, sheetLines(context))) : [run]
+  return held ? lastConnected([run], () => connectedRuns(run, context.sheetLines)) : [run]
 }
 
 /** Reads a wall from the sheet: the two lines on either side of the cursor, with the openings between their jambs. */
@@ -29,6 +28,7 @@ export const wallOnSheet: Tool = {
   key: null,
   group: 'build',
   steps: ['trace'],
+  onPlan: true,
   places: true,
   bare: true,
   loupe: false,
@@ -49,8 +49,8 @@ export const wallOnSheet: Tool = {
     const runs = runsAt(point, session.held, context)
     const made = makeWalls(runs, context.records, makingOf(context, sheetAt(point.at, run.thicknessMm, context)))
     if (made.length === 0) return { session, say: 'This wall is there already.' }
-    put(runs.length === 1 ? 'Read wall from sheet' : 'Read walls from sheet', ...made)
     return {
+      edit: putting(runs.length === 1 ? 'Read wall from sheet' : 'Read walls from sheet', ...made),
       session: EMPTY_SESSION,
       pick: made
         .filter(({ id }) => !context.records.has(id))

@@ -1,26 +1,32 @@
 import { OPPOSITE } from '@/core/model/wall-type/typed'
-import type { Choices, Tool, ToolContext, ToolKey } from '@/studio/kernel/tool'
+
+import type { Tool, ToolContext, ToolKey } from '@/studio/kernel/tool'
+
 import { drawingTool } from '@/studio/tooling/drawing'
+import { wallOptions } from '../options'
 import { wallChain } from './chain'
 import { wallRectangle } from './rectangle'
 import { roundWall } from './round'
 
 /** The ways in which walls are drawn. */
-const FORMS: Readonly<Record<Choices['wallForm'], Tool>> = {
+const FORMS: Readonly<Record<(typeof wallOptions)['initial']['wallForm'], Tool>> = {
   chain: wallChain,
   round: drawingTool(roundWall),
   rectangle: drawingTool(wallRectangle),
 }
 
-const form = ({ choices }: ToolContext): Tool => FORMS[choices.wallForm]
+const form = ({ options }: ToolContext): Tool => FORMS[options(wallOptions).wallForm]
 
 /** The wall comes to lie on the other side of the line that is traced. */
 const flip: ToolKey = {
   key: 'f',
   does: 'put the wall on the other side of the line that you trace',
-  press: (session, { choices }) => ({
+  press: (session, { options }) => ({
     session,
-    choose: { tracedLine: OPPOSITE[choices.tracedLine], wallFlipped: !choices.wallFlipped },
+    choose: wallOptions.with({
+      tracedLine: OPPOSITE[options(wallOptions).tracedLine],
+      wallFlipped: !options(wallOptions).wallFlipped,
+    }),
   }),
 }
 
@@ -31,6 +37,8 @@ export const wall: Tool = {
   key: 'w',
   keys: [flip],
   steps: ['trace'],
+  opens: ['trace'],
+  onPlan: true,
   places: true,
   loupe: false,
   say: (session, context) => form(context).say(session, context),

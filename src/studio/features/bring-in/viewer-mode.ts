@@ -1,0 +1,1 @@
+export type ViewerMode = 'look' | 'rectangle' | 'polygon'

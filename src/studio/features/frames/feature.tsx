@@ -1,0 +1,67 @@
+import type { Feature } from '@/studio/kernel/feature'
+import { dialogPanel, elementPanel } from '@/studio/kernel/panel'
+import { areAll } from '@/studio/tooling/picked'
+import { BoltChoice } from './BoltChoice'
+import { CopyFrameDialog } from './CopyFrameDialog'
+import { FRAME_COMMANDS } from './commands'
+import { BoltsFields } from './fields/BoltsFields'
+import { PlateFields } from './fields/PlateFields'
+import { MemberCard } from './MemberCard'
+import {
+  boltOptions,
+  copyFrameDialog,
+  jointOptions,
+  memberOptions,
+  planeOptions,
+  plateOptions,
+  sectionDialog,
+} from './options'
+import { levelLines } from './overlays/level-lines'
+import { memberEnds } from './overlays/member-ends'
+import { PlaneList } from './PlaneList'
+import { followPlanes } from './planes'
+import { SeatChoice } from './SeatChoice'
+import { SectionChoice } from './SectionChoice'
+import { SectionDialog } from './SectionDialog'
+import { bolts } from './tools/bolts'
+import { endPlate } from './tools/end-plate'
+import { joint } from './tools/joint'
+import { member } from './tools/member'
+import { memberAlong, memberInPair } from './tools/member-along'
+import { plate } from './tools/plate'
+import { workPlane } from './tools/work-plane'
+
+export { newMember } from './new-member'
+
+/** Tools that place members. */
+const PLACING: ReadonlySet<unknown> = new Set([member, memberAlong, memberInPair])
+
+/** Members, what joins them, and the work planes that they stand on. */
+export const frames: Feature = {
+  name: 'frames',
+  tools: [member, memberAlong, memberInPair, joint, plate, endPlate, bolts, workPlane],
+  options: [memberOptions, jointOptions, planeOptions, plateOptions, boltOptions],
+  panels: [
+    { slot: 'index', order: 20, Content: PlaneList },
+    { slot: 'bench', order: 30, when: ({ tool }) => tool === member || tool === memberAlong, Content: SectionChoice },
+    { slot: 'bench', order: 31, when: ({ tool }) => tool === bolts, Content: BoltChoice },
+    {
+      slot: 'trace',
+      order: 10,
+      instead: 'nothing picked',
+      when: ({ shapes, part, tool }) => part === null && shapes.length === 0 && PLACING.has(tool),
+      Content: SeatChoice,
+    },
+    {
+      slot: 'trace',
+      order: 21,
+      when: ({ shapes, part }) => part === null && areAll('member', shapes),
+      Content: ({ now }) => <MemberCard members={now.shapes.filter((shape) => shape.kind === 'member')} />,
+    },
+  ],
+  dialogs: [dialogPanel(sectionDialog, SectionDialog), dialogPanel(copyFrameDialog, CopyFrameDialog)],
+  elements: [elementPanel('plate', 'Plate', PlateFields), elementPanel('bolts', 'Bolts', BoltsFields)],
+  overlays: [levelLines, memberEnds],
+  commands: FRAME_COMMANDS,
+  follows: [followPlanes],
+}

@@ -1,0 +1,16 @@
+import type { Feature } from '@/studio/kernel/feature'
+import { LiftCard } from './LiftCard'
+import { liftCard, regionOptions } from './options'
+import { liftPreview } from './overlays/preview'
+import { liftRegion } from './tools/lift-region'
+
+export { beginLift } from './apply'
+
+/** Lines of sheets become lines of the drawing. */
+export const lift: Feature = {
+  name: 'lift',
+  tools: [liftRegion],
+  options: [regionOptions],
+  cards: [{ token: liftCard, Content: LiftCard }],
+  overlays: [liftPreview],
+}

@@ -1,0 +1,40 @@
+import type { Feature } from '@/studio/kernel/feature'
+import { gridOptions, layerOptions, ringOptions } from '@/studio/tooling/options'
+import { LayerList } from './LayerList'
+import { arcOptions, dimensionOptions, hatchOptions, letterOptions, lineOptions, polygonOptions } from './options'
+import { TraceHint } from './TraceHint'
+import { line } from './tools/line'
+import { outline } from './tools/outline'
+import { rectangle } from './tools/rectangle'
+import { arc, circle, ellipse, polygon, spline } from './tools/round'
+import { dimension, hatch, text } from './tools/writing'
+
+export { line } from './tools/line'
+export { spline } from './tools/round'
+
+/** Plain lines, writing, dimensions and hatches, on layers. */
+export const lines: Feature = {
+  name: 'lines',
+  tools: [line, outline, rectangle, polygon, circle, arc, ellipse, spline, text, dimension, hatch],
+  options: [
+    lineOptions,
+    arcOptions,
+    polygonOptions,
+    letterOptions,
+    dimensionOptions,
+    hatchOptions,
+    layerOptions,
+    gridOptions,
+    ringOptions,
+  ],
+  panels: [
+    {
+      slot: 'trace',
+      order: 60,
+      instead: 'nothing picked',
+      when: ({ shapes, part }) => part === null && shapes.length === 0,
+      Content: TraceHint,
+    },
+    { slot: 'trace', order: 70, Content: LayerList },
+  ],
+}

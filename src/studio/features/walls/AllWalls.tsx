@@ -1,0 +1,31 @@
+'use client'
+
+import Stack from '@mui/material/Stack'
+import Typography from '@mui/material/Typography'
+import { wallLengthMm } from '@/core/model/wall/line'
+import { formatLength } from '@/core/units/format'
+import type { Now } from '@/studio/kernel/now'
+import { useDisplay } from '@/studio/ui/display'
+
+/** All walls by their thickness, while nothing is picked. */
+export function AllWalls({ now }: { readonly now: Now }) {
+  const walls = [...now.records.values()].filter((record) => record.kind === 'wall')
+  const display = useDisplay()
+  const byThickness = new Map<number, number>()
+  for (const wall of walls)
+    byThickness.set(wall.thicknessMm, (byThickness.get(wall.thicknessMm) ?? 0) + wallLengthMm(wall))
+  return (
+    <>
+      <Typography sx={{ mb: 1 }}>{walls.length === 1 ? '1 wall' : `${walls.length} walls`}, by thickness:</Typography>
+      {[...byThickness].map(([thickness, length]) => (
+        <Stack key={thickness} direction="row" sx={{ justifyContent: 'space-between', py: 0.25 }}>
+          <Typography variant="figure">{formatLength(thickness, display)}</Typography>
+          <Typography variant="figure">{formatLength(length, display)}</Typography>
+        </Stack>
+      ))}
+      <Typography color="text.secondary" sx={{ mt: 2, fontSize: 12.5 }}>
+        Lengths are of the traced lines. Pick a wall with Look to see or change it.
+      </Typography>
+    </>
+  )
+}

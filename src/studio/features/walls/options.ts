@@ -1,0 +1,36 @@
+import type { Underlay } from '@/core/model/underlay/schema'
+import type { TracedLine } from '@/core/model/wall/schema'
+import { type ProposedWall, USUAL_CERTAINTY } from '@/core/propose/walls/propose'
+import { MM_PER } from '@/core/units/length'
+import type { CardToken } from '@/studio/kernel/card'
+import { defineDialog } from '@/studio/kernel/dialog'
+import { defineOptions, value } from '@/studio/kernel/options'
+
+const IN = MM_PER.in
+
+/** How the next walls are drawn and built. */
+export const wallOptions = defineOptions('wall', {
+  wallThicknessMm: value(300, 12 * IN),
+  tracedLine: value<TracedLine>('left'),
+  wallForm: value<'chain' | 'round' | 'rectangle'>('chain'),
+  /** The type of the next walls; null for plain ones. */
+  wallTypeId: value<string | null>(null),
+  /** Whether the outside of the next walls is their right, looking the way they are drawn. */
+  wallFlipped: value<boolean>(false),
+  /** A thickness that was picked from the sheet, until it is said what becomes of it. */
+  pickedThicknessMm: value<number | null>(null),
+})
+
+/** What the sheets seem to show. */
+export const proposalOptions = defineOptions('proposed-walls', {
+  /** The underlay that was read, as it was then; null while none was. */
+  read: value<Underlay | null>(null),
+  walls: value<readonly ProposedWall[]>([]),
+  /** From this certainty on a proposal is taken with all. */
+  certainty: value<number>(USUAL_CERTAINTY),
+})
+
+/** The types of walls of the project. */
+export const wallTypesDialog = defineDialog('wall-types')
+
+export const wallsCard: CardToken = { name: 'walls', title: 'Walls' }

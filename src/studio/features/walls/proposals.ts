@@ -1,0 +1,79 @@
+import { distance } from '@/core/geometry/vector'
+import { levelIdOf } from '@/core/model/level/schema'
+import { isSame, makeWalls } from '@/core/propose/make-walls'
+import { networksOf } from '@/core/propose/walls/network'
+import type { ProposedWall } from '@/core/propose/walls/propose'
+import { type Effects, putting, type ToolContext } from '@/studio/kernel/tool'
+import { lastOf } from '@/studio/tooling/last'
+import { makingOf } from './making'
+import { proposalOptions } from './options'
+
+const last = lastOf<readonly ProposedWall[]>()
+
+/** The proposals of which no wall has been made yet. */
+export function openProposals({ records, levelId, options }: ToolContext): readonly ProposedWall[] {
+  const { walls } = options(proposalOptions)
+  return last([walls, records, levelId], () => {
+    const standing = [...records.values()]
+      .filter((record) => record.kind === 'wall')
+      .filter((wall) => levelIdOf(wall) === levelId)
+    return walls.filter((run) => !standing.some((wall) => isSame(wall, run)))
+  })
+}
+
+/** Makes walls of proposals, with their openings; what is new is picked. */
+export function acceptWalls(accepted: readonly ProposedWall[], context: ToolContext): Effects {
+  const { read } = context.options(proposalOptions)
+  const made = makeWalls(accepted, context.records, makingOf(context, read?.id))
+  return {
+    edit: putting(accepted.length === 1 ? 'Accept wall' : 'Accept walls', ...made),
+    pick: made.filter(({ id }) => !context.records.has(id)).map(({ id }) => id),
+  }
+}
+
+/** Those that are sure enough and hang together with one of them, over any number of others. */
+export function connectedWith(wall: ProposedWall, context: ToolContext): ProposedWall[] {
+  const { certainty } = context.options(proposalOptions)
+  const sure = openProposals(context).filter((each) => each === wall || each.certainty >= certainty)
+  const networks = networksOf(sure)
+  const own = networks[sure.indexOf(wall)]
+  return sure.filter((_, i) => networks[i] === own)
+}
+
+/** Proposals of about one thickness. */
+export interface ThicknessGroup {
+  readonly thicknessMm: number
+  readonly walls: readonly ProposedWall[]
+  readonly lengthMm: number
+}
+
+/** Thicknesses nearer than this are one. */
+const ALIKE_MM = 8
+
+/** Proposals by their thickness, the most first. */
+export function byThickness(walls: readonly ProposedWall[]): ThicknessGroup[] {
+  const sorted = [...walls].sort((a, b) => a.thicknessMm - b.thicknessMm)
+  const groups: ProposedWall[][] = []
+  for (const wall of sorted) {
+    const last = groups.at(-1)
+    if (last && wall.thicknessMm - last[0]!.thicknessMm < ALIKE_MM) last.push(wall)
+    else groups.push([wall])
+  }
+  return groups
+    .map((group) => ({
+      thicknessMm: group[group.length >> 1]!.thicknessMm,
+      walls: group,
+      lengthMm: group.reduce((sum, { start, end }) => sum + distance(start, end), 0),
+    }))
+    .sort((a, b) => b.lengthMm - a.lengthMm)
+}
+
+/** Proposals of which those of a group have one thickness. */
+export function withThickness(
+  walls: readonly ProposedWall[],
+  group: ThicknessGroup,
+  thicknessMm: number,
+): readonly ProposedWall[] {
+  const alike = new Set(group.walls)
+  return walls.map((wall) => (alike.has(wall) ? { ...wall, thicknessMm } : wall))
+}

@@ -1,0 +1,54 @@
+import { create } from 'zustand'
+import type { ProjectRecord } from '@/core/model/registry'
+import { boardMap } from '@/core/model/underlay/placement'
+import type { Underlay } from '@/core/model/underlay/schema'
+import { underlaysOf } from '@/core/model/underlay/underlays'
+import { contentUrl } from '@/studio/state/api'
+import { choose, optionsNow } from '@/studio/state/bench'
+import { linesHash } from '@/studio/state/page-lines'
+import { useProject } from '@/studio/state/store'
+import { WorkerClient } from '@/studio/state/worker-client'
+import { sheetOf } from '@/studio/tooling/sheet-of'
+import type { WallReader } from '@/workers/walls'
+import { proposalOptions } from './options'
+
+/** How the reading of walls goes. What was read lies among the options of the bench, where the tool looks. */
+export const useWallReading = create<{ readonly busy: boolean; readonly problem: string | null }>(() => ({
+  busy: false,
+  problem: null,
+}))
+
+/** The sheets of the level that is worked on, the uppermost first. */
+export function sheetsToRead(records: ReadonlyMap<string, ProjectRecord>, levelId: string | null): Underlay[] {
+  return underlaysOf(records)
+    .filter((underlay) => underlay.visible && (levelId === null || underlay.levelId === levelId))
+    .reverse()
+}
+
+const reader = new WorkerClient<WallReader>(
+  () => new Worker(new URL('../../../workers/walls.ts', import.meta.url), { type: 'module' }),
+)
+
+/** Reads the walls of a sheet anew. */
+export async function readWalls(underlay: Underlay): Promise<void> {
+  const found = sheetOf(useProject.getState().sources, underlay.sheetId)
+  const hash = found && linesHash(found.sheet)
+  choose(proposalOptions, { read: underlay, walls: [] })
+  if (!hash)
+    return useWallReading.setState({
+      busy: false,
+      problem: 'The lines of this sheet are still being read. Try again in a moment.',
+    })
+  const { placement, parts, markup, crop } = underlay
+  useWallReading.setState({ busy: true, problem: null })
+  const isStill = () => optionsNow(proposalOptions).read === underlay
+  try {
+    const job = { map: boardMap(placement), mmPerPt: placement.mmPerPt, parts, markup, crop }
+    const walls = await reader.call((walls) => walls.propose(new URL(contentUrl(hash), location.href).href, job))
+    if (!isStill()) return
+    choose(proposalOptions, { walls })
+    useWallReading.setState({ busy: false })
+  } catch (error) {
+    if (isStill()) useWallReading.setState({ busy: false, problem: (error as Error).message })
+  }
+}

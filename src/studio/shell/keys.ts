@@ -1,0 +1,17 @@
+import { TOOLS } from '@/studio/features/registry'
+import type { Step } from '@/studio/kernel/step'
+import type { Tool } from '@/studio/kernel/tool'
+
+/** The tool that a key takes: one that is offered in the step, else the first that has the key. */
+export function toolOfKey(key: string, step: Step, tools: readonly Tool[] = TOOLS): Tool | undefined {
+  const ofKey = tools.filter((tool) => tool.key === key)
+  return ofKey.find(({ steps }) => steps.includes(step)) ?? ofKey[0]
+}
+
+/** The key of a tool in a step; null where it has none, or where that key takes another tool. */
+export const keyIn = (tool: Tool, step: Step): string | null =>
+  tool.key && toolOfKey(tool.key, step) === tool ? tool.key : null
+
+/** Whether a tool is offered where the person is. Nothing of a building stands in the space of a part. */
+export const isOffered = ({ onPlan, onPart, group }: Tool, ofPart: boolean): boolean =>
+  ofPart ? !onPlan && group !== 'build' : !onPart

@@ -1,0 +1,37 @@
+import { useMemo } from 'react'
+import { isShape } from '@/core/model/shapes'
+import type { Now } from '@/studio/kernel/now'
+import { useBench } from '@/studio/state/bench'
+import { partLookedAt } from '@/studio/state/looked-part'
+import { useProject } from '@/studio/state/store'
+
+type Sources = Pick<Now, 'step' | 'tool' | 'views' | 'selection' | 'records'> & { readonly levelId: string | null }
+
+const nowOf = ({ levelId, ...rest }: Sources): Now => ({
+  ...rest,
+  shapes: rest.selection.flatMap((id) => {
+    const record = rest.records.get(id)
+    return record && isShape(record) ? [record] : []
+  }),
+  part: partLookedAt(levelId, rest.records),
+})
+
+/** Where the person is, for who shows it. */
+export function useNow(): Now {
+  const step = useBench((bench) => bench.step)
+  const tool = useBench((bench) => bench.tool)
+  const views = useBench((bench) => bench.views)
+  const selection = useBench((bench) => bench.selection)
+  const levelId = useBench((bench) => bench.levelId)
+  const records = useProject((project) => project.records)
+  return useMemo(
+    () => nowOf({ step, tool, views, selection, levelId, records }),
+    [step, tool, views, selection, levelId, records],
+  )
+}
+
+/** Where the person is at this moment. */
+export function whereNow(): Now {
+  const { step, tool, views, selection, levelId } = useBench.getState()
+  return nowOf({ step, tool, views, selection, levelId, records: useProject.getState().records })
+}

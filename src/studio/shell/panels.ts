@@ -1,0 +1,24 @@
+import { isBuildingElement } from '@/core/model/building-shapes'
+import { PANELS } from '@/studio/features/registry'
+import type { Panel } from '@/studio/kernel/panel'
+import { areAll, hasOwnCard } from '@/studio/tooling/picked'
+import { PickedElement } from './PickedElement'
+import { TraceCard } from './TraceCard'
+
+/** Everything that stands in the window: what features bring along, and what shows what several of them bring. */
+export const ALL_PANELS: readonly Panel[] = [
+  ...PANELS,
+  { slot: 'card', order: 20, when: ({ step }) => step === 'trace', Content: TraceCard },
+  {
+    slot: 'trace',
+    order: 30,
+    // Walls and members have cards of their own: many are changed at once.
+    when: ({ shapes, part }) =>
+      part === null &&
+      hasOwnCard(shapes) &&
+      !areAll('wall', shapes) &&
+      !areAll('member', shapes) &&
+      shapes.every(isBuildingElement),
+    Content: PickedElement,
+  },
+]

@@ -1,0 +1,40 @@
+import { existsSync, readdirSync, readFileSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { describe, expect, it } from 'vitest'
+import { dataModel } from './support/data-model'
+import { keyOf, openApi, routesInCode, routesInPapers } from './support/openapi'
+
+const ROOT = join(import.meta.dirname, '..')
+const DOCS = join(ROOT, 'docs')
+
+// Written anew by `npm run papers`.
+it('the data model is told as the schemas have it', async () => {
+  await expect(dataModel()).toMatchFileSnapshot(join(DOCS, 'data-model.md'))
+})
+
+it('the HTTP interface is told as the handlers have it', async () => {
+  await expect(`${JSON.stringify(openApi(), null, 2)}\n`).toMatchFileSnapshot(join(DOCS, 'openapi.json'))
+})
+
+it('every route is told, and none that is not there', () => {
+  const code = routesInCode().map(keyOf)
+  const papers = [...routesInPapers().keys()]
+  expect(code.filter((route) => !papers.includes(route))).toEqual([])
+  // The door before the handlers answers this one itself.
+  expect(papers.filter((route) => !code.includes(route))).toEqual(['GET /metrics'])
+})
+
+describe('links between the papers', () => {
+  const papers = [
+    'README.md',
+    'CONTRIBUTING.md',
+    ...readdirSync(DOCS, { recursive: true, encoding: 'utf8' })
+      .filter((file) => file.endsWith('.md'))
+      .map((file) => join('docs', file)),
+  ]
+  it.each(papers)('%s names only what is there', (paper) => {
+    const text = readFileSync(join(ROOT, paper), 'utf8')
+    const links = [...text.matchAll(/\]\((?!https?:|#)([^)#]+)/g)].map(([, link]) => link!)
+    expect(links.filter((link) => !existsSync(join(ROOT, dirname(paper), link)))).toEqual([])
+  })
+})
