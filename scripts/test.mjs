@@ -50,6 +50,9 @@ const { ensureBuilt } = await import('./lib/build.mjs')
 ensureBuilt()
 check('biome', 'check', '.')
 check('tsc', '--noEmit')
+// The core by itself, without the types of a browser or of Node.
+check('tsc', '--noEmit', '-p', 'src/core')
+check('knip', '--no-progress')
 
 run('vitest', ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(results, 'unit.json')}`])
 takeReport('unit.json', (report) => [

@@ -206,5 +206,3 @@ export const HAND_OVER_FORMATS = [
     withSources: true,
   },
 ] as const satisfies readonly HandOverFormat[]
-
-export type HandOverName = (typeof HAND_OVER_FORMATS)[number]['name']

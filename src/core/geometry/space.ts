@@ -7,7 +7,6 @@ export interface Vector3 {
   readonly z: number
 }
 
-export const vector3 = (x: number, y: number, z: number): Vector3 => ({ x, y, z })
 export const add3 = (a: Vector3, b: Vector3): Vector3 => ({ x: a.x + b.x, y: a.y + b.y, z: a.z + b.z })
 export const subtract3 = (a: Vector3, b: Vector3): Vector3 => ({ x: a.x - b.x, y: a.y - b.y, z: a.z - b.z })
 export const scale3 = (a: Vector3, factor: number): Vector3 => ({ x: a.x * factor, y: a.y * factor, z: a.z * factor })

@@ -4,6 +4,7 @@ import { type Box, boxOf, corners } from '../../geometry/box'
 import { distance, type Point } from '../../geometry/vector'
 import { MM_PER, MM_PER_PT, UNIT_WORDS } from '../../units/length'
 import type { StatedMeasure } from '../measures'
+import { indexOfText } from './bytes'
 import { type PageSpace, pageSpace } from './page-space'
 
 /** Units by the labels that files give them, in millimetres. */
@@ -21,8 +22,7 @@ const MOST = 500
 
 /** A file that can hold scales: they may also stand within streams of objects. */
 export function mayHoldMeasures(bytes: Uint8Array): boolean {
-  const file = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-  return file.includes('/Measure') || file.includes('/ObjStm')
+  return indexOfText(bytes, '/Measure') >= 0 || indexOfText(bytes, '/ObjStm') >= 0
 }
 
 /**

@@ -1,3 +1,4 @@
+import { indexOfText, textOf } from './bytes'
 import { withStandIns } from './content-paths'
 
 /** How far before its data the dictionary of a stream may begin. */
@@ -11,16 +12,15 @@ const SPACE = 32
  * @returns whether there were any
  */
 export function standInsInPlace(bytes: Uint8Array): boolean {
-  const file = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   let any = false
-  for (let at = file.indexOf('stream'); at >= 0; at = file.indexOf('stream', at + 6)) {
-    const [first, second] = [file[at + 6], file[at + 7]]
+  for (let at = indexOfText(bytes, 'stream'); at >= 0; at = indexOfText(bytes, 'stream', at + 6)) {
+    const [first, second] = [bytes[at + 6], bytes[at + 7]]
     const start = first === 10 ? at + 7 : first === 13 && second === 10 ? at + 8 : -1
     // The end of a stream is written with the same letters.
-    if (start < 0 || file.toString('latin1', at - 3, at) === 'end') continue
-    const before = file.toString('latin1', Math.max(0, at - DICTIONARY_WITHIN), at)
+    if (start < 0 || textOf(bytes, at - 3, at) === 'end') continue
+    const before = textOf(bytes, at - DICTIONARY_WITHIN, at)
     const dictionary = before.slice(Math.max(0, before.lastIndexOf(' obj')))
-    const end = file.indexOf('endstream', start)
+    const end = indexOfText(bytes, 'endstream', start)
     if (end < 0) break
     if (!/\/Filter\b|\/Subtype\s*\/Image\b/.test(dictionary)) {
       const length = Number(dictionary.match(/\/Length\s+(\d+)(?!\s+\d+\s+R)/)?.[1] ?? Infinity)

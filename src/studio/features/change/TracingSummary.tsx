@@ -2,6 +2,7 @@
 
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
+import { ofKind } from '@/core/model/of-kind'
 import { isDrawn } from '@/core/model/shapes'
 import { counted } from '@/core/units/format'
 import type { Now } from '@/studio/kernel/now'
@@ -9,8 +10,8 @@ import { palette } from '@/studio/ui/palette'
 
 /** What is traced, in figures. */
 export function TracingSummary({ now: { records } }: { readonly now: Now }) {
-  const walls = [...records.values()].filter((record) => record.kind === 'wall').length
-  const members = [...records.values()].filter((record) => record.kind === 'member').length
+  const walls = ofKind('wall', records).length
+  const members = ofKind('member', records).length
   const lines = [...records.values()].filter(isDrawn).length
   return (
     <Box

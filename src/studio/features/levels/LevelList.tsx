@@ -14,7 +14,7 @@ import { useState } from 'react'
 import { type Level, levelsOf, STOREY_MM, storeyHeightMm } from '@/core/model/level/schema'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
-import { useBench, workOn } from '@/studio/state/bench'
+import { setGhostBelow, useBench, workOn } from '@/studio/state/bench'
 import { put, remove, tell, useProject } from '@/studio/state/store'
 import { useDisplay } from '@/studio/ui/display'
 import { LengthField, withLength } from '@/studio/ui/LengthField'
@@ -86,7 +86,7 @@ function OnOneLevel() {
           <Checkbox
             size="small"
             checked={ghost}
-            onChange={({ target }) => useBench.setState({ ghostBelow: target.checked })}
+            onChange={({ target }) => setGhostBelow(target.checked)}
             sx={{ py: 0.25 }}
           />
         }

@@ -17,7 +17,7 @@ import { workbench } from '@/studio/board/workbench'
 import { line, spline } from '@/studio/features/lines/feature'
 import { wall } from '@/studio/features/walls/feature'
 import type { Tool } from '@/studio/kernel/tool'
-import { choose, useBench, useOptions } from '@/studio/state/bench'
+import { choose, useOptions } from '@/studio/state/bench'
 import { isPicture } from '@/studio/state/page-lines'
 import { useSheetData } from '@/studio/state/sheet-data'
 import { useProject } from '@/studio/state/store'
@@ -27,7 +27,7 @@ import { useDisplay } from '@/studio/ui/display'
 import { OneOf } from '@/studio/ui/OneOf'
 import { PartColor } from '@/studio/ui/PartColor'
 import { applyLift, giveUpLift, prepareLift } from './apply'
-import { NO_LIFT, useLift } from './lift-store'
+import { useLift } from './lift-store'
 import { regionOptions } from './options'
 import { liftRegion } from './tools/lift-region'
 
@@ -147,14 +147,7 @@ export function LiftCard() {
           <Button variant="contained" disabled={!preview || busy} onClick={() => void applyLift(found)}>
             Lift
           </Button>
-          <Button
-            onClick={() => {
-              useLift.setState(NO_LIFT)
-              useBench.setState({ sideCard: null })
-            }}
-          >
-            Leave it
-          </Button>
+          <Button onClick={giveUpLift}>Leave it</Button>
         </Stack>
       </Box>
     </Stack>

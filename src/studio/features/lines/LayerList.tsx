@@ -19,7 +19,7 @@ import { FIRST_LAYER, type Layer, layersOf } from '@/core/model/layer/schema'
 import { LINE_TYPES, type LineType } from '@/core/model/pen'
 import { isDrawn } from '@/core/model/shapes'
 import { toolContext } from '@/studio/board/workbench'
-import { choose, useBench, useOptions } from '@/studio/state/bench'
+import { choose, setQuietOthers, useBench, useOptions } from '@/studio/state/bench'
 import { commit, put, tell, useProject } from '@/studio/state/store'
 import { layerOptions } from '@/studio/tooling/options'
 import { ColorChoice } from '@/studio/ui/ColorChoice'
@@ -69,13 +69,7 @@ export function LayerList() {
         ))}
       </Box>
       <FormControlLabel
-        control={
-          <Checkbox
-            size="small"
-            checked={quiet}
-            onChange={({ target }) => useBench.setState({ quietOthers: target.checked })}
-          />
-        }
+        control={<Checkbox size="small" checked={quiet} onChange={({ target }) => setQuietOthers(target.checked)} />}
         label="Quieten the other layers"
         slotProps={{ typography: { sx: { fontSize: 13.5 } } }}
       />

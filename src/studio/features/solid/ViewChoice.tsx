@@ -1,7 +1,7 @@
 'use client'
 
 import Box from '@mui/material/Box'
-import { useBench } from '@/studio/state/bench'
+import { showViews, useBench } from '@/studio/state/bench'
 import { showAll } from '@/studio/state/show'
 import { whenSized } from '@/studio/state/view'
 import { OneOf } from '@/studio/ui/OneOf'
@@ -18,7 +18,7 @@ export function ViewChoice() {
         value={views}
         words={{ plan: 'Plan', solid: 'Solid', both: 'Both', tables: 'Tables' }}
         onChange={(next) => {
-          useBench.setState({ views: next })
+          showViews(next)
           // The plan has another size now: what was whole in view shall be so again.
           whenSized(showAll)
         }}

@@ -2,6 +2,7 @@
 
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
+import { ofKind } from '@/core/model/of-kind'
 import { wallLengthMm } from '@/core/model/wall/line'
 import { formatLength } from '@/core/units/format'
 import type { Now } from '@/studio/kernel/now'
@@ -9,7 +10,7 @@ import { useDisplay } from '@/studio/ui/display'
 
 /** All walls by their thickness, while nothing is picked. */
 export function AllWalls({ now }: { readonly now: Now }) {
-  const walls = [...now.records.values()].filter((record) => record.kind === 'wall')
+  const walls = ofKind('wall', now.records)
   const display = useDisplay()
   const byThickness = new Map<number, number>()
   for (const wall of walls)
