@@ -7,7 +7,7 @@ import { choosing, type Option, type OptionGroup, type Values, valuesOf } from '
 import { EMPTY_SESSION } from '@/studio/kernel/session'
 import type { Hand } from '@/studio/kernel/workbench'
 import { look } from '@/studio/tooling/look'
-import { currentPlan } from './plan'
+import { lookAtLevel } from './plan'
 import { useProject } from './store'
 
 /** What the person is doing in this window: nothing of it belongs to the project. */
@@ -117,7 +117,7 @@ export const setCatching = (catching: Partial<BenchState['catching']>): void =>
 
 /** Works on one level: what stands on others neither shows nor is caught. */
 export function workOn(levelId: string | null): void {
-  currentPlan().lookAt(levelId)
+  lookAtLevel(levelId)
   set({ levelId })
 }
 

@@ -7,42 +7,50 @@ const plan = new Plan()
 /** So much of a large change is worked out at once; the rest follows while the page goes on. */
 const SLICE_MS = 40
 
-let following = false
+let growing = false
 const listeners = new Set<() => void>()
 
 /** The geometry of what is drawn in the open project. After a very large change it grows over some moments. */
-export function currentPlan(): Plan {
-  if (!update() && !following) {
-    following = true
-    setTimeout(follow)
-  }
-  return plan
+export const currentPlan = (): Plan => plan
+
+/** Brings the plan up to the records that are in sight; what takes longer goes on by itself. */
+function bringUpToDate(): void {
+  const records = recordsInSight(useProject.getState())
+  const whole = plan.update(records, displayOf(records), growing ? 0 : SLICE_MS)
+  if (whole || growing) return
+  growing = true
+  setTimeout(grow)
 }
 
-function update(): boolean {
-  const records = recordsInSight(useProject.getState())
-  return plan.update(records, displayOf(records), following ? 0 : SLICE_MS)
+// Before anything is shown of a change: this listener was there first.
+useProject.subscribe((now, before) => {
+  if (now.records !== before.records || now.past !== before.past) bringUpToDate()
+})
+
+/** Shows another level or work plane; null for the plan of all levels. */
+export function lookAtLevel(levelId: string | null): void {
+  plan.lookAt(levelId)
+  bringUpToDate()
 }
 
 /** Who shows the plan hears of it this often while it grows: painting all of it anew each time would hold it up. */
 const TELL_MS = 1500
 let told = 0
 
-function follow(): void {
-  following = false
-  currentPlan()
+function grow(): void {
+  growing = false
+  bringUpToDate()
   // More is coming soon.
-  if (following && performance.now() - told < TELL_MS) return
+  if (growing && performance.now() - told < TELL_MS) return
   told = performance.now()
   for (const listener of listeners) listener()
 }
 
 /** Does something once all of the plan is worked out. */
 export function whenWhole(work: () => void): void {
-  currentPlan()
-  if (!following) return work()
+  if (!growing) return work()
   const stop = onPlan(() => {
-    if (following) return
+    if (growing) return
     stop()
     work()
   })
