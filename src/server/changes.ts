@@ -11,16 +11,16 @@ import { EVENTS_CHANNEL, eventPayload } from './events'
 import { liveProject } from './live'
 import { saves } from './metrics'
 import { notFound, Problem } from './problem'
+import { processWide } from './process-wide'
 import { ProjectMemory } from './project-memory'
 
 /** How many changes are sent at once, and how many bytes of them: a few large ones count as many. */
 const PAGE = 200
 const PAGE_BYTES = 8 << 20
 
-/** Kept across the module reloads of a development server. */
-const kept = globalThis as unknown as { calqueMemory?: ProjectMemory }
-kept.calqueMemory ??= new ProjectMemory()
-const memory = kept.calqueMemory
+const kept = processWide<{ memory: ProjectMemory }>('changes')
+kept.memory ??= new ProjectMemory()
+const { memory } = kept
 
 /** What somebody knows of a project: how far, and in which history. */
 export interface KnownState {

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import { type Database, database } from './database/client'
 import { listenOn } from './database/listen'
 import { faultOf, log } from './log'
+import { processWide } from './process-wide'
 
 /** What other windows of a project hear. */
 export type ProjectEvent =
@@ -19,8 +20,8 @@ export const eventPayload = (projectId: string, event: ProjectEvent): string => 
 
 type Listener = (projectId: string, event: ProjectEvent) => void
 
-/** Everybody in this process who listens; kept across the module reloads of a development server. */
-const kept = globalThis as unknown as { calqueListeners?: Map<symbol, { of: string | null; hear: Listener }> }
+/** Everybody in this process who listens. */
+const kept = processWide<{ listeners: Map<symbol, { of: string | null; hear: Listener }> }>('events')
 
 /** Tells every window of a project; inside a transaction it is told when that is kept. */
 export async function announce(
@@ -36,15 +37,15 @@ export async function announce(
  * @param of the project; null for all of them
  */
 export function listen(of: string | null, hear: Listener): () => void {
-  kept.calqueListeners ??= begun()
-  const listeners = kept.calqueListeners
+  kept.listeners ??= begun()
+  const listeners = kept.listeners
   const key = Symbol('listener')
   listeners.set(key, { of, hear })
   return () => void listeners.delete(key)
 }
 
-function begun(): NonNullable<typeof kept.calqueListeners> {
-  const listeners: NonNullable<typeof kept.calqueListeners> = new Map()
+function begun(): NonNullable<typeof kept.listeners> {
+  const listeners: NonNullable<typeof kept.listeners> = new Map()
   const tell = (projectId: string | null, event: ProjectEvent) => {
     for (const [key, { of, hear }] of listeners) {
       const about = projectId ?? of ?? ''

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import PgBoss from 'pg-boss'
 import { databaseUrl, type Transaction } from './database/client'
 import { faultOf, log } from './log'
+import { processWide } from './process-wide'
 
 interface PageJob {
   sheetId: string
@@ -48,7 +49,7 @@ const EXPIRE_SECONDS = 3600
  */
 const RETRIES = { retryLimit: 5, retryDelay: 1, retryBackoff: true }
 
-const kept = globalThis as unknown as { calqueQueue?: Promise<PgBoss> }
+const kept = processWide<{ queue: Promise<PgBoss> }>('jobs')
 
 /** Makes the tables of the queue, or brings them to their present form; for the owner of the tables. */
 export async function makeQueues(): Promise<void> {
@@ -80,12 +81,12 @@ export type Job = {
 /** Queues work in the same transaction as the rows that it is about. @param priority larger comes first */
 export async function enqueue(tx: Transaction, jobs: readonly (Job | MakingJob)[], priority = 0): Promise<void> {
   if (jobs.length === 0) return
-  kept.calqueQueue ??= startedQueue({ keeper: false }).catch((error: unknown) => {
+  kept.queue ??= startedQueue({ keeper: false }).catch((error: unknown) => {
     // The next one tries again: the database may have been away.
-    kept.calqueQueue = undefined
+    kept.queue = undefined
     throw error
   })
-  const boss = await kept.calqueQueue
+  const boss = await kept.queue
   await boss.insert(
     jobs.map(({ name, data, priority: own = 0 }) => ({
       name,

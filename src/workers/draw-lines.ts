@@ -44,6 +44,6 @@ export async function drawLines(
   context.fillStyle = '#ffffff'
   context.fillRect(0, 0, canvas.width, canvas.height)
   const shown = shownOf(linework, look.parts, look.markup)
-  paintLinework(context as unknown as CanvasRenderingContext2D, linework, { region, pxPerPt: scale, shown })
+  paintLinework(context, linework, { region, pxPerPt: scale, shown })
   return true
 }

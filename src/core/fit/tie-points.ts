@@ -1,6 +1,13 @@
 import { Matrix, SingularValueDecomposition, solve } from 'ml-matrix'
 import { type Affine, apply, compose } from '../geometry/affine'
-import { composeProjective, type Homography, invertProjective, project, projectiveOf } from '../geometry/projective'
+import {
+  composeProjective,
+  type Homography,
+  homographyOf,
+  invertProjective,
+  project,
+  projectiveOf,
+} from '../geometry/projective'
 import { distance, type Point } from '../geometry/vector'
 import { FitError } from './residual'
 import { halfWidth68 } from './student'
@@ -130,7 +137,12 @@ function homographyFit(
   const normal = invertProjective(back)
   const homography = composeProjective(composeProjective(projectiveOf(from), normal), projectiveOf(inverseOf(to)))
   const last = homography[8] || 1
-  return judged(ties, 'homography', null, homography.map((value) => value / last) as unknown as Homography)
+  return judged(
+    ties,
+    'homography',
+    null,
+    homographyOf((i) => homography[i]! / last),
+  )
 }
 
 function direct(p: readonly Point[], q: readonly Point[]): Homography {
@@ -145,7 +157,7 @@ function direct(p: readonly Point[], q: readonly Point[]): Homography {
   if (rows.length === 8) rows.push(new Array(9).fill(0))
   const { rightSingularVectors } = new SingularValueDecomposition(new Matrix(rows), { autoTranspose: true })
   const h = rightSingularVectors.getColumn(8)
-  return h.map((value) => value / h[8]!) as unknown as Homography
+  return homographyOf((i) => h[i]! / h[8]!)
 }
 
 function refined(h: Homography, p: readonly Point[], q: readonly Point[]): Homography {
@@ -159,7 +171,7 @@ function refined(h: Homography, p: readonly Point[], q: readonly Point[]): Homog
     rest.push([q[i]!.x - u], [q[i]!.y - v])
   }
   const step = solve(new Matrix(slopes), new Matrix(rest), true).getColumn(0)
-  return h.map((value, i) => (i < 8 ? value + step[i]! : value)) as unknown as Homography
+  return homographyOf((i) => (i < 8 ? h[i]! + step[i]! : h[i]!))
 }
 
 function refuseDegenerate(ties: readonly TiePoint[], kind: TieKind): void {

@@ -30,8 +30,21 @@ export function invertProjective([a, b, c, d, e, f, g, h, i]: Homography): Homog
     a * e - b * d,
   ] as const
   const last = adjugate[8] || 1
-  return adjugate.map((value) => value / last) as unknown as Homography
+  return homographyOf((i) => adjugate[i]! / last)
 }
+
+/** A homography by its nine numbers, row by row. */
+export const homographyOf = (at: (index: number) => number): Homography => [
+  at(0),
+  at(1),
+  at(2),
+  at(3),
+  at(4),
+  at(5),
+  at(6),
+  at(7),
+  at(8),
+]
 
 /** An affine map as a projective one. */
 export const projectiveOf = ([a, b, c, d, e, f]: Affine): Homography => [a, c, e, b, d, f, 0, 0, 1]

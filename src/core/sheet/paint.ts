@@ -4,7 +4,7 @@ import { NOTHING_HIDDEN, type Shown } from './looks'
 
 /** The part of a canvas that painting needs: that of a browser, a worker or the server alike. */
 export type Canvas2D = Pick<
-  CanvasRenderingContext2D,
+  OffscreenCanvasRenderingContext2D,
   | 'save'
   | 'restore'
   | 'setTransform'

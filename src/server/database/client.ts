@@ -1,9 +1,10 @@
 import { drizzle } from 'drizzle-orm/node-postgres'
 import { Pool, type PoolClient } from 'pg'
+import { processWide } from '../process-wide'
 import * as schema from './schema'
 
-/** The one pool of this process; kept across the module reloads of a development server. */
-const kept = globalThis as unknown as { calquePool?: Pool }
+/** The one pool of this process. */
+const kept = processWide<{ pool: Pool }>('database')
 
 export function databaseUrl(): string {
   const url = process.env.CALQUE_DATABASE_URL
@@ -12,8 +13,8 @@ export function databaseUrl(): string {
 }
 
 export function pool(): Pool {
-  if (!kept.calquePool) {
-    kept.calquePool = new Pool({
+  if (!kept.pool) {
+    kept.pool = new Pool({
       connectionString: databaseUrl(),
       max: 10,
       // Nobody waits longer for a connection than for an answer.
@@ -21,11 +22,11 @@ export function pool(): Pool {
       keepAlive: true,
     })
     // A lost idle connection is replaced by the pool; without a listener it would end the process.
-    kept.calquePool.on('error', () => undefined)
+    kept.pool.on('error', () => undefined)
     // One that is lost while it is used fails what it was used for; that is told there.
-    kept.calquePool.on('connect', (client) => client.on('error', () => undefined))
+    kept.pool.on('connect', (client) => client.on('error', () => undefined))
   }
-  return kept.calquePool
+  return kept.pool
 }
 
 const open = <C extends Pool | PoolClient>(client: C) => drizzle(client, { schema, casing: 'snake_case' })

@@ -2,6 +2,7 @@ import { type Building, builtFrom } from '@/core/building/building'
 import { levelBelow } from '@/core/model/level/schema'
 import type { Plan, PlannedShape } from '@/core/model/plan'
 import { isDrawn } from '@/core/model/shapes'
+import type { Canvas } from '@/studio/kernel/canvas'
 import { valuesOf } from '@/studio/kernel/options'
 import type { View } from '@/studio/kernel/view'
 import { type BenchState, optionsNow, useBench } from '@/studio/state/bench'
@@ -37,13 +38,11 @@ function buildingNow(plan: Plan): Building {
 const AT_ONCE = 2000
 
 /** Paints everything that is drawn and shows, piece by piece. */
-export function* paintDrawn(context: OffscreenCanvasRenderingContext2D, view: View): Generator<void> {
+export function* paintDrawn(canvas: OffscreenCanvasRenderingContext2D, view: View): Generator<void> {
   const plan = currentPlan()
   const { looking, quietOthers, ghostBelow } = useBench.getState()
   const { layerId } = optionsNow(layerOptions)
   const onActive = ({ shape }: PlannedShape) => isDrawn(shape) && shape.layerId === layerId
-  // Both kinds of canvas paint alike.
-  const canvas = context as unknown as CanvasRenderingContext2D
   if (looking !== 'layer') {
     const below = ghostBelow && plan.levelId ? levelBelow(recordsInSight(useProject.getState()), plan.levelId) : null
     if (below) {
@@ -78,13 +77,9 @@ export function* paintDrawn(context: OffscreenCanvasRenderingContext2D, view: Vi
 }
 
 /** Paints what is picked of what is drawn, over it. */
-export function* paintPicked(
-  context: OffscreenCanvasRenderingContext2D | CanvasRenderingContext2D,
-  view: View,
-): Generator<void> {
+export function* paintPicked(canvas: Canvas, view: View): Generator<void> {
   const plan = currentPlan()
   const { selection } = useBench.getState()
-  const canvas = context as unknown as CanvasRenderingContext2D
   const picked = selection.flatMap((id) => plan.shapes.get(id) ?? [])
   paintRooms(canvas, view, plan, picked, 'picked')
   for (let from = 0; from < picked.length; from += AT_ONCE) {

@@ -22,7 +22,8 @@ export class LineFinder {
     this.items = Uint32Array.from(items)
     this.tree = items.length > 0 ? new Flatbush(items.length, 16, Float32Array) : null
     for (const i of items) {
-      const [x1, y1, x2, y2] = segments.subarray(4 * i, 4 * i + 4) as unknown as [number, number, number, number]
+      const [x1, y1] = [segments[4 * i]!, segments[4 * i + 1]!]
+      const [x2, y2] = [segments[4 * i + 2]!, segments[4 * i + 3]!]
       this.tree!.add(Math.min(x1, x2), Math.min(y1, y2), Math.max(x1, x2), Math.max(y1, y2))
     }
     this.tree?.finish()

@@ -1,7 +1,7 @@
 import { createCanvas } from '@napi-rs/canvas'
 import { type DxfLayout, readDxf } from '@/core/formats/dxf/read/read'
 import type { Linework } from '@/core/sheet/linework'
-import { paintLinework } from '@/core/sheet/paint'
+import { type Canvas2D, paintLinework } from '@/core/sheet/paint'
 import { SourceError } from '@/core/sheet/problem'
 import { packPicture, rasterOf } from '../pack-picture'
 import { type Opener, PICTURE_PX, type SheetFile, type SheetPage } from '../sheet-file'
@@ -50,7 +50,7 @@ function pageOf(number: number, { widthPt, heightPt, zeroPt, measures, linework 
       const context = canvas.getContext('2d')
       context.fillStyle = '#ffffff'
       context.fillRect(0, 0, canvas.width, canvas.height)
-      paintLinework(context as unknown as CanvasRenderingContext2D, lines(), {
+      paintLinework(context as unknown as Canvas2D, lines(), {
         region: { minX: 0, minY: 0, maxX: widthPt, maxY: heightPt },
         pxPerPt,
       })

@@ -1,4 +1,5 @@
 import { distance, type Point } from '@/core/geometry/vector'
+import type { Canvas } from '@/studio/kernel/canvas'
 
 /**
  * What is painted in every frame. One stroke with smooth edges makes a canvas smooth all of itself anew, which where
@@ -6,7 +7,7 @@ import { distance, type Point } from '@/core/geometry/vector'
  */
 
 /** Paints a straight line as a narrow rectangle, in the fill colour. Coordinates in pixels of the canvas. */
-export function paintStraight(canvas: CanvasRenderingContext2D, from: Point, to: Point, widthPx: number): void {
+export function paintStraight(canvas: Canvas, from: Point, to: Point, widthPx: number): void {
   canvas.save()
   canvas.translate(from.x, from.y)
   canvas.rotate(Math.atan2(to.y - from.y, to.x - from.x))
@@ -16,7 +17,7 @@ export function paintStraight(canvas: CanvasRenderingContext2D, from: Point, to:
 }
 
 /** Fills a parallelogram with the fill colour. @param corners in order; pixels of the canvas */
-export function paintParallelogram(canvas: CanvasRenderingContext2D, corners: readonly Point[]): void {
+export function paintParallelogram(canvas: Canvas, corners: readonly Point[]): void {
   const [corner, along, , up] = corners
   if (!corner || !along || !up) return
   canvas.save()
@@ -36,7 +37,7 @@ const GROWTH = 2
 export function stamp(
   sizePx: number,
   paint: (canvas: OffscreenCanvasRenderingContext2D) => void,
-): (canvas: CanvasRenderingContext2D, at: Point) => void {
+): (canvas: Canvas, at: Point) => void {
   let mark: OffscreenCanvas | null = null
   const make = () => {
     const made = new OffscreenCanvas(sizePx * GROWTH, sizePx * GROWTH)

@@ -1,12 +1,13 @@
 import type { Point } from '@/core/geometry/vector'
 import type { PassedPoint } from '@/core/snap/scene'
 import type { BoardPoint } from '@/studio/kernel/board-point'
+import type { Canvas } from '@/studio/kernel/canvas'
 import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 import { paintStraight, stamp } from './cheap'
 
 /** What the cursor has caught: its lines lit up, a small ring, and the word for it. */
-export function paintCursor(canvas: CanvasRenderingContext2D, view: View, { at, caught }: BoardPoint): void {
+export function paintCursor(canvas: Canvas, view: View, { at, caught }: BoardPoint): void {
   const { x, y } = toScreen(view, at)
   canvas.save()
   if (caught && caught.guides.length > 0) {
@@ -43,13 +44,13 @@ export function paintCursor(canvas: CanvasRenderingContext2D, view: View, { at, 
 }
 
 /** The points that others can be in line with. */
-export function paintPassed(canvas: CanvasRenderingContext2D, view: View, points: readonly PassedPoint[]): void {
+export function paintPassed(canvas: Canvas, view: View, points: readonly PassedPoint[]): void {
   for (const { at } of points) passedDot(canvas, toScreen(view, at))
 }
 
 const CAUGHT_PX = 3
 
-function paintCaught(canvas: CanvasRenderingContext2D, line: readonly Point[]): void {
+function paintCaught(canvas: Canvas, line: readonly Point[]): void {
   const [start, end] = line
   if (line.length === 2) {
     canvas.fillStyle = palette.caughtLine

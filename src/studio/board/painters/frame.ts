@@ -1,4 +1,5 @@
 import type { Point } from '@/core/geometry/vector'
+import type { Canvas } from '@/studio/kernel/canvas'
 import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 
@@ -6,7 +7,7 @@ import { palette } from '@/studio/ui/palette'
 export type FrameWay = 'inside' | 'touching' | 'lasso'
 
 /** What is being drawn around things to pick them: whole ones within a full line, touched ones within a broken one. */
-export function paintFrame(canvas: CanvasRenderingContext2D, view: View, ring: readonly Point[], way: FrameWay): void {
+export function paintFrame(canvas: Canvas, view: View, ring: readonly Point[], way: FrameWay): void {
   canvas.save()
   canvas.beginPath()
   for (const p of ring) {

@@ -1,3 +1,4 @@
+import type { Canvas } from '@/studio/kernel/canvas'
 import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 import { stamp } from './cheap'
@@ -18,7 +19,7 @@ const DOT_PX = 1.5
 const tile = { spacing: 0, canvas: null as OffscreenCanvas | null }
 
 /** One dot in the middle of a tile that is repeated: thousands of dots for the cost of one fill. */
-function dotPattern(canvas: CanvasRenderingContext2D, spacing: number): CanvasPattern | null {
+function dotPattern(canvas: Canvas, spacing: number): CanvasPattern | null {
   // While the board takes its size its canvas may have none, and then there are no patterns.
   if (canvas.canvas.width === 0 || canvas.canvas.height === 0) return null
   if (tile.spacing !== spacing) {
@@ -33,7 +34,7 @@ function dotPattern(canvas: CanvasRenderingContext2D, spacing: number): CanvasPa
 }
 
 /** The vellum: a fine field of dots at a round spacing, and a small mark at the origin. */
-export function paintGround(canvas: CanvasRenderingContext2D, view: View, gridMm = 0): void {
+export function paintGround(canvas: Canvas, view: View, gridMm = 0): void {
   const { width, height, pxPerMm } = view
   canvas.fillStyle = palette.vellum
   canvas.fillRect(0, 0, width, height)

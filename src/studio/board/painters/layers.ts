@@ -1,5 +1,6 @@
 import type { Plan } from '@/core/model/plan'
 import type { LayerUse } from '@/core/model/wall-type/schema'
+import type { Canvas } from '@/studio/kernel/canvas'
 import { type View, visibleBox } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 import { traceRing } from './ring'
@@ -16,7 +17,7 @@ const FILLS: Readonly<Record<LayerUse, string | null>> = {
 }
 
 /** How walls are built, once one is near enough to see it. */
-export function paintLayers(canvas: CanvasRenderingContext2D, view: View, plan: Plan): void {
+export function paintLayers(canvas: Canvas, view: View, plan: Plan): void {
   if (view.pxPerMm * 100 < LEAST_PX_PER_100_MM) return
   const layers = plan.layersIn(visibleBox(view))
   canvas.save()

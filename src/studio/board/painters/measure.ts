@@ -1,4 +1,5 @@
 import type { Point } from '@/core/geometry/vector'
+import type { Canvas } from '@/studio/kernel/canvas'
 import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 
@@ -6,13 +7,7 @@ import { palette } from '@/studio/ui/palette'
 const SLACK_RAD = 0.02
 
 /** A measured length: a red line between two short bars, its figure, if any, beside its middle, upright to read. */
-export function paintMeasure(
-  canvas: CanvasRenderingContext2D,
-  view: View,
-  from: Point,
-  to: Point,
-  figure: string | null,
-): void {
+export function paintMeasure(canvas: Canvas, view: View, from: Point, to: Point, figure: string | null): void {
   const a = toScreen(view, from)
   const b = toScreen(view, to)
   const turn = Math.atan2(b.y - a.y, b.x - a.x)
@@ -41,13 +36,7 @@ const SHORT_PX = 150
 const BEHIND_PX = { x: 60, y: 26 }
 
 /** The length of a line that is being drawn: beside its middle, or, of a short one, behind its beginning. */
-export function paintDrawnLength(
-  canvas: CanvasRenderingContext2D,
-  view: View,
-  from: Point,
-  to: Point,
-  figure: string,
-): void {
+export function paintDrawnLength(canvas: Canvas, view: View, from: Point, to: Point, figure: string): void {
   const [a, b] = [toScreen(view, from), toScreen(view, to)]
   const size = Math.hypot(b.x - a.x, b.y - a.y)
   if (size > SHORT_PX) paintLabel(canvas, figure, (a.x + b.x) / 2, (a.y + b.y) / 2 - 16)
@@ -55,7 +44,7 @@ export function paintDrawnLength(
 }
 
 /** A figure on a slip of paper. */
-export function paintLabel(canvas: CanvasRenderingContext2D, text: string, x: number, y: number): void {
+export function paintLabel(canvas: Canvas, text: string, x: number, y: number): void {
   canvas.font = '600 14px "IBM Plex Mono", monospace'
   canvas.textAlign = 'center'
   canvas.textBaseline = 'middle'

@@ -5,6 +5,7 @@ import type { Plan } from '@/core/model/plan'
 import { levelLinesOn } from '@/core/model/work-plane/frame'
 import { type WorkPlane, workPlaneOf } from '@/core/model/work-plane/schema'
 import { formatLength } from '@/core/units/format'
+import type { Canvas } from '@/studio/kernel/canvas'
 import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 
@@ -16,7 +17,7 @@ export function planeLookedAt({ levelId, around }: Plan): WorkPlane | null {
 
 /** What is built near a work plane, as films: where walls, slabs and roofs stand within its depth. */
 export function paintNeighbours(
-  canvas: CanvasRenderingContext2D,
+  canvas: Canvas,
   view: View,
   building: Building,
   frame: Frame,
@@ -42,7 +43,7 @@ export function paintNeighbours(
 }
 
 /** The levels as they cross an upright plane: a line each, named at the left. */
-export function paintLevelLines(canvas: CanvasRenderingContext2D, view: View, plan: Plan): void {
+export function paintLevelLines(canvas: Canvas, view: View, plan: Plan): void {
   const { records, display, frame } = plan.around
   canvas.strokeStyle = palette.inkSoft
   canvas.fillStyle = palette.inkSoft

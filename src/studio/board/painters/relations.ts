@@ -2,6 +2,7 @@ import type { Point } from '@/core/geometry/vector'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { Relation, RelationWay } from '@/core/model/relation/schema'
 import { placeOfFeature } from '@/core/sketch/pick'
+import type { Canvas } from '@/studio/kernel/canvas'
 import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 
@@ -47,7 +48,7 @@ const MARKS: Readonly<Record<RelationWay, readonly (readonly number[])[]>> = {
 
 /** Marks what holds between the lines of a view. @param wrong ids of what can't hold, @param lit the one that is pointed at */
 export function paintRelations(
-  canvas: CanvasRenderingContext2D,
+  canvas: Canvas,
   view: View,
   relations: readonly Relation[],
   records: ReadonlyMap<string, ProjectRecord>,
@@ -72,14 +73,7 @@ export function paintRelations(
     }
 }
 
-function paintMark(
-  canvas: CanvasRenderingContext2D,
-  x: number,
-  y: number,
-  way: RelationWay,
-  color: string,
-  lit: boolean,
-): void {
+function paintMark(canvas: Canvas, x: number, y: number, way: RelationWay, color: string, lit: boolean): void {
   canvas.save()
   canvas.fillStyle = palette.paper
   canvas.strokeStyle = lit ? palette.red : palette.line
@@ -101,7 +95,7 @@ function paintMark(
 }
 
 /** A point that is picked. */
-export function paintSpot(canvas: CanvasRenderingContext2D, view: View, at: Point): void {
+export function paintSpot(canvas: Canvas, view: View, at: Point): void {
   const { x, y } = toScreen(view, at)
   canvas.beginPath()
   canvas.arc(x, y, 5, 0, 2 * Math.PI)

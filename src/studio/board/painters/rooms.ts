@@ -1,5 +1,6 @@
 import type { Plan, PlannedShape } from '@/core/model/plan'
 import { formatArea } from '@/core/units/format'
+import type { Canvas } from '@/studio/kernel/canvas'
 import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 import { traceRing } from './ring'
@@ -9,7 +10,7 @@ const LEAST_PX = 84
 
 /** Rooms as thin films with their areas; those that nothing encloses say so. */
 export function paintRooms(
-  canvas: CanvasRenderingContext2D,
+  canvas: Canvas,
   view: View,
   plan: Plan,
   shapes: Iterable<PlannedShape>,

@@ -7,6 +7,7 @@ import { DASHES_MM, type Pen } from '@/core/model/pen'
 import type { Plan, PlannedShape } from '@/core/model/plan'
 import type { Lettering } from '@/core/model/shape'
 import { penOf } from '@/core/model/shapes'
+import type { Canvas } from '@/studio/kernel/canvas'
 import { toScreen, type View, visibleBox } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 
@@ -55,7 +56,7 @@ export type ShapeLook = 'kept' | 'quiet' | 'picked' | 'drawn' | 'ghost'
 
 /** Lines of shapes, grouped by their pens so that each pen is taken once. */
 export function paintShapes(
-  canvas: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
+  canvas: Canvas | OffscreenCanvasRenderingContext2D,
   view: View,
   plan: Plan,
   shapes: Iterable<PlannedShape>,
@@ -96,7 +97,7 @@ export function paintShapes(
 }
 
 function fill(
-  canvas: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
+  canvas: Canvas | OffscreenCanvasRenderingContext2D,
   view: View,
   chains: readonly Chain[],
   color: string,
@@ -111,7 +112,7 @@ function fill(
 
 /** Writing at its size; none where it would be too small to read. */
 export function paintLetters(
-  canvas: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
+  canvas: Canvas | OffscreenCanvasRenderingContext2D,
   view: View,
   { text, at, heightMm, turnRad, align }: Lettering,
   color: string,
@@ -132,12 +133,7 @@ export function paintLetters(
 }
 
 /** Lines that are only thought of yet: in the red of what is being drawn. */
-export function paintChains(
-  canvas: CanvasRenderingContext2D,
-  view: View,
-  chains: Iterable<Chain>,
-  dashed = false,
-): void {
+export function paintChains(canvas: Canvas, view: View, chains: Iterable<Chain>, dashed = false): void {
   canvas.save()
   canvas.strokeStyle = palette.red
   canvas.lineWidth = 1.75
@@ -150,7 +146,7 @@ export function paintChains(
 }
 
 /** Points that can be taken hold of: small rings with a dot. */
-export function paintGrips(canvas: CanvasRenderingContext2D, view: View, grips: Iterable<Point>): void {
+export function paintGrips(canvas: Canvas, view: View, grips: Iterable<Point>): void {
   canvas.save()
   canvas.lineWidth = 1.5
   canvas.strokeStyle = palette.red

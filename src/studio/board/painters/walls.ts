@@ -1,4 +1,5 @@
 import type { Point } from '@/core/geometry/vector'
+import type { Canvas } from '@/studio/kernel/canvas'
 import type { View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 import { traceRing } from './ring'
@@ -13,7 +14,7 @@ const LOOKS = {
 
 /** Walls as thin films, so that the print shows through. */
 export function paintWalls(
-  canvas: CanvasRenderingContext2D,
+  canvas: Canvas,
   view: View,
   outlines: Iterable<readonly Point[]>,
   look: keyof typeof LOOKS,
@@ -41,7 +42,7 @@ const FILMS = {
 
 /** What looks like a wall: films in red, the doubtful ones only as broken lines. */
 export function paintFilms(
-  canvas: CanvasRenderingContext2D,
+  canvas: Canvas,
   view: View,
   outlines: readonly (readonly Point[])[],
   look: keyof typeof FILMS,

@@ -4,6 +4,7 @@ import { composeProjective, project, projectiveOf } from '@/core/geometry/projec
 import type { Point } from '@/core/geometry/vector'
 import { boardMap, placementMap } from '@/core/model/underlay/placement'
 import type { Placement, Underlay } from '@/core/model/underlay/schema'
+import type { Canvas } from '@/studio/kernel/canvas'
 import { toScreen, type View } from '@/studio/kernel/view'
 import type { SheetView, SourceView } from '@/studio/state/api'
 import { palette } from '@/studio/ui/palette'
@@ -22,7 +23,7 @@ export const edgeOf = ({ crop }: Underlay, { widthPt, heightPt }: SheetView): re
 
 /** A sheet: its large images, its quick picture, the sharp one over it, all within its crop, and its edge. */
 export function paintSheet(
-  canvas: CanvasRenderingContext2D,
+  canvas: Canvas,
   view: View,
   underlay: Underlay,
   source: SourceView,
@@ -65,7 +66,7 @@ export function paintSheet(
 }
 
 function paintContent(
-  canvas: CanvasRenderingContext2D,
+  canvas: Canvas,
   view: View,
   underlay: Underlay,
   source: SourceView,
@@ -98,12 +99,8 @@ function paintContent(
   if (sharp && !outdated) paintPicture(canvas, view, underlay, sharp)
 }
 
-const paintPicture = (
-  canvas: CanvasRenderingContext2D,
-  view: View,
-  underlay: Underlay,
-  { bitmap, region }: SheetPicture,
-): void => paintBitmap(canvas, view, underlay, bitmap, region, [1, 0, 0, 1, 0, 0])
+const paintPicture = (canvas: Canvas, view: View, underlay: Underlay, { bitmap, region }: SheetPicture): void =>
+  paintBitmap(canvas, view, underlay, bitmap, region, [1, 0, 0, 1, 0, 0])
 
 /** Pictures smaller than this part of themselves are shrunk with care; tiles never are, since the next level is half as large. */
 const SHRUNK_BY = 0.49
@@ -113,7 +110,7 @@ const TILE_OVERLAP_PX = 0.6
 
 /** Paints a bitmap that shows a box. @param toSheet from the space of the box to that of the sheet */
 function paintBitmap(
-  canvas: CanvasRenderingContext2D,
+  canvas: Canvas,
   view: View,
   { placement }: Underlay,
   bitmap: ImageBitmap,
@@ -149,7 +146,7 @@ const CELLS = 14
 const CELL_OVERLAP = 0.04
 
 function paintBent(
-  canvas: CanvasRenderingContext2D,
+  canvas: Canvas,
   view: View,
   placement: Placement,
   bitmap: ImageBitmap,

@@ -89,7 +89,7 @@ function pixelsAt(underlay: Underlay, cell: Point, view: View): Uint8ClampedArra
   context.fillRect(0, 0, PATCH_PX, PATCH_PX)
   // Its own tone is only how strongly it shows; the edge of the sheet is none of its strokes.
   paintSheet(
-    context as unknown as CanvasRenderingContext2D,
+    context,
     near,
     { ...underlay, tone: 1 },
     found.source,
