@@ -1,7 +1,7 @@
 import { basename } from 'node:path'
 import type { Command } from 'commander'
-import { mmPerPtOf, type StatedMeasure } from '@/core/sheet/measures'
 import type { ScaleProposal } from '@/core/fit/proposal/propose'
+import { mmPerPtOf, type StatedMeasure } from '@/core/sheet/measures'
 import { formatRatio } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
 import { proposeForPage } from '@/server/reading/propose-page'
