@@ -30,11 +30,11 @@ module.exports = {
     only('demo-draws-and-seeds', 'demo', ['src/core', 'src/server']),
     room('kernel', []),
     room('ui', ['kernel']),
-    room('board/painters', ['kernel', 'ui']),
-    room('tooling', ['kernel', 'ui', 'board/painters']),
+    room('painters', ['kernel', 'ui']),
+    room('tooling', ['kernel', 'ui', 'painters']),
     room('state', ['kernel', 'ui', 'tooling']),
-    room('board', ['kernel', 'ui', 'tooling', 'state']),
-    room('features', ['kernel', 'ui', 'tooling', 'state', 'board']),
+    room('board', ['kernel', 'ui', 'painters', 'tooling', 'state']),
+    room('features', ['kernel', 'ui', 'painters', 'tooling', 'state', 'board']),
     {
       name: 'features-meet-at-their-doors',
       severity: 'error',
@@ -55,7 +55,7 @@ module.exports = {
     {
       name: 'no-store-in-kernel-and-ui',
       severity: 'error',
-      from: { path: '^src/studio/(kernel|ui|tooling|board/painters)/', pathNot: TESTS },
+      from: { path: '^src/studio/(kernel|ui|tooling|painters)/', pathNot: TESTS },
       to: { path: '(^|node_modules/)zustand(/|$)' },
     },
     {

@@ -68,7 +68,7 @@ const PLANTED: Readonly<Record<string, Planted>> = {
   'demo-draws-and-seeds': { 'demo/a.ts': ['../cli/b'], 'cli/b.ts': [] },
   'studio-kernel': { 'src/studio/kernel/a.ts': ['../state/b'], 'src/studio/state/b.ts': [] },
   'studio-ui': { 'src/studio/ui/a.ts': ['../state/b'], 'src/studio/state/b.ts': [] },
-  'studio-board-painters': { 'src/studio/board/painters/a.ts': ['../b'], 'src/studio/board/b.ts': [] },
+  'studio-painters': { 'src/studio/painters/a.ts': ['../board/b'], 'src/studio/board/b.ts': [] },
   'studio-tooling': { 'src/studio/tooling/a.ts': ['../state/b'], 'src/studio/state/b.ts': [] },
   'studio-state': { 'src/studio/state/a.ts': ['../board/b'], 'src/studio/board/b.ts': [] },
   'studio-board': { 'src/studio/board/a.ts': ['../features/x/b'], 'src/studio/features/x/b.ts': [] },

@@ -8,7 +8,7 @@ export interface Module {
 export function roomOf(file: string): string | null {
   const [, feature] = /^src\/studio\/features\/([^/]+)\//.exec(file) ?? []
   if (feature) return `studio/features/${feature}`
-  const [, room] = /^src\/((?:studio|core)\/(?:board\/painters|[^/]+))\//.exec(file) ?? []
+  const [, room] = /^src\/((?:studio|core)\/[^/]+)\//.exec(file) ?? []
   return room ?? null
 }
 

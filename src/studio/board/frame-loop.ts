@@ -1,6 +1,6 @@
-import { paintCursor, paintPassed } from '@/studio/board/painters/cursor'
-import { paintGround } from '@/studio/board/painters/ground'
 import { type Overlay, type PiecewisePainter, type Scene, Z } from '@/studio/kernel/overlay'
+import { paintCursor, paintPassed } from '@/studio/painters/cursor'
+import { paintGround } from '@/studio/painters/ground'
 import { optionsNow, useBench } from '@/studio/state/bench'
 import { underlaysInSight } from '@/studio/state/in-sight'
 import { useView } from '@/studio/state/view'

@@ -1,7 +1,8 @@
 import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import Snackbar from '@mui/material/Snackbar'
-import { tell, useProject } from '@/studio/state/store'
+import { tell } from '@/studio/state/notices'
+import { useProject } from '@/studio/state/project'
 
 /** What was just said, with what can be done about it. A new sentence stands for its own time, whatever was said before. */
 export function Notice() {

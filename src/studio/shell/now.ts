@@ -3,7 +3,7 @@ import { isShape } from '@/core/model/shapes'
 import type { Now } from '@/studio/kernel/now'
 import { useBench } from '@/studio/state/bench'
 import { partLookedAt } from '@/studio/state/looked-part'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 
 type Sources = Pick<Now, 'step' | 'tool' | 'views' | 'selection' | 'records'> & { readonly levelId: string | null }
 

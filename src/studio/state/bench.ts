@@ -8,7 +8,7 @@ import { EMPTY_SESSION } from '@/studio/kernel/session'
 import type { Hand } from '@/studio/kernel/workbench'
 import { look } from '@/studio/tooling/look'
 import { lookAtLevel } from './plan'
-import { useProject } from './store'
+import { useProject } from './project'
 
 /** What the person is doing in this window: nothing of it belongs to the project. */
 export interface BenchState extends Hand {

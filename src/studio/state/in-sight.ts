@@ -4,7 +4,7 @@ import { underlaysOf } from '@/core/model/underlay/underlays'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { palette } from '@/studio/ui/palette'
 import { useBench } from './bench'
-import { recordsInSight, useProject } from './store'
+import { recordsInSight, useProject } from './project'
 
 /** A sheet of the level below shines through, in the colour of what is traced. */
 const GHOST = palette.wallEdge

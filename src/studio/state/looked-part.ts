@@ -2,7 +2,7 @@ import type { Part } from '@/core/model/part/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { useBench } from './bench'
-import { useProject } from './store'
+import { useProject } from './project'
 
 type Records = ReadonlyMap<string, ProjectRecord>
 

@@ -1,6 +1,6 @@
 import { Plan } from '@/core/model/plan'
 import { displayOf } from '@/core/model/settings/schema'
-import { recordsInSight, useProject } from './store'
+import { recordsInSight, useProject } from './project'
 
 const plan = new Plan()
 

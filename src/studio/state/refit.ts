@@ -8,8 +8,9 @@ import { surroundingsOf } from '@/core/model/shapes'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { Refit } from '@/studio/kernel/tool'
 import { currentPlan } from '@/studio/state/plan'
-import { commit, refusesLocked, useProject } from '@/studio/state/store'
 import { followResize } from '@/studio/state/view'
+import { commit, refusesLocked } from './edits'
+import { useProject } from './project'
 
 type Answer = 'follow' | 'stay'
 

@@ -3,7 +3,7 @@ import type { Underlay } from '@/core/model/underlay/schema'
 import { underlayBox } from '@/studio/tooling/underlay-box'
 import { underlaysInSight } from './in-sight'
 import { currentPlan, whenWhole } from './plan'
-import { useProject } from './store'
+import { useProject } from './project'
 import { showBox, useView } from './view'
 
 /** Shows every sheet that is shown, and everything traced. */

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react'
 import { type Building, builtFrom } from '@/core/building/building'
 import { currentPlan, onPlan } from './plan'
-import { recordsInSight, useProject } from './store'
+import { recordsInSight, useProject } from './project'
 
 /** What the records in sight come to; worked out anew only when they change. */
 export function useBuilding(): Building {

@@ -2,7 +2,7 @@ import { displayOf } from '@/core/model/settings/schema'
 import { isImperial } from '@/core/units/format'
 import { type AnyGroup, choosing } from '@/studio/kernel/options'
 import { useBench } from './bench'
-import { useProject } from './store'
+import { useProject } from './project'
 
 /** Hears when the job goes over to feet and inches, or back; at once where it is in them already. @returns a function that stops that */
 export function onUnitSystem(listener: (imperial: boolean) => void): () => void {

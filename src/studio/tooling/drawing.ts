@@ -5,8 +5,6 @@ import type { ProjectRecord } from '@/core/model/registry'
 import { chainsOf, isShape, kindOf, type Shape } from '@/core/model/shapes'
 import type { DrawnBase } from '@/core/model/shapes-of-chain'
 import { wallOutlines } from '@/core/model/wall/joins'
-import { paintChains, paintLetters } from '@/studio/board/painters/shapes'
-import { paintWalls } from '@/studio/board/painters/walls'
 import type { BoardPoint } from '@/studio/kernel/board-point'
 import type { Chosen, Control } from '@/studio/kernel/options'
 import {
@@ -19,6 +17,8 @@ import {
   type ToolContext,
 } from '@/studio/kernel/tool'
 import type { View } from '@/studio/kernel/view'
+import { paintChains, paintLetters } from '@/studio/painters/shapes'
+import { paintWalls } from '@/studio/painters/walls'
 import { palette } from '@/studio/ui/palette'
 import { enteredPoint, isSame, pointFields, steerPoint } from './entry'
 import { layerOptions } from './options'

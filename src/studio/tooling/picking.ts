@@ -6,7 +6,7 @@ import { isInside } from '@/core/geometry/polygon'
 import type { Point } from '@/core/geometry/vector'
 import type { Plan, PlannedShape } from '@/core/model/plan'
 import { gripsOf, type Shape } from '@/core/model/shapes'
-import type { FrameWay } from '@/studio/board/painters/frame'
+import type { FrameWay } from '@/studio/painters/frame'
 
 const linesOf = ({ chains }: PlannedShape) => chains.flatMap(({ pieces }) => pieces)
 

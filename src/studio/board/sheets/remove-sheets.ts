@@ -2,7 +2,8 @@ import type { Underlay } from '@/core/model/underlay/schema'
 import { underlaysOf } from '@/core/model/underlay/underlays'
 import { workbench } from '@/studio/board/workbench'
 import { askAbout } from '@/studio/state/bench'
-import { commit, refusesLocked, useProject } from '@/studio/state/store'
+import { commit, refusesLocked } from '@/studio/state/edits'
+import { useProject } from '@/studio/state/project'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 
 /**

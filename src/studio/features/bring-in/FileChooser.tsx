@@ -1,7 +1,7 @@
 import Button, { type ButtonProps } from '@mui/material/Button'
 import { useRef } from 'react'
 import type { SendAs } from '@/studio/state/api'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { bringInFiles } from './uploads'
 
 /** Endings of what can be brought in, for the system's own dialog; what a file really is shows in its content. */

@@ -2,7 +2,7 @@ import TextField from '@mui/material/TextField'
 import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
 import { api } from '@/studio/state/api'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { isUnread } from '@/studio/tooling/sheet-of'
 
 export interface Found {

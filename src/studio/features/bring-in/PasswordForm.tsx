@@ -8,7 +8,8 @@ import Typography from '@mui/material/Typography'
 import { useForm } from 'react-hook-form'
 import { object, string } from 'yup'
 import { api } from '@/studio/state/api'
-import { refreshSources, tell } from '@/studio/state/store'
+import { tell } from '@/studio/state/notices'
+import { refreshSources } from '@/studio/state/sources'
 
 const schema = object({ password: string().required('Type the password.') })
 

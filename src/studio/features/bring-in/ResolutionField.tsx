@@ -1,7 +1,9 @@
 import { underlaysOf } from '@/core/model/underlay/underlays'
 import { api, type SheetView } from '@/studio/state/api'
+import { tell } from '@/studio/state/notices'
+import { useProject } from '@/studio/state/project'
 import { refit } from '@/studio/state/refit'
-import { refreshSources, tell, useProject } from '@/studio/state/store'
+import { refreshSources } from '@/studio/state/sources'
 import { CommittedField } from '@/studio/ui/CommittedField'
 
 /** The resolution of an image, as its file states it or as the person does. */

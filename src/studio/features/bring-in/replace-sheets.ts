@@ -1,5 +1,6 @@
 import { underlaysOf } from '@/core/model/underlay/underlays'
-import { put, useProject } from '@/studio/state/store'
+import { put } from '@/studio/state/edits'
+import { useProject } from '@/studio/state/project'
 
 /** Puts other pages under the same placements, in one change. @param pages by the page in use, the one that takes its place */
 export function replaceSheets(pages: ReadonlyMap<string, string>, label: string): number {

@@ -1,7 +1,9 @@
 import { create } from 'zustand'
 import { goTo } from '@/studio/board/workbench'
 import { api, OfflineError, type SendAs, type SourceView, UPLOAD_LIMIT_MB, uploadSource } from '@/studio/state/api'
-import { refreshSources, tell, useProject } from '@/studio/state/store'
+import { tell } from '@/studio/state/notices'
+import { useProject } from '@/studio/state/project'
+import { refreshSources } from '@/studio/state/sources'
 import { replaceSheets } from './replace-sheets'
 
 /** A file on its way to the server, or one that did not get there. */

@@ -6,7 +6,7 @@ import { isFramed } from '@/core/model/work-plane/follow'
 import { formatLength, type LengthDisplay } from '@/core/units/format'
 import { workbench } from '@/studio/board/workbench'
 import { workOn } from '@/studio/state/bench'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { useDisplay } from '@/studio/ui/display'
 import { useFrameFindings } from './frame-check'
 

@@ -10,7 +10,7 @@ import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { formatLength } from '@/core/units/format'
 import { useLevelMarks } from '@/studio/features/fit/feature'
 import { light } from '@/studio/state/bench'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { useDisplay } from '@/studio/ui/display'
 
 /** Heights that sections state against those of the model: levels, and where members begin, end, and have their upper and lower side. */

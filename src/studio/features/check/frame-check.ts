@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react'
 import type { FrameFinding } from '@/core/check/frames'
 import type { ProjectRecord } from '@/core/model/registry'
-import { tell, useProject } from '@/studio/state/store'
+import { tell } from '@/studio/state/notices'
+import { useProject } from '@/studio/state/project'
 import { WorkerClient } from '@/studio/state/worker-client'
 import type { FrameChecker } from '@/workers/frames'
 

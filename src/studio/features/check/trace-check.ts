@@ -8,8 +8,8 @@ import { underlaysOf } from '@/core/model/underlay/underlays'
 import { sheetLinesOnBoard } from '@/studio/board/catch-on-board'
 import { toolContext } from '@/studio/board/workbench'
 import { useBench } from '@/studio/state/bench'
+import { useProject } from '@/studio/state/project'
 import { useSheetData } from '@/studio/state/sheet-data'
-import { useProject } from '@/studio/state/store'
 
 /** Every traced edge against the sheets. */
 export interface TraceCheck {

@@ -5,7 +5,7 @@ import { bestCheck } from '@/core/fit/proposal/choose'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { workbench } from '@/studio/board/workbench'
 import { light } from '@/studio/state/bench'
-import { put } from '@/studio/state/store'
+import { put } from '@/studio/state/edits'
 import { fit } from './tools/fit'
 import { accepted, useProposal } from './use-proposal'
 

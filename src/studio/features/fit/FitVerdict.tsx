@@ -14,7 +14,7 @@ import { formatLength, formatPerThousand, formatRatio } from '@/core/units/forma
 import { MM_PER_PT } from '@/core/units/length'
 import { toolContext, workbench } from '@/studio/board/workbench'
 import { light } from '@/studio/state/bench'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { useDisplay } from '@/studio/ui/display'
 import { CheckOffer } from './CheckOffer'

@@ -1,7 +1,7 @@
 import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { put } from '@/studio/state/store'
+import { put } from '@/studio/state/edits'
 
 /** Says of picked sheets that some are locked, with the way to unlock them beside it. */
 export function LockNote({ underlays }: { underlays: readonly Underlay[] }) {

@@ -12,8 +12,9 @@ import { formatRatio } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
 import { workbench } from '@/studio/board/workbench'
 import { light } from '@/studio/state/bench'
+import { put } from '@/studio/state/edits'
+import { useProject } from '@/studio/state/project'
 import { refit } from '@/studio/state/refit'
-import { put, useProject } from '@/studio/state/store'
 import { useDisplay } from '@/studio/ui/display'
 
 const PART_WORDS: Readonly<Record<StatedMeasure['source'], string>> = {

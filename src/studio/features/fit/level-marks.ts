@@ -4,8 +4,8 @@ import type { Underlay } from '@/core/model/underlay/schema'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { joinWords } from '@/core/sheet/join-runs'
 import { isVisible, segmentEnds } from '@/core/sheet/linework'
+import { useProject } from '@/studio/state/project'
 import { useSheetData } from '@/studio/state/sheet-data'
-import { useProject } from '@/studio/state/store'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 
 /** The heights that a sheet states, where it stands upright. */

@@ -1,5 +1,5 @@
 import { optionsNow, useBench } from '@/studio/state/bench'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { basePointOptions } from '@/studio/tooling/options'
 import type { Together } from './group'
 

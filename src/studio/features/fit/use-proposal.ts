@@ -3,7 +3,7 @@ import { isSameSpan } from '@/core/fit/proposal/choose'
 import type { ScaleProposal } from '@/core/fit/proposal/propose'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { api } from '@/studio/state/api'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 
 /** Figures of a scan take some seconds to read. */

@@ -18,7 +18,7 @@ import { type WorkPlane, workPlaneOf } from '@/core/model/work-plane/schema'
 import { formatLength } from '@/core/units/format'
 import { parseSpacings } from '@/core/units/spacings'
 import type { DialogProps } from '@/studio/kernel/dialog'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { useDisplay } from '@/studio/ui/display'
 import { copyFrame, gridLinesAlong, type Target } from './copy-frame'
 

@@ -12,7 +12,8 @@ import type { SectionShape } from '@/core/sections/shape'
 import type { LengthDisplay } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { toolContext } from '@/studio/board/workbench'
-import { put, tell } from '@/studio/state/store'
+import { put } from '@/studio/state/edits'
+import { tell } from '@/studio/state/notices'
 import { useDisplay } from '@/studio/ui/display'
 
 /** The sizes that each form asks for. */

@@ -19,7 +19,7 @@ import { propertiesOf } from '@/core/sections/properties'
 import type { Section } from '@/core/sections/section'
 import { sizeOf } from '@/core/sections/shape'
 import type { DialogProps } from '@/studio/kernel/dialog'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { OwnSectionForm } from './OwnSectionForm'
 import { SectionPicture } from './SectionPicture'
 

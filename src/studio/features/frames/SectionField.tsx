@@ -2,7 +2,7 @@ import Button from '@mui/material/Button'
 import { sectionOf } from '@/core/model/section/schema'
 import { sizeOf } from '@/core/sections/shape'
 import { ask } from '@/studio/state/dialogs'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { sectionDialog } from './options'
 import { SectionPicture } from './SectionPicture'
 

@@ -5,7 +5,9 @@ import type { ProjectRecord } from '@/core/model/registry'
 import { copiesOn, framedOn } from '@/core/model/work-plane/follow'
 import { frameOfPlane } from '@/core/model/work-plane/frame'
 import { type WorkPlane, workPlanesOf } from '@/core/model/work-plane/schema'
-import { put, tell, useProject } from '@/studio/state/store'
+import { put } from '@/studio/state/edits'
+import { tell } from '@/studio/state/notices'
+import { useProject } from '@/studio/state/project'
 
 type Records = ReadonlyMap<string, ProjectRecord>
 

@@ -14,7 +14,7 @@ import { partsOf } from '@/core/model/part/schema'
 import { isDrawn } from '@/core/model/shapes'
 import { underlaysOf } from '@/core/model/underlay/underlays'
 import { workPlanesOf } from '@/core/model/work-plane/schema'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { HandOverButton } from './HandOverButton'
 
 /** What goes out, in words. */

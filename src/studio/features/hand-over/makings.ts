@@ -1,7 +1,7 @@
 import { create } from 'zustand'
 import type { HandOverChoice, MakingView } from '@/core/formats/making'
 import { api } from '@/studio/state/api'
-import { tell } from '@/studio/state/store'
+import { tell } from '@/studio/state/notices'
 
 /** A file that is being made for the person. */
 export interface Making {

@@ -5,7 +5,8 @@ import Dialog from '@mui/material/Dialog'
 import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
-import { settleConflict, useProject } from '@/studio/state/store'
+import { settleConflict } from '@/studio/state/conflicts'
+import { useProject } from '@/studio/state/project'
 
 /** Two windows touched the same thing: the later one is asked. */
 export function ConflictDialog() {

@@ -8,7 +8,9 @@ import dayjs from 'dayjs'
 import { withoutParts } from '@/core/model/change/parts'
 import type { HistoryEntry } from '@/core/project/views'
 import { api } from '@/studio/state/api'
-import { backToNow, lookAtPast, tell, useProject } from '@/studio/state/store'
+import { backToNow, lookAtPast } from '@/studio/state/history'
+import { tell } from '@/studio/state/notices'
+import { useProject } from '@/studio/state/project'
 
 const WORDS: Record<HistoryEntry['cause'], string> = { edit: '', undo: 'Undo: ', redo: 'Redo: ' }
 

@@ -2,7 +2,8 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import dayjs from 'dayjs'
-import { backToNow, bringBack, useProject } from '@/studio/state/store'
+import { backToNow, bringBack } from '@/studio/state/history'
+import { useProject } from '@/studio/state/project'
 
 /** Says over the board that a past state is looked at, and the two ways on. */
 export function PastBanner() {

@@ -11,7 +11,9 @@ import ListItemText from '@mui/material/ListItemText'
 import Stack from '@mui/material/Stack'
 import { useState } from 'react'
 import type { Refused } from '@/core/sync/server'
-import { forgetRefused, sendAgain, useProject } from '@/studio/state/store'
+import { sendAgain } from '@/studio/state/conflicts'
+import { useProject } from '@/studio/state/project'
+import { forgetRefused } from '@/studio/state/sync'
 
 /** What the server did not keep: it is held in the browser until the person says what becomes of it. */
 export function RefusedChanges() {

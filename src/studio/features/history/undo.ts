@@ -1,5 +1,7 @@
 import { workbench } from '@/studio/board/workbench'
-import { redo, tell, undo, useProject } from '@/studio/state/store'
+import { redo, undo } from '@/studio/state/history'
+import { tell } from '@/studio/state/notices'
+import { useProject } from '@/studio/state/project'
 
 /** Takes the last change back, and lets the tool in hand know that its ground may be gone. */
 export async function undoNow(): Promise<void> {

@@ -2,8 +2,10 @@ import { IDENTITY } from '@/core/geometry/affine'
 import { isBuildingElement } from '@/core/model/building-shapes'
 import { type Level, levelIdOf, levelsOf, storeyHeightMm } from '@/core/model/level/schema'
 import { workOn } from '@/studio/state/bench'
+import { put } from '@/studio/state/edits'
+import { tell } from '@/studio/state/notices'
 import { currentPlan } from '@/studio/state/plan'
-import { put, tell, useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { copies } from '@/studio/tooling/shape-edits'
 
 /** Puts a copy of a level, with everything that stands on it, on top of the building. */

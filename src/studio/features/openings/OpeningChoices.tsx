@@ -3,7 +3,7 @@
 import { openingTypeOf } from '@/core/model/opening-type/schema'
 import { sameWords } from '@/studio/kernel/options'
 import { choose, useOptions } from '@/studio/state/bench'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { OneOf } from '@/studio/ui/OneOf'
 import { OpeningTypeChoice } from './OpeningTypeChoice'
 import { addOpeningType, typeName } from './opening-types'

@@ -2,7 +2,7 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import { type OpeningType, openingTypesOf } from '@/core/model/opening-type/schema'
 import { ask } from '@/studio/state/dialogs'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { openingTypesDialog } from './options'
 
 const OWN = 'own'

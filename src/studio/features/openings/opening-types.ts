@@ -2,7 +2,9 @@ import { whyRefused } from '@/core/building/building'
 import type { Opening, OpeningUse } from '@/core/model/opening/schema'
 import { type OpeningType, ofOpeningType, openingTypesOf, withoutType } from '@/core/model/opening-type/schema'
 import type { ProjectRecord } from '@/core/model/registry'
-import { commit, put, tell, useProject } from '@/studio/state/store'
+import { commit, put } from '@/studio/state/edits'
+import { tell } from '@/studio/state/notices'
+import { useProject } from '@/studio/state/project'
 
 const openingsOfType = (typeId: string, records: ReadonlyMap<string, ProjectRecord>): Opening[] =>
   [...records.values()].filter((record) => record.kind === 'opening').filter((opening) => opening.typeId === typeId)

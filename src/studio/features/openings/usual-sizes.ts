@@ -2,7 +2,7 @@ import type { OpeningUse } from '@/core/model/opening/schema'
 import { usualOpening } from '@/core/model/opening/usual'
 import { displayOf } from '@/core/model/settings/schema'
 import { choose, optionsNow } from '@/studio/state/bench'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { onUnitSystem } from '@/studio/state/usual-sizes'
 import { openingOptions } from './options'
 

@@ -13,7 +13,8 @@ import { type Judged, judgePart, placeOfFinding, withLimit } from '@/core/part/m
 import type { MakeFinding, MakeRule } from '@/core/part/make/rules'
 import { workbench } from '@/studio/board/workbench'
 import { light } from '@/studio/state/bench'
-import { put, useProject } from '@/studio/state/store'
+import { put } from '@/studio/state/edits'
+import { useProject } from '@/studio/state/project'
 import { CommittedField } from '@/studio/ui/CommittedField'
 import { usePartSolid } from './part-solid'
 

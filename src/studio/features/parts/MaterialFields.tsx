@@ -5,7 +5,8 @@ import { useState } from 'react'
 import type { Part } from '@/core/model/part/schema'
 import { type PriceBook, priceBookOf } from '@/core/model/price-book/schema'
 import { materialNamed, materialsIn } from '@/core/part/materials'
-import { put, useProject } from '@/studio/state/store'
+import { put } from '@/studio/state/edits'
+import { useProject } from '@/studio/state/project'
 import { CommittedField } from '@/studio/ui/CommittedField'
 
 /** A price book that says something else of a material. */

@@ -2,7 +2,8 @@ import { FIRST_LAYER } from '@/core/model/layer/schema'
 import type { Part } from '@/core/model/part/schema'
 import type { PlainShape } from '@/core/model/plain-schemas'
 import { shapesOfChain } from '@/core/model/shapes-of-chain'
-import { put, tell } from '@/studio/state/store'
+import { put } from '@/studio/state/edits'
+import { tell } from '@/studio/state/notices'
 import { solidSymbol } from './part-solid'
 
 /** Keeps a part as a symbol with its solid: it can be placed in buildings, and kept in the library. Kept again it changes all that are placed. */

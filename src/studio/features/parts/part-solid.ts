@@ -4,7 +4,7 @@ import type { Vector3 } from '@/core/geometry/space'
 import type { Part } from '@/core/model/part/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { FeatureNumber } from '@/core/part/solid/features'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { WorkerClient } from '@/studio/state/worker-client'
 import type { BuiltPart, PartMaker } from '@/workers/part'
 

@@ -8,8 +8,10 @@ import { underlaysOf } from '@/core/model/underlay/underlays'
 import { type PartSide, partView, viewsOf } from '@/core/model/work-plane/schema'
 import { MATERIALS } from '@/core/part/materials'
 import { workOn } from '@/studio/state/bench'
+import { put } from '@/studio/state/edits'
+import { tell } from '@/studio/state/notices'
+import { useProject } from '@/studio/state/project'
 import { showAllOnceWhole } from '@/studio/state/show'
-import { put, tell, useProject } from '@/studio/state/store'
 import { showBox } from '@/studio/state/view'
 
 type Records = ReturnType<typeof useProject.getState>['records']

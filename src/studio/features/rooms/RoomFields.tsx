@@ -3,7 +3,7 @@ import { storeyOf } from '@/core/building/building'
 import type { Space } from '@/core/model/space/schema'
 import { formatArea, formatLength, formatVolume } from '@/core/units/format'
 import { toolContext } from '@/studio/board/workbench'
-import { put } from '@/studio/state/store'
+import { put } from '@/studio/state/edits'
 import { CommittedField } from '@/studio/ui/CommittedField'
 import { LengthField, withLength } from '@/studio/ui/LengthField'
 

@@ -6,7 +6,9 @@ import DialogContentText from '@mui/material/DialogContentText'
 import DialogTitle from '@mui/material/DialogTitle'
 import { api } from '@/studio/state/api'
 import { askAbout, useBench } from '@/studio/state/bench'
-import { refreshSources, tell, useProject } from '@/studio/state/store'
+import { tell } from '@/studio/state/notices'
+import { useProject } from '@/studio/state/project'
+import { refreshSources } from '@/studio/state/sources'
 
 /** Asks, when nothing of a file lies on the board any more, whether its pages shall stay at hand. */
 export function LastUseDialog() {

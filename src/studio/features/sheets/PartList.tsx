@@ -10,7 +10,7 @@ import type { Linework } from '@/core/sheet/linework'
 import { hidesLooks, partsOf, type SheetPart } from '@/core/sheet/looks'
 import { partPicture } from '@/studio/board/sheets/part-picture'
 import type { SheetView } from '@/studio/state/api'
-import { put } from '@/studio/state/store'
+import { put } from '@/studio/state/edits'
 import { PartColor } from '@/studio/ui/PartColor'
 
 /** What a sheet holds, each part with a switch; pointing at one shows what it is. */

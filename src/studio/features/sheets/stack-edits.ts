@@ -1,7 +1,8 @@
 import type { Underlay } from '@/core/model/underlay/schema'
 import { underlaysOf } from '@/core/model/underlay/underlays'
 import { workbench } from '@/studio/board/workbench'
-import { put, useProject } from '@/studio/state/store'
+import { put } from '@/studio/state/edits'
+import { useProject } from '@/studio/state/project'
 
 /** Changes several sheets alike, as one edit. */
 export const changeSheets = (label: string, underlays: readonly Underlay[], part: Partial<Underlay>): void =>

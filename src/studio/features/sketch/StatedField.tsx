@@ -1,7 +1,7 @@
 import type { Dimension } from '@/core/model/dimension/schema'
 import { isPartView } from '@/core/model/work-plane/schema'
 import { toolContext } from '@/studio/board/workbench'
-import { put } from '@/studio/state/store'
+import { put } from '@/studio/state/edits'
 import { sayStated, statedOf } from '@/studio/tooling/stated'
 import { CommittedField } from '@/studio/ui/CommittedField'
 

@@ -3,7 +3,7 @@ import { create } from 'zustand'
 import type { ProjectRecord } from '@/core/model/registry'
 import { type Relation, relationsOn } from '@/core/model/relation/schema'
 import { type SketchState, stateOf } from '@/core/sketch/sketch'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 
 interface ViewState {
   readonly relations: readonly Relation[]

@@ -8,7 +8,7 @@ import { formatLength } from '@/core/units/format'
 import { setCut, useSolid } from '@/studio/board/solid/solid-store'
 import type { Scene } from '@/studio/board/solid/solids'
 import { toolContext } from '@/studio/board/workbench'
-import { tell } from '@/studio/state/store'
+import { tell } from '@/studio/state/notices'
 import { useDisplay } from '@/studio/ui/display'
 import { pickedLine } from './cut'
 

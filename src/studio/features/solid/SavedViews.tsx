@@ -7,7 +7,8 @@ import IconButton from '@mui/material/IconButton'
 import Stack from '@mui/material/Stack'
 import type { SavedView } from '@/core/model/view/schema'
 import { useSolid, walkTo } from '@/studio/board/solid/solid-store'
-import { put, remove, useProject } from '@/studio/state/store'
+import { put, remove } from '@/studio/state/edits'
+import { useProject } from '@/studio/state/project'
 import { NameField } from '@/studio/ui/NameField'
 
 function saveView(count: number): void {

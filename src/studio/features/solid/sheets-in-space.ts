@@ -9,7 +9,7 @@ import { frameOf } from '@/core/model/work-plane/frame'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
 import { contentUrl } from '@/studio/state/api'
 import { useBench } from '@/studio/state/bench'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 
 /** A sheet where it lies or stands, by its picture. */

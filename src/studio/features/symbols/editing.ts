@@ -10,7 +10,9 @@ import type { SymbolRecord } from '@/core/model/symbol/schema'
 import { workbench } from '@/studio/board/workbench'
 import { pick } from '@/studio/features/change/feature'
 import type { ToolContext } from '@/studio/kernel/tool'
-import { commit, tell, useProject } from '@/studio/state/store'
+import { commit } from '@/studio/state/edits'
+import { tell } from '@/studio/state/notices'
+import { useProject } from '@/studio/state/project'
 import { layerOptions } from '@/studio/tooling/options'
 
 /** The symbol that is edited, at the place of one of its inserts. */

@@ -2,7 +2,7 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField, { type TextFieldProps } from '@mui/material/TextField'
 import { type WallType, wallTypesOf } from '@/core/model/wall-type/schema'
 import { ask } from '@/studio/state/dialogs'
-import { useProject } from '@/studio/state/store'
+import { useProject } from '@/studio/state/project'
 import { wallTypesDialog } from './options'
 
 const PLAIN = 'plain'

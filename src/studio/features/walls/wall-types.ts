@@ -2,7 +2,8 @@ import type { ProjectRecord } from '@/core/model/registry'
 import type { Wall } from '@/core/model/wall/schema'
 import { type WallType, wallTypesOf } from '@/core/model/wall-type/schema'
 import { withType } from '@/core/model/wall-type/typed'
-import { commit, put, useProject } from '@/studio/state/store'
+import { commit, put } from '@/studio/state/edits'
+import { useProject } from '@/studio/state/project'
 
 const wallsOfType = (typeId: string, records: ReadonlyMap<string, ProjectRecord>): Wall[] =>
   [...records.values()].filter((record) => record.kind === 'wall').filter((wall) => wall.typeId === typeId)

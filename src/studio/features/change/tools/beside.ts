@@ -10,7 +10,6 @@ import { chainsOf, isDrawn, isShape } from '@/core/model/shapes'
 import { shapesOfChain } from '@/core/model/shapes-of-chain'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { paintChains } from '@/studio/board/painters/shapes'
 import type { After } from '@/studio/kernel/tool'
 import {
   EMPTY_SESSION,
@@ -21,6 +20,7 @@ import {
   type Tool,
   type ToolContext,
 } from '@/studio/kernel/tool'
+import { paintChains } from '@/studio/painters/shapes'
 import { attempt } from '@/studio/tooling/attempt'
 import { replaced } from '@/studio/tooling/shape-edits'
 import { cornerOptions } from '../options'

@@ -2,7 +2,6 @@ import { chainOf } from '@/core/draft/chain'
 import type { Affine } from '@/core/geometry/affine'
 import { segment } from '@/core/geometry/piece/piece'
 import { chainsOf, gripsOf, type Shape } from '@/core/model/shapes'
-import { paintChains } from '@/studio/board/painters/shapes'
 import type { BoardPoint } from '@/studio/kernel/board-point'
 import type { Control } from '@/studio/kernel/options'
 import {
@@ -14,6 +13,7 @@ import {
   type Tool,
   type ToolContext,
 } from '@/studio/kernel/tool'
+import { paintChains } from '@/studio/painters/shapes'
 import { attempt } from '@/studio/tooling/attempt'
 import { enteredPoint, isSame, pointFields, steerPoint } from '@/studio/tooling/entry'
 import { shapeAt } from '@/studio/tooling/picking'

@@ -4,8 +4,8 @@ import { distance } from '@/core/geometry/vector'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { formatLength, type LengthDisplay } from '@/core/units/format'
-import { paintMeasure } from '@/studio/board/painters/measure'
 import type { View } from '@/studio/kernel/view'
+import { paintMeasure } from '@/studio/painters/measure'
 
 /** More than these would hide the sheet with their figures: then only those that have room are lettered. */
 const LETTERED_ANYHOW = 3

@@ -9,7 +9,6 @@ import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { underlaysOf } from '@/core/model/underlay/underlays'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
-import { paintMeasure } from '@/studio/board/painters/measure'
 import type { BoardPoint } from '@/studio/kernel/board-point'
 import {
   EMPTY_SESSION,
@@ -19,6 +18,7 @@ import {
   type Tool,
   type ToolContext,
 } from '@/studio/kernel/tool'
+import { paintMeasure } from '@/studio/painters/measure'
 import { holdDirection } from '@/studio/tooling/direction'
 import { fitBy } from '../fit-by'
 import { togetherOf } from '../group'

@@ -2,8 +2,8 @@ import { movedBy } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { paintMeasure } from '@/studio/board/painters/measure'
 import { EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
+import { paintMeasure } from '@/studio/painters/measure'
 import { underlayOf } from './fit'
 
 /** A length that may be nothing. */

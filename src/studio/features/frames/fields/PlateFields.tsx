@@ -3,7 +3,8 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { builtPlates } from '@/core/building/plates'
 import type { Plate } from '@/core/model/plate/schema'
-import { put, useProject } from '@/studio/state/store'
+import { put } from '@/studio/state/edits'
+import { useProject } from '@/studio/state/project'
 import { LengthField } from '@/studio/ui/LengthField'
 
 export function PlateFields({ element: plate }: { element: Plate }) {

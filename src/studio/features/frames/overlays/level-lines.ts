@@ -1,5 +1,5 @@
-import { paintLevelLines, planeLookedAt } from '@/studio/board/painters/plane'
 import { type Overlay, Z } from '@/studio/kernel/overlay'
+import { paintLevelLines, planeLookedAt } from '@/studio/painters/plane'
 
 /** On a work plane: how high the levels lie. */
 export const levelLines: Overlay = {

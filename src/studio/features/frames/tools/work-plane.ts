@@ -1,6 +1,5 @@
 import { distance, type Point } from '@/core/geometry/vector'
 import { USUAL_DEPTH_MM, type WorkPlane, workPlanesOf } from '@/core/model/work-plane/schema'
-import { paintMeasure } from '@/studio/board/painters/measure'
 import type { BoardPoint } from '@/studio/kernel/board-point'
 import {
   EMPTY_SESSION,
@@ -11,6 +10,7 @@ import {
   type Tool,
   type ToolContext,
 } from '@/studio/kernel/tool'
+import { paintMeasure } from '@/studio/painters/measure'
 import { enteredPoint, pointFields, steerPoint } from '@/studio/tooling/entry'
 import { planeOptions } from '../options'
 import { member } from './member'

@@ -1,6 +1,6 @@
 import type { LiftPreview } from '@/core/lift/options'
-import { paintChords } from '@/studio/board/painters/chords'
 import { type Overlay, Z } from '@/studio/kernel/overlay'
+import { paintChords } from '@/studio/painters/chords'
 import { numbering } from '@/studio/tooling/numbering'
 import { useLift } from '../lift-store'
 

@@ -8,8 +8,6 @@ import { alongOf, asideOf } from '@/core/model/wall/line'
 import type { Wall } from '@/core/model/wall/schema'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { paintMeasure } from '@/studio/board/painters/measure'
-import { paintChains } from '@/studio/board/painters/shapes'
 import type { BoardPoint } from '@/studio/kernel/board-point'
 import {
   EMPTY_SESSION,
@@ -20,6 +18,8 @@ import {
   type Tool,
   type ToolContext,
 } from '@/studio/kernel/tool'
+import { paintMeasure } from '@/studio/painters/measure'
+import { paintChains } from '@/studio/painters/shapes'
 import { attempt } from '@/studio/tooling/attempt'
 import { chainsWith } from '@/studio/tooling/drawing'
 import { shapeAt } from '@/studio/tooling/picking'

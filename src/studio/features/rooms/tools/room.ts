@@ -3,10 +3,10 @@ import type { Point } from '@/core/geometry/vector'
 import type { Boundary } from '@/core/model/space/boundary'
 import type { Space } from '@/core/model/space/schema'
 import { formatArea } from '@/core/units/format'
-import { paintLabel } from '@/studio/board/painters/measure'
-import { paintChains } from '@/studio/board/painters/shapes'
 import { EMPTY_SESSION, plain, putting, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { toScreen } from '@/studio/kernel/view'
+import { paintLabel } from '@/studio/painters/measure'
+import { paintChains } from '@/studio/painters/shapes'
 import { lastOf } from '@/studio/tooling/last'
 
 /** The number after the highest that is given: 01, 02 … */

@@ -5,8 +5,8 @@ import type { Underlay } from '@/core/model/underlay/schema'
 import { underlaysOf } from '@/core/model/underlay/underlays'
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
-import { paintMeasure } from '@/studio/board/painters/measure'
 import { EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
+import { paintMeasure } from '@/studio/painters/measure'
 import { holdDirection } from '@/studio/tooling/direction'
 
 const picked = ({ records, selection }: ToolContext): Underlay[] =>

@@ -1,6 +1,6 @@
 import { isPartView } from '@/core/model/work-plane/schema'
-import { paintRelations } from '@/studio/board/painters/relations'
 import { type Overlay, Z } from '@/studio/kernel/overlay'
+import { paintRelations } from '@/studio/painters/relations'
 import { useBench } from '@/studio/state/bench'
 import { useLitRelation, viewStateOf } from '../sketch-state'
 

@@ -3,9 +3,9 @@ import { piecesOf } from '@/core/model/shapes'
 import { isPartView } from '@/core/model/work-plane/schema'
 import { isSketched } from '@/core/sketch/figure'
 import { featureNear, placeOfFeature, possibleWays } from '@/core/sketch/pick'
-import { paintSpot } from '@/studio/board/painters/relations'
-import { paintChains } from '@/studio/board/painters/shapes'
 import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
+import { paintSpot } from '@/studio/painters/relations'
+import { paintChains } from '@/studio/painters/shapes'
 import { relateOptions } from '../options'
 
 /** A relation has no more members than this. */

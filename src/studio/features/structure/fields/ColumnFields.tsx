@@ -1,7 +1,7 @@
 import { storeyOf } from '@/core/building/building'
 import type { Column } from '@/core/model/column/schema'
 import { toolContext } from '@/studio/board/workbench'
-import { put } from '@/studio/state/store'
+import { put } from '@/studio/state/edits'
 import { LengthField, withLength } from '@/studio/ui/LengthField'
 
 export function ColumnFields({ element: column }: { element: Column }) {

@@ -1,5 +1,5 @@
 import type { GridLine } from '@/core/model/grid-line/schema'
-import { put } from '@/studio/state/store'
+import { put } from '@/studio/state/edits'
 import { CommittedField } from '@/studio/ui/CommittedField'
 
 export function GridLineFields({ element: line }: { element: GridLine }) {

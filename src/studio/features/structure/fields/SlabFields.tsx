@@ -1,5 +1,5 @@
 import type { Slab } from '@/core/model/slab/schema'
-import { put } from '@/studio/state/store'
+import { put } from '@/studio/state/edits'
 import { LengthField } from '@/studio/ui/LengthField'
 
 export function SlabFields({ element: slab }: { element: Slab }) {

@@ -5,7 +5,7 @@ import type { Stair } from '@/core/model/stair/schema'
 import { stepsOf } from '@/core/model/stair/steps'
 import { formatLength } from '@/core/units/format'
 import { toolContext } from '@/studio/board/workbench'
-import { put } from '@/studio/state/store'
+import { put } from '@/studio/state/edits'
 import { CommittedField } from '@/studio/ui/CommittedField'
 import { LengthField, withLength } from '@/studio/ui/LengthField'
 

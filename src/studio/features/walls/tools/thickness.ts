@@ -1,6 +1,6 @@
 import { formatLength } from '@/core/units/format'
-import { paintMeasure } from '@/studio/board/painters/measure'
 import { EMPTY_SESSION, plain, type Tool } from '@/studio/kernel/tool'
+import { paintMeasure } from '@/studio/painters/measure'
 import { squareGap } from '@/studio/tooling/square-gap'
 import { wallOptions } from '../options'
 import { wall } from './wall'

@@ -1,0 +1,123 @@
+import type { Change } from '@/core/model/change/change'
+import { pushChange } from '@/core/model/change/history'
+import type { Refused } from '@/core/sync/server'
+import { type Later, SyncSession, type SyncState } from '@/core/sync/session'
+import { api, type ProjectSnapshot } from './api'
+import { listenTo } from './events'
+import { outboxOf } from './outbox'
+import { CLOSED, setProject, useProject } from './project'
+import { refreshSources, refreshSourcesSoon } from './sources'
+import { syncServerOf } from './sync-server'
+import { reachFurtherBack, toldBy } from './told'
+
+const { getState: get } = useProject
+const set = setProject
+
+/** The session of the project that is open. */
+let session: SyncSession | null = null
+/** Counts openings: one that takes longer than the next one comes to nothing. */
+let openings = 0
+
+const later: Later = (work, ms) => {
+  const timer = setTimeout(work, ms)
+  return () => clearTimeout(timer)
+}
+
+/** Opens a project: what the server has, with what this browser still holds for it. */
+export async function openProject(id: string): Promise<void> {
+  const opening = ++openings
+  session?.end()
+  session = null
+  set({ ...CLOSED })
+  const server = syncServerOf(id)
+  let about: ProjectSnapshot | null = null
+  const opened = await SyncSession.open(
+    { ...server, open: async () => (about = await api.project(id)) },
+    outboxOf(id),
+    later,
+    (state) => opening === openings && session && takeState(state),
+  )
+  const { epoch, revision, waiting } = opened.now
+  const latest = waiting.length > 0 ? await api.changesBefore(id, revision + 1).catch(() => []) : []
+  if (opening !== openings) return opened.end()
+  session = opened
+  const { name, sources } = about!
+  set({
+    ...CLOSED,
+    ...opened.now,
+    id,
+    name,
+    sources,
+    ...toldBy([...latest.toReversed(), ...waiting]),
+    toldFrom: latest.at(-1)?.revision ?? revision + 1,
+    epoch,
+  })
+  void opened.send()
+  whenIdle(() => void reachFurtherBack())
+}
+
+/** Takes in what the session came to. After a history that was put back, what can be undone is told anew. */
+function takeState(state: SyncState): void {
+  const { epoch, told, waiting } = get()
+  const gone = new Set(waiting.filter((change) => !state.waiting.includes(change)).map(({ id }) => id))
+  const refused = state.refused.filter(({ change }) => gone.has(change.id)).map(({ change }) => change.id)
+  if (epoch !== state.epoch)
+    set({ ...state, ...toldBy(state.waiting), toldFrom: state.revision + 1, notice: PUT_BACK, remedy: null })
+  else if (refused.length > 0) set({ ...state, ...toldBy(told.filter(({ id }) => !refused.includes(id))) })
+  else set(state)
+}
+
+const PUT_BACK = 'The server was put back to an older state of this project, which is shown now.'
+
+/** The board comes first: what can be undone may be as large as the project itself. Undo does not wait for this. */
+function whenIdle(work: () => void): void {
+  // Safari has no idle callbacks.
+  if (typeof requestIdleCallback === 'function') requestIdleCallback(work, { timeout: 5000 })
+  else setTimeout(work, 2000)
+}
+
+/** Shows changes at once; each is sent once the browser holds it, so that no crash in between loses it. */
+export function push(...changes: readonly Change[]): void {
+  if (changes.length === 0) return
+  show(changes)
+  void holdAndSend(get().id, changes)
+}
+
+export function show(changes: readonly Change[]): void {
+  const { stacks, told } = get()
+  set({ told: [...told, ...changes], stacks: changes.reduce(pushChange, stacks) })
+  session?.show(changes)
+}
+
+const LARGE = 2000
+
+export async function holdAndSend(id: string, changes: readonly Change[]): Promise<void> {
+  // A very large change takes the browser a while to write: it is shown first.
+  if (changes.reduce((sum, { edits }) => sum + edits.length, 0) > LARGE)
+    await new Promise((resolve) => setTimeout(resolve))
+  if (get().id === id) await session?.holdAndSend(changes)
+  else for (const change of changes) await outboxOf(id).add(change)
+}
+
+/** What another window or the server has against a change of this one; null where there is nothing. */
+export const takeConflict = async (): Promise<Change | null> => (await session?.takeConflict()) ?? null
+
+/** Sends what waits. */
+export const sendNow = (): void => void session?.send()
+
+/** Gives up what was refused. */
+export const forgetRefused = ({ change }: Refused): void => void session?.forget(change.id)
+
+/** Hears what other windows do, and whether the server is there. @returns a function that stops listening */
+export function follow(id: string): () => void {
+  const lookAgain = () => void Promise.allSettled([session?.again(), refreshSources()])
+  return listenTo(id, {
+    opened: lookAgain,
+    lost: () => set({ online: false }),
+    heard: (event) => {
+      if (event.type === 'sources') void refreshSourcesSoon()
+      else if (event.type === 'change') void session?.hear(event.revision)
+      else lookAgain()
+    },
+  })
+}

@@ -1,0 +1,27 @@
+import type { Change } from '@/core/model/change/change'
+import { NO_STACKS, pushChange } from '@/core/model/change/history'
+import { api } from './api'
+import { setProject, useProject } from './project'
+
+const { getState: get } = useProject
+const set = setProject
+
+let reaching: Promise<void> | null = null
+
+/** Takes the next older piece of the history into the undo stack; one piece at a time. */
+export function reachFurtherBack(): Promise<void> {
+  reaching ??= takeOlder().finally(() => {
+    reaching = null
+  })
+  return reaching
+}
+
+async function takeOlder(): Promise<void> {
+  const { id, toldFrom } = get()
+  if (toldFrom <= 1) return
+  const older = (await api.changesBefore(id, toldFrom).catch(() => [])).reverse()
+  if (older.length > 0 && get().id === id) set({ ...toldBy([...older, ...get().told]), toldFrom: older[0]!.revision })
+}
+
+/** What can be undone and redone, by the changes that were told. */
+export const toldBy = (told: readonly Change[]) => ({ told, stacks: told.reduce(pushChange, NO_STACKS) })
