@@ -14,7 +14,7 @@ import { useProject } from '@/studio/state/project'
 import { refit } from '@/studio/state/refit'
 import { useSheetData } from '@/studio/state/sheet-data'
 import { useView } from '@/studio/state/view'
-import { lastOf } from '@/studio/tooling/last'
+import { lastOf } from '@/studio/tooling/kept-result'
 import { look } from '@/studio/tooling/look'
 import { sheetLinesOnBoard } from './catch-on-board'
 

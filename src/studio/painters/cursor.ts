@@ -4,7 +4,7 @@ import type { BoardPoint } from '@/studio/kernel/board-point'
 import type { Canvas } from '@/studio/kernel/canvas'
 import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
-import { paintStraight, stamp } from './cheap'
+import { paintStraight, stamp } from './stroke-free'
 
 /** What the cursor has caught: its lines lit up, a small ring, and the word for it. */
 export function paintCursor(canvas: Canvas, view: View, { at, caught }: BoardPoint): void {

@@ -1,7 +1,7 @@
 import type { Canvas } from '@/studio/kernel/canvas'
 import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
-import { stamp } from './cheap'
+import { stamp } from './stroke-free'
 
 /** The dots stand at 1, 2 or 5 times a power of ten, with at least this between them. */
 const NARROWEST_PX = 16

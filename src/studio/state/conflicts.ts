@@ -4,7 +4,7 @@ import type { Refused } from '@/core/sync/server'
 import { commit } from './edits'
 import { setProject, useProject } from './project'
 import { forgetRefused, sendNow, takeConflict } from './sync'
-import { toldBy } from './told'
+import { toldBy } from './undo-stacks'
 
 const { getState: get } = useProject
 const set = setProject

@@ -6,7 +6,7 @@ import { commit } from './edits'
 import { tell } from './notices'
 import { setProject, useProject } from './project'
 import { push } from './sync'
-import { reachFurtherBack } from './told'
+import { reachFurtherBack } from './undo-stacks'
 
 const { getState: get } = useProject
 const set = setProject

@@ -8,7 +8,7 @@ import { outboxOf } from './outbox'
 import { CLOSED, setProject, useProject } from './project'
 import { refreshSources, refreshSourcesSoon } from './sources'
 import { syncServerOf } from './sync-server'
-import { reachFurtherBack, toldBy } from './told'
+import { reachFurtherBack, toldBy } from './undo-stacks'
 
 const { getState: get } = useProject
 const set = setProject

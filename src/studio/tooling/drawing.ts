@@ -20,8 +20,8 @@ import type { View } from '@/studio/kernel/view'
 import { paintChains, paintLetters } from '@/studio/painters/shapes'
 import { paintWalls } from '@/studio/painters/walls'
 import { palette } from '@/studio/ui/palette'
-import { enteredPoint, isSame, pointFields, steerPoint } from './entry'
 import { layerOptions } from './options'
+import { enteredPoint, isSame, pointFields, steerPoint } from './typed-point'
 
 /** What a drawn shape lies on and was traced from. */
 export function drawnBase(

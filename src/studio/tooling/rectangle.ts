@@ -3,7 +3,7 @@ import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import type { Session, ToolContext } from '@/studio/kernel/tool'
 import { type Drawing, drawnBase } from './drawing'
-import { enteredPoint, pointFields, steerPoint } from './entry'
+import { enteredPoint, pointFields, steerPoint } from './typed-point'
 
 /** Width and height as typed; null where the mouse gives them. @throws LengthError */
 function typedSize({ typed }: Session, { display }: ToolContext): { width: number | null; height: number | null } {

@@ -3,7 +3,7 @@ import { lineRunAt, type RunPiece } from '@/core/propose/line-run'
 import { type WallRun, wallRunAt } from '@/core/propose/wall-run'
 import type { BoardPoint } from '@/studio/kernel/board-point'
 import type { ToolContext } from '@/studio/kernel/tool'
-import { lastOf } from './last'
+import { lastOf } from './kept-result'
 
 const lastLines = lastOf<readonly RunPiece[]>()
 const lastPair = lastOf<WallRun | null>()

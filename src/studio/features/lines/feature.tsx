@@ -3,14 +3,14 @@ import { gridOptions, layerOptions, ringOptions } from '@/studio/tooling/options
 import { LayerList } from './LayerList'
 import { arcOptions, dimensionOptions, hatchOptions, letterOptions, lineOptions, polygonOptions } from './options'
 import { TraceHint } from './TraceHint'
+import { arc, circle, ellipse, polygon, spline } from './tools/curves'
 import { line } from './tools/line'
 import { outline } from './tools/outline'
 import { rectangle } from './tools/rectangle'
-import { arc, circle, ellipse, polygon, spline } from './tools/round'
 import { dimension, hatch, text } from './tools/writing'
 
+export { spline } from './tools/curves'
 export { line } from './tools/line'
-export { spline } from './tools/round'
 
 /** Plain lines, writing, dimensions and hatches, on layers. */
 export const lines: Feature = {

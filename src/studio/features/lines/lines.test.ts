@@ -6,10 +6,10 @@ import { Rig } from '@/studio/kernel/rig'
 import type { Tool } from '@/studio/kernel/tool'
 import { lineFinder, line as sheetLine } from '../../../../tests/support/line-finder'
 import { arcOptions, dimensionOptions, hatchOptions, lineOptions, polygonOptions } from './options'
+import { arc, circle, ellipse, polygon, spline } from './tools/curves'
 import { line } from './tools/line'
 import { outline } from './tools/outline'
 import { rectangle } from './tools/rectangle'
-import { arc, circle, ellipse, polygon, spline } from './tools/round'
 import { dimension, hatch, text } from './tools/writing'
 
 /** How long what a rig drew is, in all. */

@@ -8,8 +8,8 @@ import { put } from '@/studio/state/edits'
 import { tell } from '@/studio/state/notices'
 import { useProject } from '@/studio/state/project'
 import { relateOptions } from './options'
+import { sayDemand, WAY_WORDS } from './relation-words'
 import { viewStateOf } from './sketch-state'
-import { sayDemand, WAY_WORDS } from './words'
 
 /** How what is picked may lie. */
 export function RelateChoices() {

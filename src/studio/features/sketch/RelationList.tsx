@@ -9,8 +9,8 @@ import Typography from '@mui/material/Typography'
 import type { Demanding } from '@/core/sketch/demands'
 import { remove } from '@/studio/state/edits'
 import { useDisplay } from '@/studio/ui/display'
+import { sayDemand } from './relation-words'
 import { useLitRelation, useViewState } from './sketch-state'
-import { sayDemand } from './words'
 
 const light = (id: string | null) => useLitRelation.setState({ id })
 

@@ -7,9 +7,11 @@ import { SeparatorNote } from './fields/SeparatorNote'
 import { SlabFields } from './fields/SlabFields'
 import { StairFields } from './fields/StairFields'
 import { columnOptions, gridLineOptions, roofOptions, slabOptions, stairOptions } from './options'
+import { column } from './tools/column'
 import { gridLine } from './tools/grid-line'
-import { column, separator, slab } from './tools/plain'
 import { roof } from './tools/roof'
+import { separator } from './tools/separator'
+import { slab } from './tools/slab'
 import { stair } from './tools/stair'
 
 /** Columns, slabs, roofs, stairs, grid lines, and what parts rooms. */

@@ -2,9 +2,11 @@ import { expect, it } from 'vitest'
 import { validateRecord } from '@/core/model/registry'
 import { Rig } from '@/studio/kernel/rig'
 import { columnOptions, gridLineOptions, roofOptions, slabOptions, stairOptions } from './options'
+import { column } from './tools/column'
 import { gridLine } from './tools/grid-line'
-import { column, separator, slab } from './tools/plain'
 import { roof } from './tools/roof'
+import { separator } from './tools/separator'
+import { slab } from './tools/slab'
 import { stair } from './tools/stair'
 
 const valid = (rig: Rig): Rig => {

@@ -4,7 +4,7 @@ import { isSame, makeWalls } from '@/core/propose/make-walls'
 import { networksOf } from '@/core/propose/walls/network'
 import type { ProposedWall } from '@/core/propose/walls/propose'
 import { type Effects, putting, type ToolContext } from '@/studio/kernel/tool'
-import { lastOf } from '@/studio/tooling/last'
+import { lastOf } from '@/studio/tooling/kept-result'
 import { makingOf } from './making'
 import { proposalOptions } from './options'
 

@@ -8,7 +8,7 @@ import { EMPTY_SESSION, type Outcome, putting, type Session, type Tool, type Too
 import { paintChains } from '@/studio/painters/shapes'
 import { attempt } from '@/studio/tooling/attempt'
 import { chainsWith } from '@/studio/tooling/drawing'
-import { enteredPoint, pointFields, steerPoint } from '@/studio/tooling/entry'
+import { enteredPoint, pointFields, steerPoint } from '@/studio/tooling/typed-point'
 
 /** Shapes with those of their grips moved that lie in the frame; whole where all of them do. */
 function stretched(session: Session, to: Point, { plan }: ToolContext): Shape[] {

@@ -15,9 +15,9 @@ import {
 } from '@/studio/kernel/tool'
 import { paintChains } from '@/studio/painters/shapes'
 import { attempt } from '@/studio/tooling/attempt'
-import { enteredPoint, isSame, pointFields, steerPoint } from '@/studio/tooling/entry'
 import { shapeAt } from '@/studio/tooling/picking'
 import { copies, mappedShapes, pickedShapes } from '@/studio/tooling/shape-edits'
+import { enteredPoint, isSame, pointFields, steerPoint } from '@/studio/tooling/typed-point'
 
 /** A tool that changes what is picked by maps that follow from points and typed values. */
 export interface Transforming {

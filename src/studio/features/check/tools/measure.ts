@@ -11,7 +11,7 @@ import { toScreen } from '@/studio/kernel/view'
 import { paintLabel, paintMeasure } from '@/studio/painters/measure'
 import { paintChains } from '@/studio/painters/shapes'
 import { directionDeg, holdDirection } from '@/studio/tooling/direction'
-import { isSame } from '@/studio/tooling/entry'
+import { isSame } from '@/studio/tooling/typed-point'
 import { measureOptions } from '../options'
 
 /** Points after which each way of measuring is done. */

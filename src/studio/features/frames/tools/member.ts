@@ -3,7 +3,7 @@ import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import type { Tool, ToolContext } from '@/studio/kernel/tool'
 import { drawingTool } from '@/studio/tooling/drawing'
-import { enteredPoint, pointFields } from '@/studio/tooling/entry'
+import { enteredPoint, pointFields } from '@/studio/tooling/typed-point'
 import { brokenAtSupports, newMember, otherPlane, standing } from '../new-member'
 import { memberOptions } from '../options'
 

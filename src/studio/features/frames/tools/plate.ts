@@ -4,7 +4,7 @@ import { coordinatesOf } from '@/core/model/path/shape'
 import type { Plate } from '@/core/model/plate/schema'
 import type { Tool } from '@/studio/kernel/tool'
 import { drawingTool, sheetOfPoints } from '@/studio/tooling/drawing'
-import { pointFields } from '@/studio/tooling/entry'
+import { pointFields } from '@/studio/tooling/typed-point'
 import { memberOptions, plateOptions } from '../options'
 
 const FEWEST = { rectangle: 2, round: 2, outline: 3 } as const

@@ -11,7 +11,7 @@ import {
   type ToolContext,
 } from '@/studio/kernel/tool'
 import { paintMeasure } from '@/studio/painters/measure'
-import { enteredPoint, pointFields, steerPoint } from '@/studio/tooling/entry'
+import { enteredPoint, pointFields, steerPoint } from '@/studio/tooling/typed-point'
 import { planeOptions } from '../options'
 import { member } from './member'
 

@@ -9,7 +9,7 @@ import { EMPTY_SESSION, type Outcome, putting, type Session, type Tool, type Too
 import { paintDrawnLength } from '@/studio/painters/measure'
 import { paintChains } from '@/studio/painters/shapes'
 import { drawnBase } from '@/studio/tooling/drawing'
-import { enterPoint, isSame, pointFields, steerPoint } from '@/studio/tooling/entry'
+import { enterPoint, isSame, pointFields, steerPoint } from '@/studio/tooling/typed-point'
 import { lineOptions } from '../options'
 
 const made = ({ ids: [id] }: Session, { records }: ToolContext): Path | null => {

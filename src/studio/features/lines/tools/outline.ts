@@ -8,7 +8,7 @@ import type { BoardPoint } from '@/studio/kernel/board-point'
 import { EMPTY_SESSION, plain, putting, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { paintChains } from '@/studio/painters/shapes'
 import { drawnBase } from '@/studio/tooling/drawing'
-import { lastOf } from '@/studio/tooling/last'
+import { lastOf } from '@/studio/tooling/kept-result'
 import { outlineUnder, sheetAt } from '@/studio/tooling/sheet-lines'
 
 /** Arcs of one circle differ by no more than this part of how far a click reaches. */

@@ -11,8 +11,8 @@ import { roundOf } from '@/core/snap/catches/round'
 import type { BoardPoint } from '@/studio/kernel/board-point'
 import type { Field, Session, Tool, ToolContext } from '@/studio/kernel/tool'
 import { caughtShape, drawingTool, drawnBase } from '@/studio/tooling/drawing'
-import { enteredPoint, isSame, pointFields, steerPoint } from '@/studio/tooling/entry'
 import { sayStated, statedOf } from '@/studio/tooling/stated'
+import { enteredPoint, isSame, pointFields, steerPoint } from '@/studio/tooling/typed-point'
 import { dimensionOptions, hatchOptions, letterOptions } from '../options'
 
 /** Parts are lettered smaller than plans. */

@@ -7,7 +7,7 @@ import { EMPTY_SESSION, plain, putting, type Tool, type ToolContext } from '@/st
 import { toScreen } from '@/studio/kernel/view'
 import { paintLabel } from '@/studio/painters/measure'
 import { paintChains } from '@/studio/painters/shapes'
-import { lastOf } from '@/studio/tooling/last'
+import { lastOf } from '@/studio/tooling/kept-result'
 
 /** The number after the highest that is given: 01, 02 … */
 function nextNumber({ records }: ToolContext): string {

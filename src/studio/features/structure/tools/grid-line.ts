@@ -1,7 +1,7 @@
 import { nameAfter } from '@/core/model/grid-line/schema'
 import type { Tool, ToolContext } from '@/studio/kernel/tool'
 import { drawingTool, sheetOfPoints } from '@/studio/tooling/drawing'
-import { pointFields } from '@/studio/tooling/entry'
+import { pointFields } from '@/studio/tooling/typed-point'
 import { gridLineOptions } from '../options'
 
 /** The name after that of the line drawn last; after the highest number where none was drawn yet. */

@@ -1,7 +1,7 @@
 import { storeyOf } from '@/core/building/building'
 import type { Tool } from '@/studio/kernel/tool'
 import { drawingTool, sheetOfPoints } from '@/studio/tooling/drawing'
-import { pointFields } from '@/studio/tooling/entry'
+import { pointFields } from '@/studio/tooling/typed-point'
 import { roofOptions } from '../options'
 
 /** One plane of a roof: the two ends of its eaves, then its other corners. */

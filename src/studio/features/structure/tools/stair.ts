@@ -2,7 +2,7 @@ import { storeyOf } from '@/core/building/building'
 import { usualRisers } from '@/core/model/stair/steps'
 import type { Session, Tool, ToolContext } from '@/studio/kernel/tool'
 import { drawingTool, sheetOfPoints } from '@/studio/tooling/drawing'
-import { pointFields } from '@/studio/tooling/entry'
+import { pointFields } from '@/studio/tooling/typed-point'
 import { stairOptions } from '../options'
 
 /** So many risers as are typed, else as the height of the storey wants. */

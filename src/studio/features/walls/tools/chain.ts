@@ -5,8 +5,8 @@ import type { BoardPoint } from '@/studio/kernel/board-point'
 import { EMPTY_SESSION, type Outcome, putting, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { paintMeasure } from '@/studio/painters/measure'
 import { paintWalls } from '@/studio/painters/walls'
-import { enterPoint, pointFields, steerPoint } from '@/studio/tooling/entry'
 import { fitState } from '@/studio/tooling/fit-state'
+import { enterPoint, pointFields, steerPoint } from '@/studio/tooling/typed-point'
 import { newWall } from '../new-wall'
 
 /** A chain of walls along the line that is traced. */

@@ -7,7 +7,7 @@ import type { BoardPoint } from '@/studio/kernel/board-point'
 import { EMPTY_SESSION, plain, putting, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { paintMeasure } from '@/studio/painters/measure'
 import { paintWalls } from '@/studio/painters/walls'
-import { lastOf } from '@/studio/tooling/last'
+import { lastOf } from '@/studio/tooling/kept-result'
 import { pairAround, sheetAt } from '@/studio/tooling/sheet-lines'
 import { makingOf, ringsOf } from '../making'
 

@@ -6,7 +6,7 @@ import { drawingTool } from '@/studio/tooling/drawing'
 import { wallOptions } from '../options'
 import { wallChain } from './chain'
 import { wallRectangle } from './rectangle'
-import { roundWall } from './round'
+import { roundWall } from './round-wall'
 
 /** The ways in which walls are drawn. */
 const FORMS: Readonly<Record<(typeof wallOptions)['initial']['wallForm'], Tool>> = {

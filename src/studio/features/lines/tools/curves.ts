@@ -6,7 +6,7 @@ import { parseLength } from '@/core/units/length'
 import type { BoardPoint } from '@/studio/kernel/board-point'
 import type { Field, Session, Tool, ToolContext } from '@/studio/kernel/tool'
 import { drawingTool, drawnBase } from '@/studio/tooling/drawing'
-import { enteredPoint, pointFields, steerPoint } from '@/studio/tooling/entry'
+import { enteredPoint, pointFields, steerPoint } from '@/studio/tooling/typed-point'
 import { arcOptions, polygonOptions } from '../options'
 
 /** A radius is typed where the second point would be placed. */

@@ -3,35 +3,7 @@ import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import type { Tool } from '@/studio/kernel/tool'
 import { drawingTool, sheetOfPoints } from '@/studio/tooling/drawing'
-import { pointFields } from '@/studio/tooling/entry'
-import { columnOptions, slabOptions } from '../options'
-
-/** A line that ends a room where there is no wall. */
-export const separator: Tool = drawingTool(
-  {
-    name: 'separator',
-    word: 'Room separator',
-    key: null,
-    label: 'Draw separator',
-    say: (count) =>
-      count === 0
-        ? 'Click where the line between two rooms begins.'
-        : 'Click where it ends, on a wall or another separator.',
-    most: () => 2,
-    shape: ([a, b], _, { levelId, records }) =>
-      a && b
-        ? {
-            id: crypto.randomUUID(),
-            kind: 'separator',
-            levelId,
-            start: a.at,
-            end: b.at,
-            ...sheetOfPoints([a, b], records),
-          }
-        : null,
-  },
-  { group: 'build', onPlan: true },
-)
+import { columnOptions } from '../options'
 
 /** A column about its axis. */
 export const column: Tool = drawingTool(
@@ -82,35 +54,6 @@ export const column: Tool = drawingTool(
         ...sheetOfPoints([point], records),
       }
     },
-  },
-  { group: 'build', onPlan: true },
-)
-
-/** A floor plate over the corners that are clicked. */
-export const slab: Tool = drawingTool(
-  {
-    name: 'slab',
-    word: 'Slab',
-    key: null,
-    options: () => slabOptions.controls('slabThicknessMm'),
-    label: 'Draw slab',
-    say: (count) =>
-      count < 3 ? 'Click the corners of the slab, one after another.' : 'Go on, or press Enter to close it.',
-    most: () => Number.POSITIVE_INFINITY,
-    fields: pointFields,
-    shape: (points, _, { options, levelId, records }) =>
-      points.length < 3
-        ? null
-        : {
-            id: crypto.randomUUID(),
-            kind: 'slab',
-            levelId,
-            ring: points.map(({ at }) => at),
-            thicknessMm: options(slabOptions).slabThicknessMm,
-            topMm: 0,
-            ...sheetOfPoints(points, records),
-          },
-    refuse: () => 'A slab has at least three corners.',
   },
   { group: 'build', onPlan: true },
 )

@@ -7,7 +7,7 @@ import { parseLength } from '@/core/units/length'
 import type { Session, ToolContext } from '@/studio/kernel/tool'
 import { attempt } from '@/studio/tooling/attempt'
 import type { Drawing } from '@/studio/tooling/drawing'
-import { enteredPoint, pointFields, steerPoint } from '@/studio/tooling/entry'
+import { enteredPoint, pointFields, steerPoint } from '@/studio/tooling/typed-point'
 import { newWall } from '../new-wall'
 
 /** The bulge of the arc over a chord that passes a place; null where that lies on the chord. */

@@ -1,0 +1,127 @@
+import { describe, expect, it } from 'vitest'
+import type { Part } from '@/core/model/part/schema'
+import type { ProjectRecord } from '@/core/model/registry'
+import type { Shape } from '@/core/model/shapes'
+import { TOOLS } from '@/studio/features/registry'
+import type { Now } from '@/studio/kernel/now'
+import type { Slot } from '@/studio/kernel/panel'
+import { COMMANDS, shownKeys } from '@/studio/shell/commands'
+import { ALL_PANELS } from '@/studio/shell/panels'
+import { panelsOf } from '@/studio/shell/panels-of'
+import { plainWall } from '../support/plain-wall'
+
+const tool = (name: string) => TOOLS.find((each) => each.name === name)!
+const shape = (kind: string, id = kind) => ({ id, kind }) as Shape
+const PART = { id: 'part', kind: 'part' } as Part
+
+const now = (part: Partial<Now> = {}): Now => ({
+  step: 'trace',
+  tool: tool('look'),
+  views: 'plan',
+  records: new Map<string, ProjectRecord>(),
+  selection: [],
+  shapes: [],
+  part: null,
+  ...part,
+})
+
+/** The orders of the panels that stand in a slot: each is one panel of it. */
+const standing = (slot: Slot, at: Now): number[] => panelsOf(ALL_PANELS, slot, at).map(({ order }) => order)
+
+/** What the orders of the card of tracing are. */
+const TRACE = {
+  part: 0,
+  seat: 10,
+  walls: 20,
+  members: 21,
+  element: 30,
+  lines: 40,
+  symbol: 45,
+  all: 50,
+  hint: 60,
+} as const
+const ALWAYS = [70, 80]
+
+describe('the card of tracing shows', () => {
+  const WITH_WALL = new Map([['w', plainWall('w')]])
+  it.each<[string, Partial<Now>, number[]]>([
+    ['how to begin, while there is nothing', {}, [TRACE.hint]],
+    ['all walls, while nothing is picked', { records: WITH_WALL }, [TRACE.all]],
+    ['the next members, while some are placed', { tool: tool('member'), records: WITH_WALL }, [TRACE.seat]],
+    ['the same along lines of the sheet', { tool: tool('member-in-pair') }, [TRACE.seat]],
+    ['walls alike', { shapes: [shape('wall'), shape('wall', 'other')] }, [TRACE.walls]],
+    ['members alike', { shapes: [shape('member')] }, [TRACE.members]],
+    ['one element', { shapes: [shape('stair')] }, [TRACE.element]],
+    ['lines, and what can be made of them', { shapes: [shape('path')] }, [TRACE.lines, TRACE.symbol]],
+    ['a mixture as lines', { shapes: [shape('wall'), shape('path')] }, [TRACE.lines, TRACE.symbol]],
+    ['two elements as lines', { shapes: [shape('stair'), shape('slab')] }, [TRACE.lines, TRACE.symbol]],
+    ['the part that is worked on', { part: PART }, [TRACE.part]],
+    [
+      'and what is picked on its views',
+      { part: PART, shapes: [shape('path')] },
+      [TRACE.part, TRACE.lines, TRACE.symbol],
+    ],
+  ])('%s', (_, at, wanted) => expect(standing('trace', now(at))).toEqual([...wanted, ...ALWAYS]))
+})
+
+describe('each step', () => {
+  it.each<[Now['step'], number]>([
+    ['fit', 1],
+    ['trace', 1],
+    ['check', 1],
+    ['hand-over', 1],
+    ['bring-in', 0],
+  ])('%s has %i card', (step, count) => expect(standing('card', now({ step }))).toHaveLength(count))
+
+  it('shows the wall of pages while files come in, and the choice of views afterwards', () => {
+    expect(standing('over-board', now({ step: 'bring-in' }))).toEqual([20, 30])
+    expect(standing('over-board', now())).toEqual([10, 30])
+  })
+})
+
+describe('beside the board', () => {
+  it.each<[Now['views'], Part | null, number[]]>([
+    ['plan', null, []],
+    ['solid', null, [20]],
+    ['both', null, [20]],
+    ['both', PART, [10]],
+    ['tables', null, [30]],
+    ['tables', PART, [30]],
+  ])('%s: %o', (views, part, wanted) => expect(standing('beside-board', now({ views, part }))).toEqual(wanted))
+})
+
+describe('the bench', () => {
+  it.each<[string, number[]]>([
+    ['look', []],
+    ['wall', [10]],
+    ['opening', [20]],
+    ['member', [30]],
+    ['member-along', [30]],
+    ['member-in-pair', []],
+    ['bolts', [31]],
+    ['relate', [40]],
+    ['rectangle', []],
+  ])('has for %s the panels %j', (name, wanted) => expect(standing('bench', now({ tool: tool(name) }))).toEqual(wanted))
+})
+
+describe('commands', () => {
+  it('have keys that no other one has', () => {
+    const keys = COMMANDS.flatMap((command) => command.keys)
+    expect(keys.filter((key, i) => keys.indexOf(key) !== i)).toEqual([])
+  })
+
+  it('take no key of a tool: letters belong to those', () => {
+    const taken = new Set(TOOLS.map(({ key }) => key))
+    expect(COMMANDS.flatMap(({ keys }) => keys).filter((key) => taken.has(key))).toEqual([])
+  })
+
+  it('are told with their keys as people write them', () => {
+    const shown = Object.fromEntries(COMMANDS.map((command) => [command.name, shownKeys(command)]))
+    expect(shown).toMatchObject({ undo: 'Ctrl Z', redo: 'Ctrl Shift Z', remove: 'Delete', keys: '?', search: 'Ctrl K' })
+  })
+
+  it('everything is picked only while tracing', () => {
+    const { when } = COMMANDS.find(({ name }) => name === 'pick-everything')!
+    expect([when!(now()), when!(now({ step: 'fit' }))]).toEqual([true, false])
+  })
+})
