@@ -6,6 +6,7 @@ import { TOOLS } from '@/studio/features/registry'
 import type { Now } from '@/studio/kernel/now'
 import type { Slot } from '@/studio/kernel/panel'
 import { COMMANDS, shownKeys } from '@/studio/shell/commands'
+import { toolOfKey } from '@/studio/shell/keys'
 import { ALL_PANELS } from '@/studio/shell/panels'
 import { panelsOf } from '@/studio/shell/panels-of'
 import { plainWall } from '../support/plain-wall'
@@ -102,6 +103,23 @@ describe('the bench', () => {
     ['relate', [40]],
     ['rectangle', []],
   ])('has for %s the panels %j', (name, wanted) => expect(standing('bench', now({ tool: tool(name) }))).toEqual(wanted))
+})
+
+describe('keys of tools', () => {
+  const taken = (key: string, step: Now['step']) => toolOfKey(key, step)?.name
+  it.each<[string, Now['step'], string]>([
+    ['k', 'fit', 'fit'],
+    ['k', 'trace', 'trim'],
+    ['c', 'fit', 'crop'],
+    ['c', 'trace', 'circle'],
+    ['o', 'fit', 'tie'],
+    ['o', 'trace', 'offset'],
+    // Where neither is offered, the tool of the earlier step.
+    ['k', 'check', 'fit'],
+    ['o', 'check', 'tie'],
+    ['t', 'hand-over', 'straighten'],
+    ['w', 'fit', 'wall'],
+  ])('%s in %s takes %s', (key, step, wanted) => expect(taken(key, step)).toBe(wanted))
 })
 
 describe('commands', () => {

@@ -1,6 +1,6 @@
 import type { Feature } from '@/studio/kernel/feature'
 import { bringIn } from './bring-in/feature'
-import { change } from './change/feature'
+import { change, looking } from './change/feature'
 import { check } from './check/feature'
 import { fitting } from './fit/feature'
 import { frames } from './frames/feature'
@@ -20,9 +20,12 @@ import { symbols } from './symbols/feature'
 import { tables } from './tables/feature'
 import { walls } from './walls/feature'
 
-/** Every room of the house; a new one is a folder beside this and a line here. Tools stand on the bench in this order. */
+/**
+ * Every room of the house; a new one is a folder beside this and a line here. Tools stand on the bench in this order,
+ * and of several with one key of which none is offered in a step the first one is taken.
+ */
 export const FEATURES: readonly Feature[] = [
-  change,
+  looking,
   check,
   fitting,
   parts,
@@ -34,6 +37,7 @@ export const FEATURES: readonly Feature[] = [
   lines,
   sketch,
   symbols,
+  change,
   sheets,
   bringIn,
   lift,

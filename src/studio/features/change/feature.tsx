@@ -13,11 +13,19 @@ import { array, copy, layOnto, mirror, move, scale, turn } from './tools/transfo
 
 export { pick } from './tools/pick'
 
-/** Looking around, picking, and changing what is drawn. */
+/** Looking around and picking: these tools stand before all others. */
+export const looking: Feature = {
+  name: 'looking',
+  tools: [look, pick],
+  options: [pickOptions],
+  commands: CHANGE_COMMANDS,
+}
+
+/** Changing what is drawn. */
 export const change: Feature = {
   name: 'change',
-  tools: [look, pick, move, copy, turn, scale, layOnto, mirror, array, stretch, offset, trim, extend, split, corner],
-  options: [pickOptions, cornerOptions, arrayOptions, mirrorOptions, layOntoOptions],
+  tools: [move, copy, turn, scale, layOnto, mirror, array, stretch, offset, trim, extend, split, corner],
+  options: [cornerOptions, arrayOptions, mirrorOptions, layOntoOptions],
   panels: [
     { slot: 'index', order: 40, Content: TracingSummary },
     {
@@ -27,5 +35,4 @@ export const change: Feature = {
       Content: ({ now }) => <PickedShapes shapes={now.shapes} />,
     },
   ],
-  commands: CHANGE_COMMANDS,
 }
