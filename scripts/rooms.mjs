@@ -1,7 +1,7 @@
 // Who knows what: `npm run rooms` prints, for each tool and each kind of record, the files that know it, and the figures
 // by which the layout is held: what most files import, assertions that something is there, casts, tests.
 import { readdirSync, readFileSync } from 'node:fs'
-import { basename, dirname, join, relative, resolve } from 'node:path'
+import { dirname, join, relative, resolve } from 'node:path'
 import { ROOT } from './lib/root.mjs'
 
 const SOURCES = ['src', 'cli', 'demo']
@@ -72,8 +72,8 @@ for (const kind of [...kinds, ...plain]) {
 const all = sources.map((file) => text.get(file)).join('\n')
 const count = (pattern) => all.match(pattern)?.length ?? 0
 const lines = (some) => some.reduce((sum, file) => sum + text.get(file).split('\n').length, 0)
-const hubs = sources
-  .filter((file) => file.startsWith('src/studio/'))
+const inStudio = (some) => some.filter((file) => file.startsWith('src/studio/'))
+const hubs = inStudio(sources)
   .map((file) => ({ file, by: importers(file).length }))
   .sort((a, b) => b.by - a.by)
   .slice(0, 8)
@@ -84,5 +84,5 @@ console.log(`  casts by way of unknown: ${count(/as unknown as/g)}`)
 const tests = files.filter(isTest)
 console.log(
   `  lines of tests: ${lines(tests)} of ${lines(files)} (${Math.round((100 * lines(tests)) / lines(files))} %), in ${tests.length} files; ` +
-    `in the studio ${tests.filter((file) => file.startsWith('src/studio/')).length} beside ${basename('studio')}'s ${sources.filter((file) => file.startsWith('src/studio/')).length}`,
+    `in the studio ${inStudio(tests).length} beside ${inStudio(sources).length} files`,
 )

@@ -129,7 +129,7 @@ describe('commands', () => {
   })
 
   it('take no key of a tool: letters belong to those', () => {
-    const taken = new Set(TOOLS.map(({ key }) => key))
+    const taken = new Set(TOOLS.flatMap(({ key, keys = [] }) => [key, ...keys.map((own) => own.key)]))
     expect(COMMANDS.flatMap(({ keys }) => keys).filter((key) => taken.has(key))).toEqual([])
   })
 

@@ -7,15 +7,15 @@ import { FEATURES, TOOLS } from '@/studio/features/registry'
 import type { Feature } from '@/studio/kernel/feature'
 import { defineOptions, lengthMm, sameWords, words } from '@/studio/kernel/options'
 import { Z } from '@/studio/kernel/overlay'
-import { Rig } from '@/studio/kernel/rig'
 import { EMPTY_SESSION, plain, putting, type Tool } from '@/studio/kernel/tool'
 import { toolOfKey } from '@/studio/shell/keys'
-import { whereNow } from '@/studio/shell/now'
 import { OptionControls } from '@/studio/shell/OptionControls'
 import { PanelsContext, PanelsOf } from '@/studio/shell/PanelsOf'
 import { panelsOf } from '@/studio/shell/panels-of'
 import { useBench } from '@/studio/state/bench'
+import { whereNow } from '@/studio/state/now'
 import { resize } from '@/studio/state/view'
+import { Rig } from '../support/rig'
 
 // A feature that is none of the studio's: everything it is, it declares here.
 const buoyOptions = defineOptions('buoy', {

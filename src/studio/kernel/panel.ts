@@ -32,7 +32,7 @@ export interface Panel {
   readonly instead?: string
   /** Whether it stands there; always where it is left out. */
   when?(now: Now): boolean
-  readonly Content: ComponentType<{ readonly now: Now }>
+  readonly Content: ComponentType
 }
 
 /** The card of a token. */

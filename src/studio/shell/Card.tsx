@@ -9,8 +9,8 @@ import Typography from '@mui/material/Typography'
 import { CARDS } from '@/studio/features/registry'
 import { STEP_WORDS } from '@/studio/kernel/step'
 import { closeCard, openCard, useBench } from '@/studio/state/bench'
+import { useNow } from '@/studio/state/now'
 import { useProject } from '@/studio/state/project'
-import { useNow } from './now'
 import { ALL_PANELS } from './panels'
 import { panelsOf } from './panels-of'
 
@@ -54,7 +54,7 @@ export function Card() {
           <CloseIcon fontSize="small" />
         </IconButton>
       </Stack>
-      {card ? <card.Content /> : own && <own.Content now={now} />}
+      {card ? <card.Content /> : own && <own.Content />}
     </Box>
   )
 }

@@ -7,12 +7,12 @@ import type { BuildingElement } from '@/core/model/building-shapes'
 import { isBuildingElement } from '@/core/model/building-shapes'
 import { toolContext, workbench } from '@/studio/board/workbench'
 import { ELEMENTS } from '@/studio/features/registry'
-import type { Now } from '@/studio/kernel/now'
+import { useNow } from '@/studio/state/now'
 import { removal } from '@/studio/tooling/shape-edits'
 
 /** One element of the building that is picked: what it is, and what can be changed about it. */
-export function PickedElement({ now }: { readonly now: Now }) {
-  const [element] = now.shapes
+export function PickedElement() {
+  const [element] = useNow().shapes
   return element && isBuildingElement(element) ? <Fields key={element.id} element={element} /> : null
 }
 

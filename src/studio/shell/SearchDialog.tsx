@@ -7,9 +7,9 @@ import TextField from '@mui/material/TextField'
 import { workbench } from '@/studio/board/workbench'
 import { TOOLS } from '@/studio/features/registry'
 import type { DialogProps } from '@/studio/kernel/dialog'
+import { useNow } from '@/studio/state/now'
 import { COMMANDS, shownKeys } from './commands'
 import { isOffered, keyIn } from './keys'
-import { useNow } from './now'
 
 interface Found {
   readonly word: string

@@ -17,6 +17,7 @@ import { FOLLOWS, OPTION_GROUPS, OVERLAYS, TOOLS } from '@/studio/features/regis
 import type { Step } from '@/studio/kernel/step'
 import { useBench, workOn } from '@/studio/state/bench'
 import { tell } from '@/studio/state/notices'
+import { useNow } from '@/studio/state/now'
 import { useProject } from '@/studio/state/project'
 import { showAllOnceWhole } from '@/studio/state/show'
 import { follow, openProject } from '@/studio/state/sync'
@@ -29,7 +30,6 @@ import { Card } from './Card'
 import { Dialogs } from './Dialogs'
 import { Index } from './Index'
 import { Notice } from './Notice'
-import { useNow } from './now'
 import { PanelsContext, PanelsOf } from './PanelsOf'
 import { ALL_PANELS } from './panels'
 import { panelsOf } from './panels-of'
@@ -162,7 +162,7 @@ function Providing({ children }: { readonly children: ReactNode }) {
 function BesideBoard() {
   const now = useNow()
   const [panel] = panelsOf(ALL_PANELS, 'beside-board', now)
-  return panel ? <panel.Content now={now} /> : null
+  return panel ? <panel.Content /> : null
 }
 
 function DropHint() {

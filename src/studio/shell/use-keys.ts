@@ -2,10 +2,10 @@ import { useEffect } from 'react'
 import { nextCandidate, pointAgain } from '@/studio/board/pointing'
 import { workbench } from '@/studio/board/workbench'
 import { lookAtOnly, setCatchNothing, useBench } from '@/studio/state/bench'
+import { whereNow } from '@/studio/state/now'
 import { panBy } from '@/studio/state/view'
 import { COMMANDS } from './commands'
 import { toolOfKey } from './keys'
-import { whereNow } from './now'
 
 const STEP_PX = 60
 
@@ -82,9 +82,6 @@ function act(event: KeyboardEvent): boolean {
     case 'Escape':
       workbench.escape()
       return true
-  }
-  if (/^[^\w\s]$/.test(key) || key.length > 1) {
-    if (runCommand(key)) return true
   }
   if (workbench.key(key.toLowerCase())) return true
   if (key.toLowerCase() === 'n') {

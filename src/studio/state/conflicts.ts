@@ -7,13 +7,12 @@ import { forgetRefused, sendNow, takeConflict } from './sync'
 import { toldBy } from './undo-stacks'
 
 const { getState: get } = useProject
-const set = setProject
 
 /** Answers a conflict: what was done here is done again on top of the other's work, or given up. */
 export async function settleConflict(keep: 'mine' | 'theirs'): Promise<void> {
   const change = await takeConflict()
   if (!change) return
-  set(toldBy(get().told.filter(({ id }) => id !== change.id)))
+  setProject(toldBy(get().told.filter(({ id }) => id !== change.id)))
   if (keep === 'mine') again(change)
   sendNow()
 }

@@ -9,23 +9,22 @@ import { push } from './sync'
 import { reachFurtherBack } from './undo-stacks'
 
 const { getState: get } = useProject
-const set = setProject
 
 /** Looks at the state after a revision. */
 export async function lookAtPast(revision: number, madeAt: string): Promise<void> {
   const { id } = get()
   const { records } = await api.stateAt(id, revision)
   if (get().id === id)
-    set({ past: { revision, madeAt, records: new Map(records.map((record) => [record.id, record])) } })
+    setProject({ past: { revision, madeAt, records: new Map(records.map((record) => [record.id, record])) } })
 }
 
-export const backToNow = (): void => set({ past: null })
+export const backToNow = (): void => setProject({ past: null })
 
 /** Makes the past state that is looked at the present one again, as a change like any other. */
 export function bringBack(): void {
   const { past, records } = get()
   if (!past) return
-  set({ past: null })
+  setProject({ past: null })
   const ids = new Set([...records.keys(), ...past.records.keys()])
   const edits = [...ids].flatMap((id) => {
     const after = past.records.get(id) ?? null

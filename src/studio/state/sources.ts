@@ -2,7 +2,6 @@ import { api } from './api'
 import { setProject, useProject } from './project'
 
 const { getState: get } = useProject
-const set = setProject
 
 /** Pages that are read announce themselves by hundreds; the list is fetched this often at most. */
 const SOURCES_EVERY_MS = 300
@@ -25,5 +24,5 @@ export async function refreshSourcesSoon(): Promise<void> {
 export async function refreshSources(): Promise<void> {
   const { id } = get()
   const sources = await api.sources(id)
-  if (get().id === id) set({ sources })
+  if (get().id === id) setProject({ sources })
 }

@@ -11,7 +11,6 @@ import { syncServerOf } from './sync-server'
 import { reachFurtherBack, toldBy } from './undo-stacks'
 
 const { getState: get } = useProject
-const set = setProject
 
 /** The session of the project that is open. */
 let session: SyncSession | null = null
@@ -28,7 +27,7 @@ export async function openProject(id: string): Promise<void> {
   const opening = ++openings
   session?.end()
   session = null
-  set({ ...CLOSED })
+  setProject({ ...CLOSED })
   const server = syncServerOf(id)
   let about: ProjectSnapshot | null = null
   const opened = await SyncSession.open(
@@ -42,7 +41,7 @@ export async function openProject(id: string): Promise<void> {
   if (opening !== openings) return opened.end()
   session = opened
   const { name, sources } = about!
-  set({
+  setProject({
     ...CLOSED,
     ...opened.now,
     id,
@@ -62,9 +61,9 @@ function takeState(state: SyncState): void {
   const gone = new Set(waiting.filter((change) => !state.waiting.includes(change)).map(({ id }) => id))
   const refused = state.refused.filter(({ change }) => gone.has(change.id)).map(({ change }) => change.id)
   if (epoch !== state.epoch)
-    set({ ...state, ...toldBy(state.waiting), toldFrom: state.revision + 1, notice: PUT_BACK, remedy: null })
-  else if (refused.length > 0) set({ ...state, ...toldBy(told.filter(({ id }) => !refused.includes(id))) })
-  else set(state)
+    setProject({ ...state, ...toldBy(state.waiting), toldFrom: state.revision + 1, notice: PUT_BACK, remedy: null })
+  else if (refused.length > 0) setProject({ ...state, ...toldBy(told.filter(({ id }) => !refused.includes(id))) })
+  else setProject(state)
 }
 
 const PUT_BACK = 'The server was put back to an older state of this project, which is shown now.'
@@ -85,7 +84,7 @@ export function push(...changes: readonly Change[]): void {
 
 export function show(changes: readonly Change[]): void {
   const { stacks, told } = get()
-  set({ told: [...told, ...changes], stacks: changes.reduce(pushChange, stacks) })
+  setProject({ told: [...told, ...changes], stacks: changes.reduce(pushChange, stacks) })
   session?.show(changes)
 }
 
@@ -113,7 +112,7 @@ export function follow(id: string): () => void {
   const lookAgain = () => void Promise.allSettled([session?.again(), refreshSources()])
   return listenTo(id, {
     opened: lookAgain,
-    lost: () => set({ online: false }),
+    lost: () => setProject({ online: false }),
     heard: (event) => {
       if (event.type === 'sources') void refreshSourcesSoon()
       else if (event.type === 'change') void session?.hear(event.revision)

@@ -4,7 +4,6 @@ import { api } from './api'
 import { setProject, useProject } from './project'
 
 const { getState: get } = useProject
-const set = setProject
 
 let reaching: Promise<void> | null = null
 
@@ -20,7 +19,8 @@ async function takeOlder(): Promise<void> {
   const { id, toldFrom } = get()
   if (toldFrom <= 1) return
   const older = (await api.changesBefore(id, toldFrom).catch(() => [])).reverse()
-  if (older.length > 0 && get().id === id) set({ ...toldBy([...older, ...get().told]), toldFrom: older[0]!.revision })
+  if (older.length > 0 && get().id === id)
+    setProject({ ...toldBy([...older, ...get().told]), toldFrom: older[0]!.revision })
 }
 
 /** What can be undone and redone, by the changes that were told. */

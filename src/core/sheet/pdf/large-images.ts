@@ -1,3 +1,4 @@
+import { indexOfText, textOf } from './bytes'
 /**
  * Images too large to be decoded whole in a browser: found in the bytes of a PDF, and taken out of it.
  * The streams of images are never inside other streams (ISO 32000-2, 7.5.7), so their dictionaries stand in the open.
@@ -25,20 +26,20 @@ const DICTIONARY_WITHIN = 4096
 /** @returns nothing for an encrypted file, whose streams can't be read in place */
 export function findLargeImages(bytes: Uint8Array): LargeImage[] {
   const images: LargeImage[] = []
-  for (let at = indexOf(bytes, '/Image', 0); at >= 0; at = indexOf(bytes, '/Image', at + 6)) {
+  for (let at = indexOfText(bytes, '/Image'); at >= 0; at = indexOfText(bytes, '/Image', at + 6)) {
     const image = imageAround(bytes, at)
     if (!image) continue
     images.push(image)
     at = image.dataEnd
   }
-  return images.length > 0 && indexOf(bytes, '/Encrypt', 0) >= 0 ? [] : images
+  return images.length > 0 && indexOfText(bytes, '/Encrypt') >= 0 ? [] : images
 }
 
 function imageAround(bytes: Uint8Array, at: number): LargeImage | null {
   const from = Math.max(0, at - DICTIONARY_WITHIN)
-  const before = latin1(bytes, from, at)
+  const before = textOf(bytes, from, at)
   const object = before.lastIndexOf(' obj')
-  const after = latin1(bytes, at, at + DICTIONARY_WITHIN)
+  const after = textOf(bytes, at, at + DICTIONARY_WITHIN)
   const stream = after.match(/>>\s*stream\r?\n/)
   if (object < 0 || !stream) return null
   const opening = before.indexOf('<<', object)
@@ -50,7 +51,7 @@ function imageAround(bytes: Uint8Array, at: number): LargeImage | null {
   if (!(widthPx * heightPx >= LARGE_FROM_PX) || /\/(SMask|Mask)\b/.test(dictionary)) return null
   const dataStart = at + stream.index! + stream[0].length
   const stated = figure(dictionary, 'Length')
-  const closing = indexOf(bytes, 'endstream', Number.isNaN(stated) ? dataStart : dataStart + stated)
+  const closing = indexOfText(bytes, 'endstream', Number.isNaN(stated) ? dataStart : dataStart + stated)
   if (closing < 0) return null
   const filters = dictionary.match(/\/Filter\s*(\[[^\]]*\]|\/\w+)/)?.[1]?.match(/\/\w+/g) ?? []
   return {
@@ -100,13 +101,3 @@ export function withoutLargeImages(bytes: Uint8Array, images: readonly LargeImag
 /** The image that a placement of this size stands for; undefined for any other. */
 export const standsFor = (images: readonly LargeImage[], widthPx: number, heightPx: number): LargeImage | undefined =>
   widthPx === 1 ? images[heightPx - FIRST_HEIGHT] : undefined
-
-function indexOf(bytes: Uint8Array, word: string, from: number): number {
-  const codes = [...word].map((letter) => letter.charCodeAt(0))
-  for (let at = bytes.indexOf(codes[0]!, from); at >= 0; at = bytes.indexOf(codes[0]!, at + 1))
-    if (codes.every((code, i) => bytes[at + i] === code)) return at
-  return -1
-}
-
-const latin1 = (bytes: Uint8Array, from: number, to: number): string =>
-  new TextDecoder('latin1').decode(bytes.subarray(from, to))

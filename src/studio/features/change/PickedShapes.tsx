@@ -15,6 +15,7 @@ import { parseLength } from '@/core/units/length'
 import { toolContext, workbench } from '@/studio/board/workbench'
 import { StatedField } from '@/studio/features/sketch/feature'
 import { put } from '@/studio/state/edits'
+import { useNow } from '@/studio/state/now'
 import { removal } from '@/studio/tooling/shape-edits'
 import { ColorChoice } from '@/studio/ui/ColorChoice'
 import { CommittedField } from '@/studio/ui/CommittedField'
@@ -42,7 +43,8 @@ function inWords(shapes: readonly Shape[]): string {
 }
 
 /** What is picked of the drawn: its sizes, layer and pen, and what can be done with it. */
-export function PickedShapes({ shapes }: { shapes: readonly Shape[] }) {
+export function PickedShapes() {
+  const { shapes } = useNow()
   const context = toolContext()
   const { display, records } = context
   const chains = chainsAmong(shapes, context)

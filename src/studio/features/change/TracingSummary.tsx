@@ -5,11 +5,12 @@ import Typography from '@mui/material/Typography'
 import { ofKind } from '@/core/model/of-kind'
 import { isDrawn } from '@/core/model/shapes'
 import { counted } from '@/core/units/format'
-import type { Now } from '@/studio/kernel/now'
+import { useProject } from '@/studio/state/project'
 import { palette } from '@/studio/ui/palette'
 
 /** What is traced, in figures. */
-export function TracingSummary({ now: { records } }: { readonly now: Now }) {
+export function TracingSummary() {
+  const records = useProject((project) => project.records)
   const walls = ofKind('wall', records).length
   const members = ofKind('member', records).length
   const lines = [...records.values()].filter(isDrawn).length

@@ -32,7 +32,7 @@ export const change: Feature = {
       slot: 'trace',
       order: 40,
       when: ({ shapes, part }) => shapes.length > 0 && (part !== null || !hasOwnCard(shapes)),
-      Content: ({ now }) => <PickedShapes shapes={now.shapes} />,
+      Content: PickedShapes,
     },
   ],
 }

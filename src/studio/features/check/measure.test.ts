@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { Rig } from '@/studio/kernel/rig'
+import { Rig } from '../../../../tests/support/rig'
 import { measureOptions } from './options'
 import { measure } from './tools/measure'
 

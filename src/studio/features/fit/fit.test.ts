@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { Rig } from '@/studio/kernel/rig'
 import { basePointOptions } from '@/studio/tooling/options'
+import { Rig } from '../../../../tests/support/rig'
 import { sheetOnBoard } from '../../../../tests/support/sheet-on-board'
 import { turnApart, turnTogether } from './group'
 import { knownLengthOptions, tieOptions } from './options'

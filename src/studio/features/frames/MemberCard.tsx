@@ -23,6 +23,7 @@ import { formatLength } from '@/core/units/format'
 import { toolContext, workbench } from '@/studio/board/workbench'
 import { workOn } from '@/studio/state/bench'
 import { put } from '@/studio/state/edits'
+import { useNow } from '@/studio/state/now'
 import { useProject } from '@/studio/state/project'
 import { removal } from '@/studio/tooling/shape-edits'
 import { CommittedField } from '@/studio/ui/CommittedField'
@@ -34,7 +35,12 @@ import { SectionField } from './SectionField'
 const capital = (word: string): string => word[0]!.toUpperCase() + word.slice(1)
 
 /** Members that are picked, one or many: what they are made of and how their section lies on their line. */
-export function MemberCard({ members }: { members: readonly Member[] }) {
+export function MemberCard() {
+  const members = useNow().shapes.filter((shape) => shape.kind === 'member')
+  return members.length > 0 ? <MemberFields members={members} /> : null
+}
+
+function MemberFields({ members }: { members: readonly Member[] }) {
   const records = useProject((project) => project.records)
   const display = useDisplay()
   const [first] = members as [Member]

@@ -56,7 +56,7 @@ export const frames: Feature = {
       slot: 'trace',
       order: 21,
       when: ({ shapes, part }) => part === null && areAll('member', shapes),
-      Content: ({ now }) => <MemberCard members={now.shapes.filter((shape) => shape.kind === 'member')} />,
+      Content: MemberCard,
     },
   ],
   dialogs: [dialogPanel(sectionDialog, SectionDialog), dialogPanel(copyFrameDialog, CopyFrameDialog)],

@@ -13,7 +13,8 @@ import { jointOptions, memberOptions } from './options'
 
 /** A member from one place of the board to another, as the bench has it chosen. */
 export function newMember(start: Point, end: Point, context: ToolContext, points: readonly BoardPoint[] = []): Member {
-  const { options, levelId, records } = context
+  const { levelId, records } = context
+  const chosen = context.options(memberOptions)
   return {
     id: crypto.randomUUID(),
     kind: 'member',
@@ -21,14 +22,14 @@ export function newMember(start: Point, end: Point, context: ToolContext, points
     levelId,
     start,
     end,
-    startAsideMm: options(memberOptions).memberAsideMm,
-    endAsideMm: otherPlane(context) ? reachOf(end, context) : options(memberOptions).memberAsideMm,
-    sectionId: options(memberOptions).sectionId,
-    seat: options(memberOptions).seat,
-    turnRad: (options(memberOptions).memberTurnDeg * Math.PI) / 180,
-    acrossMm: options(memberOptions).memberAcrossMm,
-    upMm: options(memberOptions).memberUpMm,
-    mirrored: options(memberOptions).memberMirrored,
+    startAsideMm: chosen.memberAsideMm,
+    endAsideMm: otherPlane(context) ? reachOf(end, context) : chosen.memberAsideMm,
+    sectionId: chosen.sectionId,
+    seat: chosen.seat,
+    turnRad: (chosen.memberTurnDeg * Math.PI) / 180,
+    acrossMm: chosen.memberAcrossMm,
+    upMm: chosen.memberUpMm,
+    mirrored: chosen.memberMirrored,
     ...fitted('startJoint', points[0], context),
     ...fitted('endJoint', points[1], context),
     ...sheetOfPoints(points, records),
@@ -71,8 +72,9 @@ function fitted(
   { options, records }: ToolContext,
 ): { readonly [K in 'startJoint' | 'endJoint']?: Joint } {
   const to = point?.caught?.elementId
-  if (options(memberOptions).memberFit === 'plain' || !to || records.get(to)?.kind !== 'member') return {}
-  return { [end]: { to, kind: options(memberOptions).memberFit, gapMm: options(jointOptions).jointGapMm } }
+  const { memberFit: kind } = options(memberOptions)
+  if (kind === 'plain' || !to || records.get(to)?.kind !== 'member') return {}
+  return { [end]: { to, kind, gapMm: options(jointOptions).jointGapMm } }
 }
 
 /** Ends nearer than this to a crossing are no pieces of their own. */

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
-import { Rig } from '@/studio/kernel/rig'
 import { ringOptions } from '@/studio/tooling/options'
+import { Rig } from '../../../../tests/support/rig'
 import { layDownOptions } from '../bring-in/options'
 import { place } from '../bring-in/tools/place'
 import { regionOptions } from './options'

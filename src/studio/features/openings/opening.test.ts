@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { validateRecord } from '@/core/model/registry'
-import { Rig } from '@/studio/kernel/rig'
 import { plainWall } from '../../../../tests/support/plain-wall'
+import { Rig } from '../../../../tests/support/rig'
 import { openingOptions } from './options'
 import { opening } from './tools/opening'
 

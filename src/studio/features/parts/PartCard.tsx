@@ -7,6 +7,7 @@ import { isDrawn } from '@/core/model/shapes'
 import { underlaysOf } from '@/core/model/underlay/underlays'
 import { RelationList, StatedList } from '@/studio/features/sketch/feature'
 import { useBench } from '@/studio/state/bench'
+import { useLookedPart } from '@/studio/state/looked-part'
 import { tell } from '@/studio/state/notices'
 import { useProject } from '@/studio/state/project'
 import { CalloutList } from './CalloutList'
@@ -106,7 +107,12 @@ function repeatLast(part: Part, way: Pattern['way'], viewId: string | null): voi
 type Action = readonly [word: string, act: () => void]
 
 /** A part while one of its views is looked at: its steps, what it measures, and what its sheets call for. */
-export function PartCard({ part }: { part: Part }) {
+export function PartCard() {
+  const part = useLookedPart()
+  return part && <PartFields part={part} />
+}
+
+function PartFields({ part }: { part: Part }) {
   useBuiltPart(part)
   const records = useProject((project) => project.records)
   const selection = useBench((bench) => bench.selection)

@@ -9,12 +9,18 @@ import type { SolidFacts } from '@/core/part/solid/facts'
 import { Eye } from '@/studio/board/solid/Eye'
 import { GROUND, SolidCanvas } from '@/studio/board/solid/SolidCanvas'
 import type { Scene } from '@/studio/board/solid/solids'
+import { useLookedPart } from '@/studio/state/looked-part'
 import { PART_SCALE, PartScene } from './PartScene'
 import { useBuiltPart, usePartSolid } from './part-solid'
 import { SolidBar } from './SolidBar'
 
 /** The part that is worked on as a solid. */
-export function PartSolidView({ part }: { part: Part }) {
+export function PartSolidView() {
+  const part = useLookedPart()
+  return part && <SolidOf part={part} />
+}
+
+function SolidOf({ part }: { part: Part }) {
   useBuiltPart(part)
   const { partId, built, building, marked, picked } = usePartSolid()
   const [turn, setTurn] = useState(0)

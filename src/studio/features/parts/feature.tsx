@@ -17,12 +17,12 @@ export const parts: Feature = {
   options: [lineUpOptions, depthOptions],
   panels: [
     { slot: 'index', order: 30, Content: PartStack },
-    { slot: 'trace', order: 0, when: ({ part }) => part !== null, Content: ({ now }) => <PartCard part={now.part!} /> },
+    { slot: 'trace', order: 0, when: ({ part }) => part !== null, Content: PartCard },
     {
       slot: 'beside-board',
       order: 10,
       when: ({ part, views }) => part !== null && (views === 'solid' || views === 'both'),
-      Content: ({ now }) => <PartSolidView part={now.part!} />,
+      Content: PartSolidView,
     },
   ],
 }

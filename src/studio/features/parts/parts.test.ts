@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { depthOf } from '@/core/part/depth'
-import { Rig } from '@/studio/kernel/rig'
 import { box, partOf, THICK, viewOfPart } from '../../../../tests/support/part'
+import { Rig } from '../../../../tests/support/rig'
 import { sheetOnBoard } from '../../../../tests/support/sheet-on-board'
 import { relateOptions } from '../sketch/options'
 import { relate } from '../sketch/tools/relate'

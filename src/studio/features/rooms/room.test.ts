@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { Rig } from '@/studio/kernel/rig'
+import { Rig } from '../../../../tests/support/rig'
 import { wallOptions } from '../walls/options'
 import { wall } from '../walls/tools/wall'
 import { room } from './tools/room'

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
-import { Rig } from '@/studio/kernel/rig'
 import { ringOptions } from '@/studio/tooling/options'
+import { Rig } from '../../../../tests/support/rig'
 import { sheetOnBoard } from '../../../../tests/support/sheet-on-board'
 import { crop } from './tools/crop'
 import { moveSheet } from './tools/move-sheet'

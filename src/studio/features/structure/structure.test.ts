@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import { validateRecord } from '@/core/model/registry'
-import { Rig } from '@/studio/kernel/rig'
+import { Rig } from '../../../../tests/support/rig'
 import { columnOptions, gridLineOptions, roofOptions, slabOptions, stairOptions } from './options'
 import { column } from './tools/column'
 import { gridLine } from './tools/grid-line'

@@ -4,13 +4,14 @@ import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import { useState } from 'react'
-import type { Shape } from '@/core/model/shapes'
 import { toolContext, workbench } from '@/studio/board/workbench'
+import { useNow } from '@/studio/state/now'
 import { dissolve, makeSymbol } from './make-symbol'
 import { symbolBase } from './tools/symbol-base'
 
 /** What is picked becomes a symbol. */
-export function SymbolMaker({ shapes }: { readonly shapes: readonly Shape[] }) {
+export function SymbolMaker() {
+  const { shapes } = useNow()
   const [name, setName] = useState('')
   const make = () => {
     const made = makeSymbol(name.trim(), shapes, toolContext())

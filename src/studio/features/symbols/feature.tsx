@@ -16,7 +16,7 @@ export const symbols: Feature = {
       slot: 'trace',
       order: 45,
       when: ({ shapes, part }) => shapes.length > 0 && (part !== null || !hasOwnCard(shapes)),
-      Content: ({ now }) => <SymbolMaker shapes={now.shapes} />,
+      Content: SymbolMaker,
     },
     { slot: 'trace', order: 80, Content: SymbolList },
   ],

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { FIRST_LAYER } from '@/core/model/layer/schema'
 import type { Path } from '@/core/model/path/schema'
-import { Rig } from '@/studio/kernel/rig'
+import { Rig } from '../../../../tests/support/rig'
 import { dissolve, makeSymbol } from './make-symbol'
 import { symbolOptions } from './options'
 import { symbol } from './tools/symbol'

@@ -5,12 +5,12 @@ import Typography from '@mui/material/Typography'
 import { ofKind } from '@/core/model/of-kind'
 import { wallLengthMm } from '@/core/model/wall/line'
 import { formatLength } from '@/core/units/format'
-import type { Now } from '@/studio/kernel/now'
+import { useNow } from '@/studio/state/now'
 import { useDisplay } from '@/studio/ui/display'
 
 /** All walls by their thickness, while nothing is picked. */
-export function AllWalls({ now }: { readonly now: Now }) {
-  const walls = ofKind('wall', now.records)
+export function AllWalls() {
+  const walls = ofKind('wall', useNow().records)
   const display = useDisplay()
   const byThickness = new Map<number, number>()
   for (const wall of walls)

@@ -9,9 +9,9 @@ import { wallTypeOf } from '@/core/model/wall-type/schema'
 import { flipped, withType } from '@/core/model/wall-type/typed'
 import { formatLength } from '@/core/units/format'
 import { toolContext, workbench } from '@/studio/board/workbench'
-import type { Now } from '@/studio/kernel/now'
 import { useOptions } from '@/studio/state/bench'
 import { put } from '@/studio/state/edits'
+import { useNow } from '@/studio/state/now'
 import { removal } from '@/studio/tooling/shape-edits'
 import { useDisplay } from '@/studio/ui/display'
 import { LengthField, withLength } from '@/studio/ui/LengthField'
@@ -20,7 +20,8 @@ import { tracedWords, WallSection } from './WallSection'
 import { WallTypeChoice } from './WallTypeChoice'
 
 /** Walls that are picked: their sizes and types, all changed alike. */
-export function PickedWalls({ now }: { readonly now: Now }) {
+export function PickedWalls() {
+  const now = useNow()
   const walls = now.shapes.filter((shape) => shape.kind === 'wall')
   const { records } = now
   const display = useDisplay()

@@ -93,9 +93,9 @@ export const pick: Tool = {
   paint: (canvas, { drag, cursor }, view, context) => {
     const picked = pickedShapes(context)
     if (drag?.kind === 'frame' && cursor) {
-      const ring =
-        context.options(pickOptions).frameWay === 'lasso' ? [...drag.trail, cursor.at] : frameRing(drag.from, cursor.at)
-      paintFrame(canvas, view, ring, context.options(pickOptions).frameWay)
+      const { frameWay } = context.options(pickOptions)
+      const ring = frameWay === 'lasso' ? [...drag.trail, cursor.at] : frameRing(drag.from, cursor.at)
+      paintFrame(canvas, view, ring, frameWay)
     }
     if (drag?.kind === 'move' && cursor) {
       const map = movedBy(subtract(cursor.at, drag.from))

@@ -23,7 +23,8 @@ function chosen({ ids: [id] }: Session, { records }: ToolContext): Plate | null 
 }
 
 function groupOn(plate: Plate, point: BoardPoint, context: ToolContext): Bolts | null {
-  const { options, records, plan } = context
+  const { records, plan } = context
+  const chosen = context.options(boltOptions)
   const own = frameOfPlate(plate, records)
   if (!own) return null
   const { frame } = plan.around
@@ -40,12 +41,12 @@ function groupOn(plate: Plate, point: BoardPoint, context: ToolContext): Bolts |
     plateId: plate.id,
     at,
     turnRad: 0,
-    rows: options(boltOptions).boltRows,
-    columns: options(boltOptions).boltColumns,
-    rowPitchMm: options(boltOptions).boltRowPitchMm,
-    columnPitchMm: options(boltOptions).boltColumnPitchMm,
-    size: options(boltOptions).boltSize,
-    grade: options(boltOptions).boltGrade,
+    rows: chosen.boltRows,
+    columns: chosen.boltColumns,
+    rowPitchMm: chosen.boltRowPitchMm,
+    columnPitchMm: chosen.boltColumnPitchMm,
+    size: chosen.boltSize,
+    grade: chosen.boltGrade,
   }
 }
 

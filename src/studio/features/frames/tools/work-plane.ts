@@ -63,6 +63,9 @@ function place(session: Session, point: BoardPoint, context: ToolContext): Outco
   return stand(newPlane(first.at, point.at, undefined, context))
 }
 
+/** Whether it stands along a line that is there; by two points otherwise. */
+const isByLine = ({ options }: ToolContext): boolean => options(planeOptions).planeBy === 'a line'
+
 /** Stands a work plane up along a line of the plan, and opens it. */
 export const workPlane: Tool = {
   ...plain,
@@ -74,25 +77,22 @@ export const workPlane: Tool = {
   steps: ['trace'],
   places: true,
   loupe: false,
-  say: ({ points }, { options, planeId }) => {
-    if (planeId) return 'Go to the plan first: work planes stand up along its lines.'
-    if (options(planeOptions).planeBy === 'a line')
-      return 'Click a grid line, or any straight line, along which the plane stands.'
+  say: ({ points }, context) => {
+    if (context.planeId) return 'Go to the plan first: work planes stand up along its lines.'
+    if (isByLine(context)) return 'Click a grid line, or any straight line, along which the plane stands.'
     return points.length === 0 ? 'Click where the plane has its left end.' : 'Click where it has its right end.'
   },
-  fields: (session, context) =>
-    context.options(planeOptions).planeBy === 'a line' ? [] : pointFields(session, context),
-  steer: (session, raw, context) =>
-    context.options(planeOptions).planeBy === 'a line' ? raw : steerPoint(session, raw, context),
+  fields: (session, context) => (isByLine(context) ? [] : pointFields(session, context)),
+  steer: (session, raw, context) => (isByLine(context) ? raw : steerPoint(session, raw, context)),
   click: (session, point, context) => {
     if (context.planeId) return { session, say: 'Work planes stand up along lines of the plan: go to it first.' }
-    if (context.options(planeOptions).planeBy === 'two points') return place(session, point, context)
+    if (!isByLine(context)) return place(session, point, context)
     const line = lineUnder(point, context)
     if (!line) return { session, say: 'No straight line is caught here: point at one, or choose two points.' }
     return stand(newPlane(...readable(line), line.name, context))
   },
   enter: (session, context) => {
-    if (context.options(planeOptions).planeBy === 'a line') return { session: EMPTY_SESSION, done: true }
+    if (isByLine(context)) return { session: EMPTY_SESSION, done: true }
     try {
       const point = enteredPoint(session, context)
       return point ? place(session, point, context) : { session: EMPTY_SESSION, done: true }
@@ -101,7 +101,7 @@ export const workPlane: Tool = {
     }
   },
   paint: (canvas, { points: [first], cursor }, view, context) => {
-    const line = context.options(planeOptions).planeBy === 'a line' ? cursor && lineUnder(cursor, context) : null
+    const line = isByLine(context) ? cursor && lineUnder(cursor, context) : null
     if (line) paintMeasure(canvas, view, line.start, line.end, line.name ?? 'a plane along this line')
     else if (first && cursor) paintMeasure(canvas, view, first.at, cursor.at, 'a plane along this line')
   },

@@ -40,14 +40,14 @@ const typeInHand = ({ options, records }: ToolContext) =>
 
 /** The opening as it would be placed. @throws LengthError */
 function openingAt(session: Session, point: BoardPoint, wall: Wall, context: ToolContext): Opening {
-  const { options, display } = context
+  const { display } = context
+  const chosen = context.options(openingOptions)
   const type = typeInHand(context)
   const at = alongOf(wall, point.at)
   const [jamb] = session.points
   const typed = session.typed.width ? parseLength(session.typed.width, display.unit) : null
   const from = jamb ? alongOf(wall, jamb.at) : null
-  const widthMm =
-    type?.widthMm ?? typed ?? (from === null ? options(openingOptions).openingWidthMm : Math.abs(at - from))
+  const widthMm = type?.widthMm ?? typed ?? (from === null ? chosen.openingWidthMm : Math.abs(at - from))
   const alongMm = from === null ? at : from + ((at < from ? -1 : 1) * widthMm) / 2
   const { leftMm, rightMm } = faceOffsets(wall)
   const aside = asideOf(wall, point.at) - (leftMm + rightMm) / 2
@@ -55,13 +55,13 @@ function openingAt(session: Session, point: BoardPoint, wall: Wall, context: Too
     id: crypto.randomUUID(),
     kind: 'opening',
     wallId: wall.id,
-    use: options(openingOptions).openingUse,
+    use: chosen.openingUse,
     alongMm,
     widthMm,
-    heightMm: options(openingOptions).openingHeightMm,
-    sillMm: options(openingOptions).openingUse === 'window' ? options(openingOptions).openingSillMm : 0,
-    way: options(openingOptions).doorWay,
-    hinge: options(openingOptions).doorHinge,
+    heightMm: chosen.openingHeightMm,
+    sillMm: chosen.openingUse === 'window' ? chosen.openingSillMm : 0,
+    way: chosen.doorWay,
+    hinge: chosen.doorHinge,
     opens: aside >= 0 ? 'left' : 'right',
   }
   return type ? ofOpeningType(made, type) : made

@@ -36,18 +36,16 @@ export const column: Tool = drawingTool(
     shape: ([point], { typed }, { options, display, levelId, records }) => {
       if (!point) return null
       const size = (text: string | undefined, usual: number) => (text ? parseLength(text, display.unit) : usual)
-      const widthMm = size(typed.width, options(columnOptions).columnWidthMm)
-      const depthMm =
-        options(columnOptions).columnSection === 'round'
-          ? widthMm
-          : size(typed.depth, options(columnOptions).columnDepthMm)
+      const { columnSection: section, columnWidthMm, columnDepthMm } = options(columnOptions)
+      const widthMm = size(typed.width, columnWidthMm)
+      const depthMm = section === 'round' ? widthMm : size(typed.depth, columnDepthMm)
       if (!(widthMm > 0 && depthMm > 0)) return null
       return {
         id: crypto.randomUUID(),
         kind: 'column',
         levelId,
         at: point.at,
-        section: options(columnOptions).columnSection,
+        section,
         widthMm,
         depthMm,
         turnRad: typed.turn ? (parseAngleDeg(typed.turn) * Math.PI) / 180 : 0,

@@ -6,11 +6,12 @@ import { displayOf } from '@/core/model/settings/schema'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
 import type { SourceView } from '@/core/project/views'
 import type { LineFinder } from '@/core/propose/wall-run'
-import type { BoardPoint } from './board-point'
-import { type Chosen, type Option, type OptionGroup, type Values, valuesOf } from './options'
-import { EMPTY_SESSION } from './session'
-import type { ProjectEdit, Refit, Tool, ToolContext } from './tool'
-import { type Hand, Workbench } from './workbench'
+import type { BoardPoint } from '@/studio/kernel/board-point'
+import { type Chosen, type Option, type OptionGroup, type Values, valuesOf } from '@/studio/kernel/options'
+import { EMPTY_SESSION } from '@/studio/kernel/session'
+import type { ProjectEdit, Refit, Tool, ToolContext } from '@/studio/kernel/tool'
+import { type Hand, Workbench } from '@/studio/kernel/workbench'
+import { look } from '@/studio/tooling/look'
 
 /** What a rig begins with. */
 export interface Rigged {
@@ -22,22 +23,6 @@ export interface Rigged {
   readonly reachMm?: number
   /** The level or work plane that is looked at. */
   readonly levelId?: string | null
-}
-
-const NOTHING_IN_HAND: Tool = {
-  name: 'nothing',
-  word: 'Nothing',
-  key: null,
-  steps: [],
-  places: false,
-  loupe: false,
-  say: () => '',
-  fields: () => [],
-  steer: (_, raw) => raw,
-  click: () => ({ session: EMPTY_SESSION }),
-  enter: () => ({ session: EMPTY_SESSION }),
-  undone: () => EMPTY_SESSION,
-  paint: () => undefined,
 }
 
 /**
@@ -56,7 +41,7 @@ export class Rig {
   private levelId: string | null
   private hand: Hand = {
     step: 'trace',
-    tool: NOTHING_IN_HAND,
+    tool: look,
     session: EMPTY_SESSION,
     selection: [],
     together: true,
@@ -83,7 +68,7 @@ export class Rig {
         say: (sentence) => this.said.push(sentence),
         sayLocked: (sheets) => this.said.push(`locked: ${sheets.map(({ name }) => name).join(', ')}`),
       },
-      NOTHING_IN_HAND,
+      look,
     )
   }
 

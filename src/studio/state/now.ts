@@ -1,9 +1,9 @@
 import { useMemo } from 'react'
 import { isShape } from '@/core/model/shapes'
 import type { Now } from '@/studio/kernel/now'
-import { useBench } from '@/studio/state/bench'
-import { partLookedAt } from '@/studio/state/looked-part'
-import { useProject } from '@/studio/state/project'
+import { useBench } from './bench'
+import { partLookedAt } from './looked-part'
+import { useProject } from './project'
 
 type Sources = Pick<Now, 'step' | 'tool' | 'views' | 'selection' | 'records'> & { readonly levelId: string | null }
 
