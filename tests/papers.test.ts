@@ -1,8 +1,9 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { describe, expect, it } from 'vitest'
+import { BODIES, QUERIES } from '@/app/api/taken'
 import { dataModel } from './support/data-model'
-import { keyOf, openApi, routesInCode, routesInPapers } from './support/openapi'
+import { keyOf, openApi, routesInCode, routesInPapers, routesWithBodies } from './support/openapi'
 
 const ROOT = join(import.meta.dirname, '..')
 const DOCS = join(ROOT, 'docs')
@@ -23,6 +24,14 @@ it('every route is told, and none that is not there', () => {
   // The door before the handlers answers this one itself.
   expect(papers.filter((route) => !code.includes(route))).toEqual(['GET /metrics'])
 })
+
+it('what the handlers take is told, and nothing that no handler takes', () => {
+  expect(routesWithBodies()).toEqual(Object.keys(BODIES).sort((a, b) => routeOrder(a).localeCompare(routeOrder(b))))
+  const routes = routesInCode().map(({ method, path }) => `${method} ${path}`)
+  expect(Object.keys(QUERIES).filter((key) => !routes.includes(key))).toEqual([])
+})
+
+const routeOrder = (key: string): string => key.split(' ').reverse().join(' ')
 
 describe('links between the papers', () => {
   const papers = [

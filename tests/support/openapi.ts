@@ -1,5 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { BODIES, QUERIES } from '@/app/api/taken'
+import { jsonSchemaOf } from './json-schema'
 
 const ROOT = join(import.meta.dirname, '../..')
 const API = join(ROOT, 'src/app/api')
@@ -46,23 +48,58 @@ export function routesInPapers(): ReadonlyMap<string, string> {
 
 export const keyOf = ({ method, path }: Route): string => `${method} ${form(path)}`
 
+/** The requests whose handlers take fields in their body. */
+export const routesWithBodies = (): string[] =>
+  routesInCode().flatMap(({ method, path }) => {
+    const file = join(API, path.replace('/api', '').replaceAll('{', '[').replaceAll('}', ']'), 'route.ts')
+    const [, handler = ''] = readFileSync(file, 'utf8').split(
+      new RegExp(`export (?:const|async function) ${method}\\b`),
+    )
+    return /\b(bodyOf|jsonOf)\(/.test(handler.split('\nexport ')[0]!) ? [`${method} ${path}`] : []
+  })
+
+interface Parameter {
+  readonly name: string
+  readonly in: 'path' | 'query'
+  readonly required: boolean
+  readonly schema: object
+}
+
+function queryOf(key: string): Parameter[] {
+  const schema = QUERIES[key]
+  if (!schema) return []
+  const { properties = {}, required = [] } = jsonSchemaOf(schema) as {
+    properties?: Record<string, object>
+    required?: readonly string[]
+  }
+  return Object.entries(properties).map(([name, each]) => ({
+    name,
+    in: 'query',
+    required: required.includes(name),
+    schema: each,
+  }))
+}
+
 /** The HTTP interface in OpenAPI 3.1: what the handlers answer, told as docs/http.md tells it. */
 export function openApi(): object {
   const told = routesInPapers()
   const paths: Record<string, Record<string, object>> = {}
   for (const route of routesInCode()) {
     const { method, path } = route
-    const parameters = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
-      name,
-      in: 'path',
-      required: true,
-      schema: { type: 'string' },
-    }))
+    const key = `${method} ${path}`
+    const inPath = [...path.matchAll(/\{(\w+)\}/g)].map(
+      ([, name]): Parameter => ({ name: name!, in: 'path', required: true, schema: { type: 'string' } }),
+    )
+    const parameters = [...inPath, ...queryOf(key)]
+    const body = BODIES[key]
     paths[path] = {
       ...paths[path],
       [method.toLowerCase()]: {
         summary: told.get(keyOf(route)) ?? '',
         ...(parameters.length > 0 && { parameters }),
+        ...(body && {
+          requestBody: { required: true, content: { 'application/json': { schema: jsonSchemaOf(body) } } },
+        }),
         responses: {
           '2XX': { description: 'Done' },
           '4XX': {

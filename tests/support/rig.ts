@@ -23,11 +23,13 @@ export interface Rigged {
   readonly reachMm?: number
   /** The level or work plane that is looked at. */
   readonly levelId?: string | null
+  /** Whether a refit waits for `answer`, as where something was traced from the sheet. */
+  readonly asks?: boolean
 }
 
 /**
  * A workbench without a browser: tools are driven as a person would, and what became of it is read back. Changes are put
- * into a map of records; questions about tracing that follows a sheet are kept unanswered.
+ * into a map of records; refits are kept, and count as done.
  */
 export class Rig {
   readonly records: Map<string, ProjectRecord>
@@ -36,6 +38,7 @@ export class Rig {
   /** The changes that were made, by what undo calls them. */
   readonly changes: ProjectEdit[] = []
   readonly refits: Refit[] = []
+  private settle: ((done: boolean) => void) | null = null
   private readonly plan = new Plan()
   private readonly bench: Workbench
   private levelId: string | null
@@ -61,7 +64,11 @@ export class Rig {
         },
         context: () => this.context(),
         change: (edit) => this.change(edit),
-        refit: (refit) => this.refits.push(refit),
+        refit: (refit, settled) => {
+          this.refits.push(refit)
+          if (this.given.asks) this.settle = settled
+          else settled(true)
+        },
         lookAt: (levelId) => {
           this.levelId = levelId
         },
@@ -175,6 +182,14 @@ export class Rig {
   /** Holds Shift, or lets it go. */
   hold(held = true): this {
     this.bench.update({ held })
+    return this
+  }
+
+  /** Answers the question about a refit. @throws Error where none is open */
+  answer(done: boolean): this {
+    if (!this.settle) throw new Error('Nothing is asked.')
+    this.settle(done)
+    this.settle = null
     return this
   }
 

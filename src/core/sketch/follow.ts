@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal'
 import type { Edit } from '../model/change/change'
 import type { ProjectRecord } from '../model/registry'
 import type { Relation } from '../model/relation/schema'
@@ -106,7 +107,7 @@ function newlyRelated(
  */
 function withDrawn(shape: Sketched, edited: ProjectRecord | undefined, was: ProjectRecord | undefined): Sketched {
   if (!isSketched(edited) || edited.tracedFrom === undefined) return shape
-  const former = isSketched(was) && JSON.stringify(was.drawn) === JSON.stringify(edited.drawn) ? was : null
+  const former = isSketched(was) && equal(was.drawn, edited.drawn) ? was : null
   if (shape.kind === 'circle' && edited.kind === 'circle') {
     const { center, radiusMm, drawn = { center, radiusMm } } = edited
     if (former?.kind !== 'circle') return { ...shape, drawn }

@@ -27,16 +27,21 @@ export interface Ground {
   setHand(change: Partial<Hand>): void
   context(): ToolContext
   change(edit: ProjectEdit): void
-  refit(refit: Refit): void
+  /** @param settled hears whether the sheets lie otherwise now: at once, or when the person has answered what becomes of the tracing */
+  refit(refit: Refit, settled: (done: boolean) => void): void
   lookAt(levelId: string): void
   say(sentence: string): void
   sayLocked(sheets: readonly Underlay[]): void
 }
 
+const ANSWER_FIRST = 'Answer first whether the tracing follows.'
 const ON_LEVELS_ONLY = 'This stands on levels: go to the plan first (/), or place members here.'
 
 /** Carries out what tools make of clicks and keys. Tools themselves change nothing. */
 export class Workbench {
+  /** The outcome that waits for an answer of the person, who works with the same tool until then. */
+  private waiting: Outcome | null = null
+
   /** @param idle the tool that is in hand while no other one is */
   constructor(
     private readonly ground: Ground,
@@ -45,12 +50,14 @@ export class Workbench {
 
   /** Begins a step with the tool that opens it. */
   begin(step: Step, tool: Tool = this.idle): void {
+    this.waiting = null
     this.ground.setHand({ step, tool, session: EMPTY_SESSION, cardOpen: true, sideCard: null })
   }
 
   take(tool: Tool): void {
     const { step, sideCard, tool: former } = this.ground.hand()
     const { steps, card = null } = tool
+    this.waiting = null
     // The card of a tool goes with it.
     const left = sideCard !== null && sideCard === former.card ? null : sideCard
     this.ground.setHand({
@@ -82,8 +89,23 @@ export class Workbench {
     this.ground.setHand({ session: { ...next, cursor } })
   }
 
-  /** Takes in what a tool made of a click, Enter or undo. The mouse stays where it is. */
-  takeIn({ session, say, locked, done, next, ...effects }: Outcome): void {
+  /**
+   * Takes in what a tool made of a click, Enter or undo. The mouse stays where it is. Where the person is asked what becomes
+   * of the tracing, the session waits as it is, and goes on from there if the sheets stay as they were.
+   */
+  takeIn({ refit, ...outcome }: Outcome): void {
+    if (!refit) return this.goOn(outcome)
+    this.waiting = outcome
+    this.ground.refit(refit, (done) => {
+      // Another tool was taken meanwhile: the answer is about the sheet alone.
+      if (this.waiting !== outcome) return
+      this.waiting = null
+      if (done) this.goOn(outcome)
+      else this.update({ drag: null })
+    })
+  }
+
+  private goOn({ session, say, locked, done, next, ...effects }: Outcome): void {
     this.carryOut(effects)
     const { raw, held, touchedRad } = this.ground.hand().session
     if (done || next) this.take(next ?? this.idle)
@@ -94,7 +116,7 @@ export class Workbench {
   /** Carries out what a command comes to; what is in hand goes on. */
   carryOut({ say, locked, edit, refit, pick, choose, look }: Effects): void {
     if (edit) this.ground.change(edit)
-    if (refit) this.ground.refit(refit)
+    if (refit) this.ground.refit(refit, () => {})
     if (choose) this.choose(choose)
     if (pick) this.pick(pick)
     if (look) this.ground.lookAt(look)
@@ -106,6 +128,7 @@ export class Workbench {
   press(point: BoardPoint): void {
     const { tool, session } = this.ground.hand()
     const context = this.ground.context()
+    if (this.waiting) return this.ground.say(ANSWER_FIRST)
     if (tool.onPlan && context.planeId) return this.ground.say(ON_LEVELS_ONLY)
     this.takeIn(tool.click(session, point, context))
   }
@@ -113,7 +136,7 @@ export class Workbench {
   /** An arrow key. @param by one step to the right or up @returns whether the tool took it */
   arrow(by: Point, shift: boolean): boolean {
     const { tool, session } = this.ground.hand()
-    if (!tool.arrow) return false
+    if (!tool.arrow || this.waiting) return false
     this.takeIn(tool.arrow(session, by, this.ground.context(), shift))
     return true
   }
@@ -122,14 +145,14 @@ export class Workbench {
   key(key: string): boolean {
     const { tool, session } = this.ground.hand()
     const own = tool.keys?.find((each) => each.key === key)
-    if (own) this.takeIn(own.press(session, this.ground.context()))
+    if (own && !this.waiting) this.takeIn(own.press(session, this.ground.context()))
     return own !== undefined
   }
 
   enter(): void {
     const { tool, session } = this.ground.hand()
     const context = this.ground.context()
-    if (tool.onPlan && context.planeId) return
+    if (this.waiting || (tool.onPlan && context.planeId)) return
     this.takeIn(tool.enter(session, context))
   }
 
@@ -145,6 +168,7 @@ export class Workbench {
   /** Takes hold of what lies at a place. @returns what is dragged from now on; null leaves the drag to the view */
   grab(at: Point): Session['drag'] {
     const { tool, session } = this.ground.hand()
+    if (this.waiting) return null
     return tool.drag?.grab(session, at, this.ground.context()) ?? null
   }
 

@@ -26,7 +26,11 @@ export interface PendingRefit {
   readonly gone: readonly string[]
   /** Which of the two the board shows. */
   readonly shown: Answer
+  readonly settled: Settled
 }
+
+/** Hears once whether the sheets lie otherwise now. */
+type Settled = (done: boolean) => void
 
 /** Small moves of the same sheets, one directly upon the other, are one question. */
 interface Row {
@@ -48,9 +52,10 @@ export const useRefit = create<RefitState>(() => ({ pending: null, row: null }))
  * Gives sheets other places; where something was traced from them, only once the person has said what becomes of that.
  * Of many small moves the answer about the first holds for those directly upon it.
  */
-export function refit(wanted: Refit): void {
+export function refit(wanted: Refit, settled: Settled = () => {}): void {
   const { row } = useRefit.getState()
-  askOrKeep(wanted)
+  settleRefit(null)
+  askOrKeep(wanted, settled)
   if (
     wanted.small &&
     row?.label === wanted.label &&
@@ -60,17 +65,20 @@ export function refit(wanted: Refit): void {
     settleRefit(row.answer)
 }
 
-function askOrKeep({ label, refitted, gone = [] }: Refit): void {
+function askOrKeep({ label, refitted, gone = [] }: Refit, settled: Settled): void {
   const { records } = useProject.getState()
-  if (refusesLocked(refitted.map(({ after }) => ({ id: after.id, after })))) return
+  if (refusesLocked(refitted.map(({ after }) => ({ id: after.id, after })))) return settled(false)
   const display = displayOf(records)
   const { frame } = currentPlan().around
   const stay = surroundingsOf(records, display, frame)
   const found = followers(stay, refitted)
-  if (found.length === 0) return keep({ label, refitted, gone }, [], true)
+  if (found.length === 0) {
+    keep({ label, refitted, gone }, [], true)
+    return settled(true)
+  }
   const moved = new Map([...records, ...found.map((each) => [each.after.id, each.after] as const)])
   const around = { stay, follow: surroundingsOf(moved, display, frame) }
-  useRefit.setState({ pending: { label, refitted, followers: found, around, gone, shown: 'follow' } })
+  useRefit.setState({ pending: { label, refitted, followers: found, around, gone, shown: 'follow', settled } })
 }
 
 const sheetsOf = (refitted: readonly Refitted[]) => refitted.map(({ after }) => after.id).join(' ')
@@ -80,10 +88,11 @@ const lastChangeId = () => useProject.getState().stacks.undo.at(-1)?.id
 export function settleRefit(answer: Answer | null): void {
   const { pending } = useRefit.getState()
   useRefit.setState({ pending: null, row: null })
-  if (!pending || !answer) return
+  if (!pending || !answer) return pending?.settled(false)
   keep(pending, answer === 'follow' ? pending.followers : [], answer === 'follow')
   const { label, refitted } = pending
   useRefit.setState({ row: { label, sheets: sheetsOf(refitted), answer, changeId: lastChangeId() } })
+  pending.settled(true)
 }
 
 export function previewRefit(shown: Answer): void {

@@ -1,10 +1,9 @@
-import { object } from 'yup'
 import { askToTakeIn, madeBy } from '@/server/making/making'
 import { createProject, listProjects } from '@/server/projects'
 import { arrived } from '@/server/staging'
 import { answer } from '../answer'
 import { bodyOf, piecesOf } from '../body'
-import { nameField } from '../fields'
+import { projectBody } from '../taken'
 
 export const dynamic = 'force-dynamic'
 
@@ -18,7 +17,7 @@ export const POST = (request: Request) =>
   answer(async () => {
     const type = request.headers.get('content-type')?.split(';')[0]
     if (type === 'application/zip') return Response.json({ id: await takenIn(request) }, { status: 201 })
-    const { name } = await bodyOf(request, object({ name: nameField }).noUnknown())
+    const { name } = await bodyOf(request, projectBody)
     return Response.json(await createProject(name), { status: 201 })
   })
 

@@ -1,5 +1,5 @@
 import type { Vector3 } from '../../geometry/space'
-import { escapeXml } from '../xml'
+import { xmlElement as element, writeXml } from '../xml'
 
 /** A closed surface as triangles: three corners for each, and which they are. Millimetres. */
 export interface TriangleMesh {
@@ -36,23 +36,35 @@ export function welded({ positions, triangles }: TriangleMesh): {
 
 const figure = (mm: number): string => String(Math.round(mm * 1e6) / 1e6)
 
+const SCHEMAS = 'http://schemas.microsoft.com/3dmanufacturing'
+const OPEN_PACKAGING = 'http://schemas.openxmlformats.org/package/2006'
+
+const CONTENT_TYPES = element('Types', { xmlns: `${OPEN_PACKAGING}/content-types` }, [
+  element('Default', {
+    Extension: 'rels',
+    ContentType: 'application/vnd.openxmlformats-package.relationships+xml',
+  }),
+  element('Default', { Extension: 'model', ContentType: 'application/vnd.ms-package.3dmanufacturing-3dmodel+xml' }),
+])
+
+const RELATIONSHIPS = element('Relationships', { xmlns: `${OPEN_PACKAGING}/relationships` }, [
+  element('Relationship', { Target: '/3D/3dmodel.model', Id: 'rel0', Type: `${SCHEMAS}/2013/01/3dmodel` }),
+])
+
 /** The files of a 3MF package (3MF Consortium, core specification 1.3), by their paths. */
 export function write3mf(mesh: TriangleMesh, name: string): ReadonlyMap<string, string> {
   const { corners, triangles } = welded(mesh)
-  const vertices = corners.map(({ x, y, z }) => `<vertex x="${figure(x)}" y="${figure(y)}" z="${figure(z)}"/>`).join('')
-  const faces = triangles.map(([a, b, c]) => `<triangle v1="${a}" v2="${b}" v3="${c}"/>`).join('')
+  const vertices = corners.map(({ x, y, z }) => element('vertex', { x: figure(x), y: figure(y), z: figure(z) }))
+  const faces = triangles.map(([a, b, c]) => element('triangle', { v1: String(a), v2: String(b), v3: String(c) }))
+  const solid = element('mesh', {}, [element('vertices', {}, vertices), element('triangles', {}, faces)])
+  const model = element('model', { unit: 'millimeter', 'xml:lang': 'en-US', xmlns: `${SCHEMAS}/core/2015/02` }, [
+    element('metadata', { name: 'Title' }, [name]),
+    element('resources', {}, [element('object', { id: '1', type: 'model', name }, [solid])]),
+    element('build', {}, [element('item', { objectid: '1' })]),
+  ])
   return new Map([
-    [
-      '[Content_Types].xml',
-      '<?xml version="1.0" encoding="UTF-8"?>\n<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="model" ContentType="application/vnd.ms-package.3dmanufacturing-3dmodel+xml"/></Types>\n',
-    ],
-    [
-      '_rels/.rels',
-      '<?xml version="1.0" encoding="UTF-8"?>\n<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Target="/3D/3dmodel.model" Id="rel0" Type="http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel"/></Relationships>\n',
-    ],
-    [
-      '3D/3dmodel.model',
-      `<?xml version="1.0" encoding="UTF-8"?>\n<model unit="millimeter" xml:lang="en-US" xmlns="http://schemas.microsoft.com/3dmanufacturing/core/2015/02"><metadata name="Title">${escapeXml(name)}</metadata><resources><object id="1" type="model" name="${escapeXml(name)}"><mesh><vertices>${vertices}</vertices><triangles>${faces}</triangles></mesh></object></resources><build><item objectid="1"/></build></model>\n`,
-    ],
+    ['[Content_Types].xml', writeXml(CONTENT_TYPES)],
+    ['_rels/.rels', writeXml(RELATIONSHIPS)],
+    ['3D/3dmodel.model', writeXml(model)],
   ])
 }

@@ -1,7 +1,7 @@
 import type { Building, BuiltRoom, RoomSide } from '../../building/building'
 import { distance, type Point } from '../../geometry/vector'
 import { alongOf } from '../../model/wall/line'
-import { escapeXml } from '../xml'
+import { xmlElement as element, writeXml, type XmlNode } from '../xml'
 
 /**
  * The rooms of a building as gbXML 6.01, for programs that work out heat loads: lengths in metres.
@@ -16,15 +16,14 @@ export function writeGbxml({ levels }: Building, name: string): string {
   const spaces = rooms.map(({ room, level }) => {
     const { space, boundary, volumeMm3 } = room
     return element('Space', { id: numbers.get(space.id)!, buildingStoreyIdRef: storeyId(levels, level.id) }, [
-      element('Name', {}, [escapeXml([space.number, space.name].filter(Boolean).join(' '))]),
+      element('Name', {}, [[space.number, space.name].filter(Boolean).join(' ')]),
       element('Area', {}, [figure(boundary!.areaMm2 / 1e6)]),
       element('Volume', {}, [figure(volumeMm3 / 1e9)]),
     ])
   })
   let count = 0
   const surfaces = rooms.flatMap(({ room }) => surfacesOf(room, numbers, () => `surface-${++count}`))
-  return [
-    '<?xml version="1.0" encoding="UTF-8"?>',
+  return writeXml(
     element(
       'gbXML',
       {
@@ -39,11 +38,11 @@ export function writeGbxml({ levels }: Building, name: string): string {
       [
         element('Campus', { id: 'campus' }, [
           element('Building', { id: 'building', buildingType: 'Unknown' }, [
-            element('Name', {}, [escapeXml(name)]),
+            element('Name', {}, [name]),
             element('Area', {}, [figure(areaM2)]),
             ...levels.map(({ level }) =>
               element('BuildingStorey', { id: storeyId(levels, level.id) }, [
-                element('Name', {}, [escapeXml(level.name)]),
+                element('Name', {}, [level.name]),
                 element('Level', {}, [figure(level.elevationMm / 1000)]),
               ]),
             ),
@@ -53,14 +52,13 @@ export function writeGbxml({ levels }: Building, name: string): string {
         ]),
       ],
     ),
-    '',
-  ].join('\n')
+  )
 }
 
 const storeyId = (levels: Building['levels'], id: string): string =>
   `storey-${levels.findIndex(({ level }) => level.id === id) + 1}`
 
-function surfacesOf(room: BuiltRoom, numbers: ReadonlyMap<string, string>, nextId: () => string): string[] {
+function surfacesOf(room: BuiltRoom, numbers: ReadonlyMap<string, string>, nextId: () => string): XmlNode[] {
   const { space, boundary, footMm, heightMm, sides } = room
   const own = numbers.get(space.id)!
   const walls = sides
@@ -93,7 +91,7 @@ function openingOf(
   { opening, place, footMm }: RoomSide['openings'][number],
   { from, to }: RoomSide,
   id: string,
-): string {
+): XmlNode {
   const size = distance(from, to)
   const along = { x: (to.x - from.x) / size, y: (to.y - from.y) / size }
   const t = alongOf({ start: from, end: to }, place.middle)
@@ -106,7 +104,7 @@ function openingOf(
 }
 
 /** A surface as a rectangle too, with the directions that load programs ask for. */
-function rectangle({ from, to, azimuthDeg }: RoomSide, heightMm: number, footMm: number): string {
+function rectangle({ from, to, azimuthDeg }: RoomSide, heightMm: number, footMm: number): XmlNode {
   return element('RectangularGeometry', {}, [
     element('Azimuth', {}, [figure(azimuthDeg)]),
     cartesian([from.x, from.y, footMm]),
@@ -126,9 +124,9 @@ const upright = (from: Point, to: Point, footMm: number, heightMm: number): Corn
   [to.x, to.y, footMm + heightMm],
 ]
 
-const loop = (corners: readonly Corner[]): string => element('PolyLoop', {}, corners.map(cartesian))
+const loop = (corners: readonly Corner[]): XmlNode => element('PolyLoop', {}, corners.map(cartesian))
 
-const cartesian = (corner: Corner): string =>
+const cartesian = (corner: Corner): XmlNode =>
   element(
     'CartesianPoint',
     {},
@@ -137,8 +135,3 @@ const cartesian = (corner: Corner): string =>
 
 /** A millionth of a metre is enough, and -0 is none. */
 const figure = (value: number): string => String(Number(value.toFixed(6)) + 0)
-
-function element(name: string, attributes: Readonly<Record<string, string>>, content: readonly string[]): string {
-  const list = Object.entries(attributes).map(([key, value]) => ` ${key}="${escapeXml(value)}"`)
-  return content.length === 0 ? `<${name}${list.join('')}/>` : `<${name}${list.join('')}>${content.join('')}</${name}>`
-}

@@ -7,7 +7,7 @@ import { MODEL_VERSION, upgraded } from '../versions/registry'
 import { type Change, type Edit, MOST_EDITS } from './change'
 
 /** A change but for its records, which are looked at one by one: see readChange. */
-const changeSchema = object({
+export const changeSchema = object({
   id: idSchema.required(),
   label: string().max(120).required(),
   cause: string<Change['cause']>().oneOf(['edit', 'undo', 'redo']).required(),

@@ -50,6 +50,30 @@ describe('a known length', () => {
   })
 })
 
+describe('while it is asked whether the tracing follows', () => {
+  const asked = () =>
+    new Rig({ records: [sheetOnBoard()], asks: true }).take(fit).click(0, 0).click(4000, 0).type('8 m').enter()
+
+  it('the session waits, and goes on from where it was if the sheet stays', () => {
+    const rig = asked()
+    const { points } = rig.session
+    expect(points).toHaveLength(2)
+    rig.click(7000, 0)
+    expect(rig.session.points).toEqual(points)
+    expect(rig.said.at(-1)).toContain('Answer first')
+    rig.answer(false)
+    expect(rig.session.points).toEqual(points)
+    expect(rig.session.typed).not.toEqual({})
+    rig.enter()
+    expect(rig.refits).toHaveLength(2)
+  })
+
+  it('the session ends once the sheet is fitted', () => expect(asked().answer(true).session.points).toEqual([]))
+
+  it('an answer that comes after another tool was taken is not for that one', () =>
+    expect(asked().take(straighten).click(5, 5).answer(true).session.points).toHaveLength(1))
+})
+
 describe('laying onto points', () => {
   it('one pair moves', () => {
     const rig = rigWith().take(tie).click(0, 0).click(500, 300).enter()

@@ -1,8 +1,8 @@
-import { object } from 'yup'
 import { deleteProject, openProject, renameProject } from '@/server/projects'
 import { answer, check } from '../../answer'
 import { bodyOf } from '../../body'
-import { type IdContext, idParams, nameField } from '../../fields'
+import { type IdContext, idParams } from '../../fields'
+import { projectBody } from '../../taken'
 
 export const GET = (_: Request, { params }: IdContext) =>
   answer(async () => openProject((await check(await params, idParams)).id))
@@ -10,7 +10,7 @@ export const GET = (_: Request, { params }: IdContext) =>
 export const PATCH = (request: Request, { params }: IdContext) =>
   answer(async () => {
     const { id } = await check(await params, idParams)
-    const { name } = await bodyOf(request, object({ name: nameField }).noUnknown())
+    const { name } = await bodyOf(request, projectBody)
     await renameProject(id, name)
   })
 

@@ -1,10 +1,8 @@
-import { number, object } from 'yup'
 import { setResolution } from '@/server/sources'
 import { answer, check } from '../../answer'
 import { bodyOf } from '../../body'
 import { type IdContext, idParams } from '../../fields'
-
-const resolutionBody = object({ dpi: number().min(1).max(10_000).nullable().defined() }).noUnknown()
+import { resolutionBody } from '../../taken'
 
 /** Overrules the resolution of a page that is an image. */
 export const PATCH = (request: Request, { params }: IdContext) =>

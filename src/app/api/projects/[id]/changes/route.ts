@@ -1,31 +1,20 @@
-import { object, string } from 'yup'
 import { readChange } from '@/core/model/change/read'
 import { changesBefore, changesSince, keepChange } from '@/server/changes'
 import { answer, check, fieldsOf } from '../../../answer'
 import { jsonOf } from '../../../body'
-import { type IdContext, idParams, revisionField } from '../../../fields'
-
-/** Which history somebody counts by: see `epoch` of a project. */
-const epochField = string().max(64)
-
-const query = object({ since: revisionField(), before: revisionField(), epoch: epochField }).test(
-  'one',
-  'say either “since” or “before”',
-  ({ since, before }) => (since === undefined) !== (before === undefined),
-)
+import { type IdContext, idParams } from '../../../fields'
+import { changesQuery, knownOfProject } from '../../../taken'
 
 /** Kept changes: `?since=REVISION` oldest first, `?before=REVISION` latest first. */
 export const GET = (request: Request, { params }: IdContext) =>
   answer(async () => {
     const { id } = await check(await params, idParams)
-    const { since, before, epoch } = await check(fieldsOf(request, 'since', 'before'), query)
+    const { since, before, epoch } = await check(fieldsOf(request, 'since', 'before'), changesQuery)
     return since !== undefined ? changesSince(id, since, epoch) : changesBefore(id, before!)
   })
 
 /** Megabytes of a change: 50,000 lines, or a few with very many points. */
 const CHANGE_LIMIT_MB = 128
-
-const at = object({ epoch: epochField.required(), revision: revisionField().required() }).noUnknown().default(undefined)
 
 /** Keeps a change. Who says with `at` what it knows of the project (`epoch`, `revision`) is told where that is another history. */
 export const POST = (request: Request, { params }: IdContext) =>
@@ -33,7 +22,7 @@ export const POST = (request: Request, { params }: IdContext) =>
     const { id } = await check(await params, idParams)
     const body = await jsonOf(request, CHANGE_LIMIT_MB)
     const { at: given, ...rest } = typeof body === 'object' && body !== null ? (body as Record<string, unknown>) : {}
-    const known = await check(given, at)
+    const known = await check(given, knownOfProject)
     const { revision, epoch, asSent } = await keepChange(id, await readChange(rest, othersTurn), known)
     // What was added is told to whoever asks for nothing more; who counts by a history is told of that too.
     return known ? { revision, epoch, asSent } : { revision, ...(!asSent && { asSent }) }

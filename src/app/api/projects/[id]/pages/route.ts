@@ -1,9 +1,7 @@
-import { object, string } from 'yup'
 import { findPages } from '@/server/sources'
 import { answer, check } from '../../../answer'
 import { type IdContext, idParams } from '../../../fields'
-
-const findQuery = object({ text: string().trim().min(1).max(200).required('say the text to look for') }).noUnknown()
+import { findQuery } from '../../../taken'
 
 /** Pages on which a text stands. */
 export const GET = (request: Request, { params }: IdContext) =>

@@ -1,15 +1,13 @@
-import { object, string } from 'yup'
 import { takeReading } from '@/server/readings'
 import { answer, check } from '../../../answer'
 import { bodyOf } from '../../../body'
 import { type IdContext, idParams } from '../../../fields'
-
-const body = object({ length: string().trim().min(1).max(100).required(), note: string().max(200) }).noUnknown()
+import { readingBody } from '../../../taken'
 
 /** A length from a distance meter, as it writes it: `5.210 m`. */
 export const POST = (request: Request, { params }: IdContext) =>
   answer(async () => {
     const { id } = await check(await params, idParams)
-    const { length, note = '' } = await bodyOf(request, body)
+    const { length, note = '' } = await bodyOf(request, readingBody)
     return Response.json(await takeReading(id, length, note), { status: 201 })
   })

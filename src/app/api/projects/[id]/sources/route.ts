@@ -1,17 +1,10 @@
-import { object, string } from 'yup'
-import { idSchema } from '@/core/model/fields'
 import { liveProject } from '@/server/live'
 import { Problem } from '@/server/problem'
 import { addSource, listSources, UPLOAD_LIMIT_MB } from '@/server/sources'
 import { answer, check } from '../../../answer'
 import { piecesOf } from '../../../body'
 import { type IdContext, idParams } from '../../../fields'
-
-const uploadQuery = object({
-  name: string().trim().min(1).max(1000).required('say the name of the file'),
-  supersedes: idSchema,
-  again: idSchema,
-}).noUnknown()
+import { uploadQuery } from '../../../taken'
 
 export const GET = (_: Request, { params }: IdContext) =>
   answer(async () => {

@@ -1,10 +1,8 @@
-import { object, string } from 'yup'
 import { unlockSource } from '@/server/sources'
 import { answer, check } from '../../../answer'
 import { bodyOf } from '../../../body'
 import { type IdContext, idParams } from '../../../fields'
-
-const passwordBody = object({ password: string().min(1).max(500).required() }).noUnknown()
+import { passwordBody } from '../../../taken'
 
 export const POST = (request: Request, { params }: IdContext) =>
   answer(async () => {

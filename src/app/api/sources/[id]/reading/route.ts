@@ -1,14 +1,8 @@
-import { object, string } from 'yup'
 import { resumeReading, stopReading } from '@/server/sources'
 import { answer, check } from '../../../answer'
 import { bodyOf } from '../../../body'
 import { type IdContext, idParams } from '../../../fields'
-
-const stateBody = object({
-  state: string()
-    .oneOf(['stopped', 'going'] as const)
-    .required(),
-}).noUnknown()
+import { stateBody } from '../../../taken'
 
 /** Stops the reading of a file's pages, or takes it up again. */
 export const POST = (request: Request, { params }: IdContext) =>

@@ -1,0 +1,86 @@
+import { type AnySchema, array, number, object, string } from 'yup'
+import { changeSchema } from '@/core/model/change/read'
+import { idSchema } from '@/core/model/fields'
+import { symbolSchema } from '@/core/model/symbol/schema'
+import { nameField, revisionField } from './fields'
+import { choiceSchema } from './hand-over-query'
+
+/** What requests are taken with, all in one place: the handlers check by it, and docs/openapi.json tells it. */
+
+export const projectBody = object({ name: nameField }).noUnknown()
+
+export const preferBody = object({
+  sheetIds: array(idSchema.required()).min(1).max(200).required(),
+  what: string()
+    .oneOf(['pictures', 'lines'] as const)
+    .required(),
+}).noUnknown()
+
+export const knownBody = object({ ids: array(idSchema.required()).max(10_000).required() }).noUnknown()
+
+export const makingBody = object({ format: string().required(), on: choiceSchema.default({}) }).noUnknown()
+
+export const readingBody = object({
+  length: string().trim().min(1).max(100).required(),
+  note: string().max(200),
+}).noUnknown()
+
+export const stateBody = object({
+  state: string()
+    .oneOf(['stopped', 'going'] as const)
+    .required(),
+}).noUnknown()
+
+export const passwordBody = object({ password: string().min(1).max(500).required() }).noUnknown()
+
+export const resolutionBody = object({ dpi: number().min(1).max(10_000).nullable().defined() }).noUnknown()
+
+/** Which history somebody counts by: see `epoch` of a project. */
+const epochField = string().max(64)
+
+/** What somebody who sends a change knows of the project. */
+export const knownOfProject = object({ epoch: epochField.required(), revision: revisionField().required() })
+  .noUnknown()
+  .default(undefined)
+
+export const changesQuery = object({ since: revisionField(), before: revisionField(), epoch: epochField }).test(
+  'one',
+  'say either “since” or “before”',
+  ({ since, before }) => (since === undefined) !== (before === undefined),
+)
+
+export const historyQuery = object({ before: revisionField() }).noUnknown()
+
+export const uploadQuery = object({
+  name: string().trim().min(1).max(1000).required('say the name of the file'),
+  supersedes: idSchema,
+  again: idSchema,
+}).noUnknown()
+
+export const findQuery = object({
+  text: string().trim().min(1).max(200).required('say the text to look for'),
+}).noUnknown()
+
+/** The body of each request that takes fields. */
+export const BODIES: Readonly<Record<string, AnySchema>> = {
+  'POST /api/projects': projectBody,
+  'PATCH /api/projects/{id}': projectBody,
+  'POST /api/projects/{id}/preferred': preferBody,
+  'POST /api/projects/{id}/changes': changeSchema.shape({ at: knownOfProject }),
+  'POST /api/projects/{id}/changes/known': knownBody,
+  'POST /api/projects/{id}/makings': makingBody,
+  'POST /api/projects/{id}/readings': readingBody,
+  'POST /api/library': symbolSchema,
+  'POST /api/sources/{id}/reading': stateBody,
+  'POST /api/sources/{id}/password': passwordBody,
+  'PATCH /api/sheets/{id}': resolutionBody,
+}
+
+/** The query of each request that has one. */
+export const QUERIES: Readonly<Record<string, AnySchema>> = {
+  'GET /api/projects/{id}/history': historyQuery,
+  'GET /api/projects/{id}/changes': changesQuery,
+  'POST /api/projects/{id}/sources': uploadQuery,
+  'GET /api/projects/{id}/pages': findQuery,
+  'GET /api/projects/{id}/hand-over/{format}': choiceSchema,
+}
