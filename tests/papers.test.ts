@@ -1,7 +1,8 @@
-import { existsSync, readdirSync, readFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { BODIES, QUERIES } from '@/app/api/taken'
+import { practicePlan } from '../demo/sheets/practice-plan'
 import { dataModel } from './support/data-model'
 import { keyOf, openApi, routesInCode, routesInPapers, routesWithBodies } from './support/openapi'
 
@@ -29,6 +30,13 @@ it('what the handlers take is told, and nothing that no handler takes', () => {
   expect(routesWithBodies()).toEqual(Object.keys(BODIES).sort((a, b) => routeOrder(a).localeCompare(routeOrder(b))))
   const routes = routesInCode().map(({ method, path }) => `${method} ${path}`)
   expect(Object.keys(QUERIES).filter((key) => !routes.includes(key))).toEqual([])
+})
+
+it('the sheet of the guided job is the one that the demo draws', async () => {
+  const shipped = join(ROOT, 'public/practice-plan.pdf')
+  const drawn = await practicePlan()
+  if (process.env.npm_lifecycle_event === 'papers') writeFileSync(shipped, drawn)
+  expect(Buffer.compare(readFileSync(shipped), drawn)).toBe(0)
 })
 
 const routeOrder = (key: string): string => key.split(' ').reverse().join(' ')

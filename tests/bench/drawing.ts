@@ -135,7 +135,7 @@ async function openProject(
   await page.getByText(`${count.toLocaleString('en')} lines`).waitFor({ timeout: 60_000 })
   const openMs = performance.now() - began
   await new StudioPage(page).goTo('Trace')
-  await page.keyboard.press('l')
+  await page.keyboard.press('s')
   await page.keyboard.press('Home')
   await page.waitForTimeout(1500)
   const session = await page.context().newCDPSession(page)
@@ -159,7 +159,7 @@ async function benchLift(browser: Browser, address: string): Promise<void> {
   await studio.drawn()
   const session = await page.context().newCDPSession(page)
   await session.send('Performance.enable')
-  await page.keyboard.press('l')
+  await page.keyboard.press('s')
   const before = await panCost(page, session)
   await page.getByRole('button', { name: /^More for/ }).click()
   await forgetTasks(page)
@@ -180,7 +180,7 @@ async function benchLift(browser: Browser, address: string): Promise<void> {
     detail: `${preparedMs.toFixed(0)} ms to the preview`,
   })
   printRow({ what: 'lifting: longest task of the main thread', measured: taskMs, limit: 50, unit: 'ms' })
-  await page.getByText('All kept').waitFor({ timeout: 120_000 })
+  await page.getByText('All saved').waitFor({ timeout: 120_000 })
   await page.waitForTimeout(3000)
   const after = await panCost(page, session)
   printRow({

@@ -45,7 +45,7 @@ async function benchScan(browser: Browser, address: string, words: string, path:
   const sent = performance.now()
   // From the disk, as a person's browser does: handed over by the test, 40 MB take seconds to get there.
   await studio.uploadFile(path)
-  await page.getByRole('button', { name: /image only: pick$/ }).waitFor({ timeout: 120_000 })
+  await page.getByRole('button', { name: /image only: select$/ }).waitFor({ timeout: 120_000 })
   const readMs = performance.now() - sent
   const start = performance.now()
   await studio.pageCard(1).click()

@@ -41,7 +41,7 @@ test('a broken cross-reference is repaired', async ({ page }) => {
   const studio = new StudioPage(page)
   await studio.newProject('Broken table')
   await studio.upload('broken.pdf', brokenCrossReference(await handWritten(LINE)))
-  await expect(studio.pageCard(1)).toHaveAccessibleName(/lines: pick$/)
+  await expect(studio.pageCard(1)).toHaveAccessibleName(/lines: select$/)
 })
 
 test('a protected file asks for its password, says when it is wrong, and opens with the right one', async ({

@@ -62,7 +62,7 @@ test('every shape is drawn, measured again and handed over', async ({ page }) =>
   await draw.press('g')
   await draw.click(620, 150)
   await draw.type('500')
-  await draw.take('Draw', 'Curve')
+  await draw.take('Lines', 'Curve')
   for (const [x, y] of [
     [100, 300],
     [160, 260],
@@ -127,9 +127,9 @@ test('a dimension follows what it measures', async ({ page }) => {
   await draw.press('Escape', 'Escape')
   const board = (await draw.studio.board.boundingBox())!
   // Shown whole with a margin, the rectangle stands in the middle of the board.
-  const px = Math.min((board.width * 0.92) / 3000, (board.height * 0.92) / 2000)
+  const px = Math.min((draw.clearWidth(board) * 0.92) / 3000, (board.height * 0.92) / 2000)
   const at = (x: number, y: number): [number, number] => [
-    board.width / 2 + (x - 1500) * px,
+    draw.clearWidth(board) / 2 + (x - 1500) * px,
     board.height / 2 - (y - 1000) * px,
   ]
   await draw.press('d')
@@ -209,7 +209,7 @@ test('what is picked is moved, copied, turned, mirrored and arrayed by numbers, 
   await draw.press('Escape')
   const [drawn] = await draw.records('path')
   await draw.press('s')
-  await draw.drag(150, 250, 500, 350)
+  await draw.frame(150, 250, 500, 350)
   await expect(draw.card.getByText('1 line', { exact: true })).toBeVisible()
   await draw.press('ArrowUp')
   expect((await draw.records('path'))[0]!.xy[1]! - drawn!.xy[1]!).toBeCloseTo(10, 6)
@@ -240,7 +240,7 @@ test('what is picked is moved, copied, turned, mirrored and arrayed by numbers, 
   expect(await draw.records('path')).toHaveLength(5)
 })
 
-test('a tool that is taken first asks what it shall be done to', async ({ page }) => {
+test('a tool that is taken first asks what it should be done to', async ({ page }) => {
   const draw = await new Drawing(page).begin('Tool first')
   for (const y of [200, 300]) {
     await draw.press('p')
@@ -269,7 +269,7 @@ test('a symbol is made, placed, edited for all and kept in the library', async (
   await draw.click(200, 200)
   await draw.type('400')
   await draw.press('s')
-  await draw.drag(100, 100, 300, 300)
+  await draw.frame(100, 100, 300, 300)
   await page.getByLabel('Name of a new symbol').fill('Bollard')
   await page.getByRole('button', { name: 'Make', exact: true }).click()
   // Its base is taken to the right of the circle; the circle stays where it is.
@@ -388,7 +388,7 @@ test('without the network everything goes on; it arrives afterwards once, and su
     await draw.click(100 + i * 60, 320)
     await draw.press('Escape')
   }
-  await expect(page.getByText('4 held here')).toBeVisible()
+  await expect(page.getByText('4 waiting here')).toBeVisible()
   const url = page.url()
   await page.close()
   await context.unroute('**/api/**')

@@ -1,6 +1,9 @@
 import type { Page } from '@playwright/test'
 import type { ProjectRecord } from '../../src/core/model/registry'
-import { StudioPage } from './studio'
+import { type Drawer, StudioPage } from './studio'
+
+/** What an open card covers of the board, with the air around it. */
+const CARD_COVERS_PX = 300
 
 /** Drawing on the bare board of a new project, in pixels from its upper left corner. */
 export class Drawing {
@@ -27,6 +30,7 @@ export class Drawing {
 
   private async trace(): Promise<this> {
     await this.studio.goTo('Trace')
+    await this.studio.openCard('Trace')
     const { x, y } = (await this.studio.board.boundingBox())!
     this.left = x
     this.top = y
@@ -50,6 +54,18 @@ export class Drawing {
     await this.page.mouse.up()
   }
 
+  /** Draws a frame around what is to be selected. */
+  async frame(x1: number, y1: number, x2: number, y2: number): Promise<void> {
+    await this.page.keyboard.down('Shift')
+    await this.drag(x1, y1, x2, y2)
+    await this.page.keyboard.up('Shift')
+  }
+
+  /** The width of the board beside the card that floats over it. */
+  clearWidth({ width }: { readonly width: number }): number {
+    return width - CARD_COVERS_PX
+  }
+
   /** Types values into the fields of the bench, one after another, and takes them. */
   async type(...values: string[]): Promise<void> {
     for (const [i, value] of values.entries()) {
@@ -63,8 +79,8 @@ export class Drawing {
     for (const key of keys) await this.page.keyboard.press(key)
   }
 
-  take(menu: 'Draw' | 'Change', word: string): Promise<void> {
-    return this.studio.take(menu, word)
+  take(drawer: Drawer, word: string): Promise<void> {
+    return this.studio.take(drawer, word)
   }
 
   /** What the server has of one kind, once it has everything. */

@@ -51,6 +51,7 @@ test('what is drawn is stretched, bevelled, taken by a lasso, arrayed around and
   await draw.press('s')
   await choose('What a frame takes in', 'Lasso')
   await draw.point(560, 160)
+  await page.keyboard.down('Shift')
   await page.mouse.down()
   for (const [x, y] of [
     [640, 160],
@@ -60,6 +61,7 @@ test('what is drawn is stretched, bevelled, taken by a lasso, arrayed around and
   ] as const)
     await draw.point(x, y)
   await page.mouse.up()
+  await page.keyboard.up('Shift')
   await expect(draw.card.getByText('1 circle', { exact: true })).toBeVisible()
 
   await draw.press('q')
@@ -103,7 +105,7 @@ test('a path, an angle, a radius and an area are measured without drawing anythi
   await measure('Angle', [corners[1], corners[0], corners[2]])
   await expect(draw.studio.bench).toContainText('90.00°')
   await measure('Area', corners)
-  await expect(draw.studio.bench).toContainText(`${((width * height) / 2 / 1e6).toFixed(3)} m²`)
+  await expect(draw.studio.bench).toContainText(`${((width * height) / 2 / 1e6).toFixed(2)} m²`)
   await measure('Radius', [[640, 250]])
   await expect(draw.studio.bench).toContainText('R 800 mm, across 1600 mm, around 5027 mm')
   expect(await draw.records('path')).toHaveLength(1)
@@ -115,7 +117,7 @@ test('a layer is taken out of a DXF with what lies on it', async ({ page }) => {
   const { studio } = draw
   draw.id = await studio.newProject('From a DXF')
   await studio.upload('services.dxf', servicesDrawing())
-  await page.getByRole('button', { name: /: pick$/ }).click()
+  await page.getByRole('button', { name: /: select$/ }).click()
   await page.getByRole('button', { name: 'Bring it in' }).click()
   await studio.drawn()
   await page.getByRole('button', { name: /^More for/ }).click()

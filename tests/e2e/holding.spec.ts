@@ -156,14 +156,14 @@ test('a sign-in that ran out, or too much at once, deletes nothing', async ({ pa
     await page.mouse.click(board.x + 100, board.y + 90 + 90 * i)
     await page.mouse.click(board.x + 360, board.y + 90 + 90 * i)
     await page.keyboard.press('Escape')
-    await expect(page.getByText('1 held here')).toBeVisible()
+    await expect(page.getByText('1 waiting here')).toBeVisible()
     await page.unroute('**/changes')
     await studio.kept()
   }
   await wallsIn(page, 2)
 })
 
-test('a project goes to the trash with its bytes, comes back, and goes for good', async ({ page }) => {
+test('a project goes to the trash with its bytes, comes back, and goes permanently', async ({ page }) => {
   const project = await newProject(page, 'Thrown away')
   const address = `${stack.address}/api/projects/${project}`
   const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="90" height="90"><path d="M1 1L50 50" stroke="red"/></svg>'
@@ -188,8 +188,8 @@ test('a project goes to the trash with its bytes, comes back, and goes for good'
   await page.request.delete(address)
   await page.reload()
   await page.getByRole('button', { name: /^Trash/ }).click()
-  await page.getByRole('button', { name: 'Delete Thrown away for good' }).click()
-  await page.getByRole('button', { name: 'Delete for good', exact: true }).click()
+  await page.getByRole('button', { name: 'Delete Thrown away permanently' }).click()
+  await page.getByRole('button', { name: 'Delete permanently', exact: true }).click()
   await expect(page.getByRole('button', { name: /^Trash/ })).toBeHidden()
   expect(await bytes()).toBe(404)
 })

@@ -38,7 +38,7 @@ test('a locked sheet keeps its size, place, crop and existence until it is unloc
   await page.getByRole('button', { name: /^More for plans/ }).click()
   await page.getByRole('menuitem', { name: 'Remove from the board' }).click()
   await unchanged()
-  await page.getByRole('button', { name: 'Pick plans – page 1' }).click()
+  await page.getByRole('button', { name: 'Select plans – page 1' }).click()
   await page.keyboard.press('Delete')
   await unchanged()
   // Nor does another program change it.
@@ -59,7 +59,7 @@ test('a locked sheet keeps its size, place, crop and existence until it is unloc
 
   await page.getByRole('alert').filter({ hasText: 'is locked' }).getByRole('button', { name: 'Unlock it' }).click()
   await expect(card.getByText('Locked: its place, size and crop stay.')).toBeHidden()
-  await page.getByRole('button', { name: 'Pick plans – page 1' }).click()
+  await page.getByRole('button', { name: 'Select plans – page 1' }).click()
   await card.getByLabel('Scale, or a factor').fill('×2')
   await card.getByRole('button', { name: 'Set' }).click()
   await expect(async () =>
@@ -105,9 +105,9 @@ test('sheets that are picked together are scaled and turned together, and keep t
   const before = await studio.records(id, 'underlay')
   expect(before).toHaveLength(2)
   // Brought in together they are two sheets; picked together they are one group.
-  await expect(card.getByText('2 picked sheets')).toBeHidden()
+  await expect(card.getByText('2 selected sheets')).toBeHidden()
   await card.getByRole('button', { name: 'Size and turn them together' }).click()
-  await expect(card.getByText('2 picked sheets are sized and turned together')).toBeVisible()
+  await expect(card.getByText('2 selected sheets are sized and turned together')).toBeVisible()
   await card.getByLabel('Base point (x, y)').fill('1 m, 2 m')
   await card.getByLabel('Base point (x, y)').press('Enter')
   await card.getByLabel('Scale, or a factor').fill('150 %')
@@ -207,7 +207,7 @@ test('a page that is brought in before it was read takes its own ratio once it i
   )
   await studio.goTo('Fit')
   await page
-    .getByRole('button', { name: /^Pick site/ })
+    .getByRole('button', { name: /^Select site/ })
     .last()
     .click()
   await expect(card).toContainText('1:500as the sheet says, not fitted')
@@ -235,7 +235,7 @@ test('a door is put into a wall traced by one face where the cursor catches the 
   await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
   await studio.clickOn(...onPaper(...CORNERS[3]), 'end')
   await page.keyboard.press('Escape')
-  await studio.take('Build', 'Door or window')
+  await studio.take('Walls', 'Door or window')
   await studio.clickOn(...onPaper(9000, 365), 'on')
   await expect(async () => expect(await studio.records(id, 'opening')).toHaveLength(1)).toPass()
   const [door] = await studio.records(id, 'opening')

@@ -22,7 +22,7 @@ test('members are read from the sheet, plated and bolted; own sections are made'
   await studio.goTo('Trace')
 
   // The collar is drawn by two lines 320 apart: the section that fits is offered, and placed by a click.
-  await studio.take('Build', 'Member from the sheet')
+  await studio.take('Structure', 'Member from the sheet')
   await studio.hover(...onSection(7200, 5760), 0)
   await expect(studio.bench.getByText(/^320 mm apart: /)).toBeVisible()
   await studio.pressOn(...onSection(7200, 5760))
@@ -32,20 +32,20 @@ test('members are read from the sheet, plated and bolted; own sections are made'
   await expect(page.getByText('This member is there already.')).toBeVisible()
 
   // A member along one line of the roof, shown before it is placed.
-  await studio.take('Build', 'Member along a sheet line')
+  await studio.take('Structure', 'Member along a sheet line')
   await studio.hover(...onSection(3000, 8950 - (4880 / 7900) * 4200), 0)
   await expect(studio.bench.getByText(/^A beam of \d+ mm: click to place it/)).toBeVisible()
   await studio.pressOn(...onSection(3000, 8950 - (4880 / 7900) * 4200))
   await expect.poll(async () => (await studio.records(id, 'member')).length).toBe(2)
 
   // A plate closes the end of the collar, bolts go through it, and can be changed.
-  await studio.take('Build', 'End plate')
+  await studio.take('Structure', 'End plate')
   await studio.pressOn(...onSection(9500, 5760))
   const [plate] = await studio.records(id, 'plate')
   expect(plate).toMatchObject({ on: { to: collar!.id }, thicknessMm: 15 })
   await studio.pressOn(...onSection(9500, 5760))
   await expect(page.getByText('This end has a plate already.')).toBeVisible()
-  await studio.take('Build', 'Bolts')
+  await studio.take('Structure', 'Bolts')
   await studio.pressOn(...onSection(11_200, 5760))
   await expect(studio.bench.getByText(/^Click the middle of the group/)).toBeVisible()
   await page.keyboard.press('Enter')
@@ -65,7 +65,7 @@ test('members are read from the sheet, plated and bolted; own sections are made'
 
   // A section of one's own.
   await studio.goTo('Trace')
-  await studio.take('Build', 'Member$')
+  await studio.take('Structure', 'Member$')
   await studio.bench.getByRole('button', { name: /^Section .*: choose another/ }).click()
   const dialog = page.getByRole('dialog', { name: 'Sections' })
   await studio.choose(dialog.getByRole('combobox', { name: 'Family' }), 'Own sections of this project')

@@ -114,10 +114,11 @@ test('a scan is caught by its strokes', async ({ page }) => {
   await expect(studio.pageCard(1).and(page.locator(':enabled'))).toBeVisible()
   await studio.pageCard(1).click()
   await page.getByRole('button', { name: 'Bring it in' }).click()
-  await studio.goTo('Trace')
-  await studio.drawn()
+  await studio.framed()
   // 216 pixels to the inch: three to a point.
   await studio.frameSheet({ width: 300, height: 200 })
+  await studio.goTo('Trace')
+  await studio.drawn()
   await studio.hover(100, 50)
   await expect(studio.caught).toContainText('crossing in the image')
   await studio.hover(250, 50)

@@ -32,7 +32,7 @@ test('slots, patterns and single edges make a part, which is measured, kept as a
 
   // What a step needs is said where it is not picked.
   await step('Slot')
-  await expect(page.getByText(/^Slot: pick the lines/)).toBeVisible()
+  await expect(page.getByText(/^Slot: select the lines/)).toBeVisible()
   await studio.pressOn(50, 0)
   await step('Thickness')
   await fill('Thickness', '10')
@@ -62,7 +62,7 @@ test('slots, patterns and single edges make a part, which is measured, kept as a
   const picked = page.getByRole('region', { name: 'Picked on the solid' })
   await picked.getByRole('button', { name: 'Next edge' }).click()
   await expect(picked.getByText(/edge, .* mm long/)).toBeVisible()
-  await picked.getByRole('button', { name: 'Let go' }).click()
+  await picked.getByRole('button', { name: 'Clear' }).click()
   const nextFace = picked.getByRole('button', { name: 'Next face' })
   const face = picked.getByText(/face of/)
   do {
@@ -154,7 +154,7 @@ test('the depth of a pocket is taken from a section on the same sheet, at the sc
   await studio.bringIn(1, width, height)
   await studio.goTo('Trace')
   await studio.frameSheet({ width, height })
-  await studio.take('Draw', 'Outline')
+  await studio.take('Lines', 'Outline')
   for (const at of [mm(50, 20), mm(50, 35)]) {
     await studio.hover(...at)
     await expect(studio.bench.getByText(/^A closed outline of/)).toBeVisible()
@@ -162,10 +162,10 @@ test('the depth of a pocket is taken from a section on the same sheet, at the sc
   }
   await expect.poll(async () => (await studio.records(id, 'path')).length).toBe(2)
   const part = page.getByRole('region', { name: 'Part Part 1' })
-  await page.keyboard.press('l')
+  await page.keyboard.press('s')
   await studio.pressOn(...mm(20, 20))
   await part.getByRole('button', { name: 'Thickness', exact: true }).click()
-  await page.keyboard.press('l')
+  await page.keyboard.press('s')
   await studio.pressOn(...mm(60, 35))
   await part.getByRole('button', { name: 'Sunken', exact: true }).click()
   await part.getByRole('button', { name: 'Take its depth from the sheet' }).click()

@@ -43,7 +43,7 @@ test('the plate’s sheet becomes a solid with the holes that it calls for', asy
   await page.keyboard.press('Home')
   await studio.framed()
   await studio.frameSheet(SHEET)
-  await studio.take('Draw', 'Outline')
+  await studio.take('Lines', 'Outline')
   await studio.hover(...onPlate(2, 0))
   await expect(studio.bench.getByText(/^A closed outline of/)).toBeVisible()
   await studio.pressOn(...onPlate(2, 0))
@@ -56,7 +56,7 @@ test('the plate’s sheet becomes a solid with the holes that it calls for', asy
   expect(lines.map(({ bulges }) => bulges!.filter((bulge) => Math.abs(bulge) > 0.1).length).sort()).toEqual([2, 4])
 
   // All that is drawn is given a thickness, which the sheet states.
-  await page.keyboard.press('l')
+  await page.keyboard.press('s')
   await page.keyboard.press('Control+a')
   const part = page.getByRole('region', { name: 'Part Part 1' })
   await part.getByRole('button', { name: 'Thickness', exact: true }).click()
@@ -139,12 +139,12 @@ test('a part is drawn freely, drilled for a screw, and cut from the front', asyn
   const pickAll = async () => {
     await studio.board.focus()
     await page.keyboard.press('Escape')
-    await page.keyboard.press('l')
+    await page.keyboard.press('s')
     await page.keyboard.press('Control+a')
   }
 
   await part.getByRole('button', { name: 'Thickness', exact: true }).click()
-  await expect(page.getByText(/^Thickness: pick the closed lines/)).toBeVisible()
+  await expect(page.getByText(/^Thickness: select the closed lines/)).toBeVisible()
   await rectangle(0, 0, 100, 60)
   await pickAll()
   await part.getByRole('button', { name: 'Thickness', exact: true }).click()

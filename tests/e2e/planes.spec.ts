@@ -12,7 +12,7 @@ const UPPER: Level = { id: 'upper', kind: 'level', name: 'Upper', elevationMm: 3
 async function standPlane(studio: StudioPage, xMm: number): Promise<void> {
   const { page, bench } = studio
   await page.keyboard.press('Escape')
-  await studio.take('Build', 'Work plane')
+  await studio.take('Structure', 'Work plane')
   await bench.getByRole('button', { name: 'By two points' }).click()
   for (const y of [-2000, 16_000]) {
     await bench.locator('[name="bench-across"]').fill(`=${xMm}`)
@@ -58,7 +58,7 @@ test('members are broken at others, run to other planes, and levels are caught',
   await standPlane(studio, 0)
 
   // Posts, then a beam that is broken at the one in the middle.
-  await studio.take('Build', 'Member$')
+  await studio.take('Structure', 'Member$')
   await chooseSection(studio, 'HEB 200')
   for (const x of [100, 3100, 6100]) await placeMember(studio, 'Column', [x, 0], [x, 4000])
   await studio.choose(seat(page).getByRole('combobox', { name: 'Over others it' }), 'is broken')
@@ -73,7 +73,7 @@ test('members are broken at others, run to other planes, and levels are caught',
 
   // The upper level crosses the plane as a line that is caught.
   await frame(studio, { width: 6200, height: 4000 })
-  await studio.take('Build', 'Member$')
+  await studio.take('Structure', 'Member$')
   await studio.bench.getByRole('button', { name: 'Beam', exact: true }).click()
   await studio.hover(1600, 3000, 1)
   await expect(studio.caught).toContainText('on line')
@@ -107,7 +107,7 @@ test('a frame is copied mirrored, and a plane leans', async ({ page }) => {
   await studio.open(id)
   await studio.goTo('Trace')
   await standPlane(studio, 0)
-  await studio.take('Build', 'Member$')
+  await studio.take('Structure', 'Member$')
   await placeMember(studio, 'Column', [0, 0], [0, 4000])
   await placeMember(studio, 'Rafter', [0, 4000], [6000, 2500])
   const planes = page.getByRole('region', { name: 'Work planes' })
@@ -137,14 +137,14 @@ test('a frame is copied mirrored, and a plane leans', async ({ page }) => {
   await page.keyboard.press('Escape')
   await look(page, 'Plane 1')
   await standPlane(studio, 20_800)
-  await planes.getByLabel('Leans back by °').fill('30')
-  await planes.getByLabel('Leans back by °').press('Enter')
-  await studio.take('Build', 'Member$')
+  await planes.getByLabel('Tilted back by °').fill('30')
+  await planes.getByLabel('Tilted back by °').press('Enter')
+  await studio.take('Structure', 'Member$')
   await chooseSection(studio, 'IPE 200')
   await placeMember(studio, 'Rafter', [0, 0], [0, 5000])
   await placeMember(studio, 'Rafter', [6000, 0], [6000, 5000])
   await frame(studio, { width: 6100, height: 5000 })
-  await studio.take('Build', 'Member$')
+  await studio.take('Structure', 'Member$')
   const upMm = 3000 / Math.cos(Math.PI / 6)
   await studio.hover(3000, upMm, 1)
   await expect(studio.caught).toContainText('on line')
@@ -160,7 +160,7 @@ test('an end is notched around another member, and its mass says so', async ({ p
   const studio = new StudioPage(page)
   const id = await studio.newProject('Notched')
   await studio.goTo('Trace')
-  await studio.take('Build', 'Member$')
+  await studio.take('Structure', 'Member$')
   await chooseSection(studio, 'IPE 400')
   await placeMember(studio, 'Beam', [0, 0], [6000, 0])
   await chooseSection(studio, 'IPE 300')
@@ -179,7 +179,7 @@ test('an end is notched around another member, and its mass says so', async ({ p
   await studio.kept()
   const plain = massOf(await cutList())
   await frame(studio, { width: 6000, height: 4090 })
-  await studio.take('Build', 'Fit an end')
+  await studio.take('Structure', 'Fit an end')
   await studio.bench.getByRole('button', { name: 'Notched' }).click()
   await studio.pressOn(3000, 1090)
   await studio.pressOn(1000, 90)

@@ -66,7 +66,7 @@ test('what is drawn on a part is driven by typed dimensions and relations; what 
   await studio.board.focus()
   await page.keyboard.press(';')
   await studio.pressOn(37, 0)
-  const ways = studio.bench.getByRole('group', { name: 'How they shall lie' })
+  const ways = studio.bench.getByRole('group', { name: 'How they should lie' })
   await expect(ways.getByRole('button', { name: 'Level' })).toBeVisible()
   await expect(ways.getByRole('button', { name: 'Parallel' })).toBeHidden()
   await studio.pressOn(75, 30)

@@ -12,6 +12,12 @@ export const test = base.extend({
   },
 })
 
+/** Between the card and the edges of the board. */
+const CARD_GAP_PX = 10
+
+/** A drawer below the board, by its word. */
+export type Drawer = 'Size' | 'Place' | 'Walls' | 'Rooms' | 'Structure' | 'Lines' | 'Change'
+
 /** The studio as a person handles it, for tests: what stands on the screen, and points of a sheet by their place on paper. */
 export class StudioPage {
   private origin = { x: 0, y: 0 }
@@ -39,7 +45,7 @@ export class StudioPage {
   }
 
   pageCard(number: number): Locator {
-    return this.page.getByRole('button', { name: new RegExp(`^(Page )?${number}\\b.*: pick$`) })
+    return this.page.getByRole('button', { name: new RegExp(`^(Page )?${number}\\b.*: select$`) })
   }
 
   /** Brings a page in and waits until its lines can be caught. */
@@ -113,9 +119,13 @@ export class StudioPage {
     const board = await this.board.boundingBox()
     if (!board) throw new Error('There is no board.')
     const margin = 0.92
-    this.pxPerPt = Math.min((board.width * margin) / sheet.width, (board.height * margin) / sheet.height)
+    // What is shown whole keeps clear of the card that floats over the board.
+    const card = this.page.getByRole('complementary', { name: /: card$/ })
+    const covered = (await card.isVisible()) ? ((await card.boundingBox())?.width ?? 0) + 2 * CARD_GAP_PX : 0
+    const width = board.width - covered
+    this.pxPerPt = Math.min((width * margin) / sheet.width, (board.height * margin) / sheet.height)
     this.origin = {
-      x: board.x + board.width / 2 - (sheet.width / 2) * this.pxPerPt,
+      x: board.x + width / 2 - (sheet.width / 2) * this.pxPerPt,
       y: board.y + board.height / 2 + (sheet.height / 2) * this.pxPerPt,
     }
   }
@@ -164,11 +174,18 @@ export class StudioPage {
     await this.page.getByRole('option', { name: word, exact: true }).click()
   }
 
-  /** Takes a tool by its menu. */
-  async take(menu: 'Build' | 'Draw' | 'Change', word: string): Promise<void> {
-    await this.bench.getByRole('button', { name: new RegExp(`^${menu}`) }).click()
-    await this.page.getByRole('menuitem', { name: new RegExp(`^${word}`) }).click()
-    await expect(this.page.locator('.MuiMenu-root')).toHaveCount(0)
+  /** Takes a tool out of its drawer. */
+  async take(drawer: Drawer, word: string): Promise<void> {
+    const front = this.bench.getByRole('group', { name: 'Drawers' }).getByRole('button', { name: drawer, exact: true })
+    if ((await front.getAttribute('aria-expanded')) !== 'true') await front.click()
+    const tray = this.page.getByRole('group', { name: `Drawer: ${drawer}` })
+    await tray.getByRole('button', { name: new RegExp(`^${word}`) }).click()
+    await expect(tray).toBeHidden()
+  }
+
+  /** Opens the card where only its title shows. */
+  async openCard(title: string): Promise<void> {
+    await this.page.getByRole('button', { name: `${title} …`, exact: true }).click()
   }
 
   async goTo(step: string): Promise<void> {
@@ -180,7 +197,7 @@ export class StudioPage {
 
   /** Waits until the server has everything. */
   async kept(): Promise<void> {
-    await expect(this.page.getByText('All kept')).toBeVisible()
+    await expect(this.page.getByText('All saved')).toBeVisible()
   }
 
   /** What the server has of one kind in a project, once it has everything. */

@@ -81,7 +81,7 @@ test('walls run round, in rectangles and along lines; their thickness is taken f
   await studio.goTo('Trace')
 
   await test.step('a pull from face to face gives the thickness', async () => {
-    await studio.take('Build', 'Thickness from the sheet')
+    await studio.take('Walls', 'Thickness from the sheet')
     await studio.clickOn(...onPaper(...CORNERS[1]), 'end')
     await studio.clickOn(...onPaper(365, 14_035), 'crossing')
     const offered = studio.bench.getByRole('group', { name: 'Picked thickness' })
@@ -130,12 +130,12 @@ test('walls run round, in rectangles and along lines; their thickness is taken f
 
   await test.step('lines become walls', async () => {
     const before = (await studio.records(id, 'wall')).length
-    await studio.take('Draw', 'Line')
+    await studio.take('Lines', 'Line')
     for (const [x, y] of [CORNERS[3], CORNERS[2], CORNERS[1]]) await studio.clickOn(...onPaper(x, y), 'end')
     await page.keyboard.press('Escape')
     await page.keyboard.press('Escape')
     const [line] = await studio.records(id, 'path')
-    await page.keyboard.press('l')
+    await page.keyboard.press('s')
     await studio.pressOn(...onPaper(31_200, 7000))
     await page.getByRole('button', { name: 'Walls along' }).click()
     await expect(page.getByText('2 walls made along 1 line, which stay.')).toBeVisible()
@@ -151,7 +151,7 @@ test('a wall runs along a line of the sheet, on the side of the mouse; with Shif
   const studio = new StudioPage(page)
   const id = await fittedPlan(studio, 'Along a line')
   await studio.goTo('Trace')
-  await studio.take('Build', 'Wall along a sheet line')
+  await studio.take('Walls', 'Wall along a sheet line')
   const point = async (up: number) =>
     expect(async () => {
       await studio.hover(...onPaper(3000, up - 60), 0)
@@ -183,7 +183,7 @@ test('with Shift, Wall from the sheet makes all that hang together', async ({ pa
   const studio = new StudioPage(page)
   await fittedPlan(studio, 'A run of walls')
   await studio.goTo('Trace')
-  await studio.take('Build', 'Wall from the sheet')
+  await studio.take('Walls', 'Wall from the sheet')
   await page.keyboard.down('Shift')
   await expect(async () => {
     await studio.hover(...onPaper(5000, 190), 0)
@@ -203,7 +203,7 @@ test('a grid, a stair and a roof are drawn; the solids are cut along a line and 
   const id = await fittedPlan(studio, 'Grid, stair, roof')
   await studio.goTo('Trace')
 
-  await studio.take('Build', 'Grid line')
+  await studio.take('Structure', 'Grid line')
   for (const corner of [CORNERS[0], CORNERS[1], CORNERS[3], CORNERS[2]]) {
     const [x, y] = corner
     await studio.clickOn(...onPaper(x, y), 'end')
@@ -215,7 +215,7 @@ test('a grid, a stair and a roof are drawn; the solids are cut along a line and 
   await studio.kept()
   expect((await studio.records(id, 'grid-line')).map(({ name }) => name).sort()).toEqual(['1', '2', 'A'])
 
-  await studio.take('Build', 'Stair')
+  await studio.take('Structure', 'Stair')
   await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
   await page.keyboard.type('4760')
   await page.locator('[name="bench-angle"]').fill('90')
@@ -223,7 +223,7 @@ test('a grid, a stair and a roof are drawn; the solids are cut along a line and 
   const [stair] = await studio.records(id, 'stair')
   expect([stair!.risers, Math.round(sizeOf(stair!))]).toEqual([17, 4760])
 
-  await studio.take('Build', 'Roof plane')
+  await studio.take('Structure', 'Roof plane')
   await studio.bench.getByLabel('Pitch °').fill('35')
   await studio.bench.getByLabel('Pitch °').press('Enter')
   for (const [x, y] of CORNERS) await studio.clickOn(...onPaper(x, y), 'end')
@@ -232,22 +232,22 @@ test('a grid, a stair and a roof are drawn; the solids are cut along a line and 
   expect(roof).toMatchObject({ eavesMm: 3000, pitchRad: expect.closeTo((35 * Math.PI) / 180, 9) })
 
   await page.keyboard.press('Escape')
-  await page.keyboard.press('l')
+  await page.keyboard.press('s')
   await page.getByRole('button', { name: 'Solid', exact: true }).click()
-  await page.getByRole('button', { name: 'Cut along picked' }).click()
-  await expect(page.getByText(/Pick a wall, a grid line or another straight line first/)).toBeVisible()
+  await page.getByRole('button', { name: 'Cut along selected' }).click()
+  await expect(page.getByText(/Select a wall, a grid line or another straight line first/)).toBeVisible()
   await page.getByRole('button', { name: 'Plan', exact: true }).click()
   // The roof lies over the lines: a bubble is free.
   await studio.pressOn(...onPaper(31_600, 14_800))
   await expect(page.getByText('Grid line', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Solid', exact: true }).click()
-  await page.getByRole('button', { name: 'Cut along picked' }).click()
+  await page.getByRole('button', { name: 'Cut along selected' }).click()
   await expect(page.getByText('Cut along a line')).toBeVisible()
   const views = page.getByRole('region', { name: 'Saved views' })
   await views.getByRole('button', { name: 'Save this view' }).click()
-  await page.getByRole('button', { name: 'Uncut' }).click()
+  await page.getByRole('button', { name: 'Remove the cut' }).click()
   await expect(page.getByText('Cut along a line')).toBeHidden()
-  await views.getByRole('button', { name: 'Walk to View 1' }).click()
+  await views.getByRole('button', { name: 'Go to View 1' }).click()
   await expect(page.getByText('Cut along a line')).toBeVisible()
   const [view] = await studio.records(id, 'view')
   const second = (await studio.records(id, 'grid-line')).find(({ name }) => name === '2')
@@ -263,7 +263,7 @@ test('a jamb that is pulled too far is let go again, with the reason', async ({ 
   await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
   await studio.clickOn(...onPaper(...CORNERS[3]), 'end')
   await page.keyboard.press('Escape')
-  await studio.take('Build', 'Door or window')
+  await studio.take('Walls', 'Door or window')
   await studio.pressOn(...onPaper(8000, 30))
   const [before] = await studio.records(id, 'opening')
   await page.keyboard.press('Escape')
@@ -293,7 +293,7 @@ test('doors and windows have types: placed at their size, and changed together w
   await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
   await studio.clickOn(...onPaper(...CORNERS[3]), 'end')
   await page.keyboard.press('Escape')
-  await studio.take('Build', 'Door or window')
+  await studio.take('Walls', 'Door or window')
   await studio.bench.getByRole('button', { name: 'Window', exact: true }).click()
   await studio.choose(studio.bench.getByLabel('Type of the opening'), 'Save as a type')
   await expect(studio.bench.getByLabel('Type of the opening')).toHaveText('W1')

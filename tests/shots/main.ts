@@ -4,6 +4,15 @@ import { StudioPage } from '../e2e/studio'
 import { A3, CORNERS, onPaper } from '../support/boathouse'
 import { CHROMIUM } from '../support/producers'
 
+/** Shows the whole sheet beside the card, and works out where its points stand. */
+async function shown(page: Page, studio: StudioPage): Promise<void> {
+  await studio.board.focus()
+  await page.keyboard.press('Home')
+  await studio.framed()
+  await studio.drawn()
+  await studio.frameSheet(A3)
+}
+
 /** The pictures of the main views, from the demo data; each ends with the view that it shows. */
 const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> = {
   projects: async (page) => {
@@ -21,15 +30,15 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await planCard(page, 3).click()
   },
   adjusting: async (page, studio) => {
-    await page.getByRole('button', { name: 'Let go' }).click()
+    await page.getByRole('button', { name: 'Clear' }).click()
     await studio.goTo('Trace')
+    await page.getByRole('button', { name: 'Select Ground floor' }).click()
     await page.getByRole('button', { name: /^Adjust Ground floor/ }).click()
     await page.getByRole('listitem').filter({ hasText: 'Openings' }).hover()
   },
   proposing: async (page, studio) => {
     await studio.goTo('Fit')
-    await studio.drawn()
-    await studio.frameSheet(A3)
+    await shown(page, studio)
     const proposal = page.getByRole('region', { name: 'Proposed scale' })
     await proposal.getByRole('button', { name: 'See them' }).click()
     await proposal.getByRole('listitem').nth(2).hover()
@@ -44,7 +53,7 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
       .getByText(/by \d+ known lengths/)
       .first()
       .waitFor()
-    await studio.drawn()
+    await shown(page, studio)
     await page.keyboard.press('k')
     await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
     await studio.hover(...onPaper(...CORNERS[3]))
@@ -52,6 +61,7 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
   tracing: async (page, studio) => {
     await page.keyboard.press('Escape')
     await studio.goTo('Trace')
+    await shown(page, studio)
     await page.keyboard.press('w')
     await studio.clickOn(...onPaper(...CORNERS[2]), 'end')
     await studio.hover(...onPaper(...CORNERS[3]))
@@ -60,10 +70,9 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await page.keyboard.press('Escape')
     await page.keyboard.press('Escape')
     await page.getByRole('button', { name: 'Work on level Upper' }).click()
-    await page.keyboard.press('Home')
-    await studio.drawn()
-    await studio.take('Build', 'Walls the sheet shows')
+    await studio.take('Walls', 'Walls the sheet shows')
     await page.getByRole('button', { name: /^Make these \d+ walls$/ }).waitFor()
+    await shown(page, studio)
     await studio.hover(...onPaper(20_000, 14_218), 0)
   },
   solid: async (page, studio) => {
@@ -86,17 +95,17 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await page.keyboard.press('s')
     // The collar, in the middle of the hall.
     const board = (await studio.board.boundingBox())!
-    await page.mouse.click(board.x + board.width * 0.465, board.y + board.height * 0.414)
+    await page.mouse.click(board.x + board.width * 0.468, board.y + board.height * 0.394)
     await page.getByText(/Seen from the start/).waitFor()
   },
   frames: async (page, studio) => {
     await page.keyboard.press('Escape')
     await page.keyboard.press('\\')
-    await page.getByRole('button', { name: 'Walk to Under the frames' }).click()
+    await page.getByRole('button', { name: 'Go to Under the frames' }).click()
     await studio.solidShown()
   },
   'cut-list': async (page, studio) => {
-    await page.getByRole('button', { name: 'Uncut' }).click()
+    await page.getByRole('button', { name: 'Remove the cut' }).click()
     await page.getByRole('button', { name: 'Tables', exact: true }).click()
     await page.getByRole('button', { name: 'Cut list', exact: true }).click()
     await page.getByRole('gridcell', { name: 'purlin' }).click()
@@ -116,6 +125,7 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await page.getByRole('button', { name: 'Lift', exact: true }).click()
     await page.getByText(/lifted from/).waitFor()
     await page.getByRole('alert').getByRole('button', { name: 'Close' }).click()
+    await shown(page, studio)
     await page.keyboard.press('c')
     await studio.hover(...onPaper(26_000, 4000))
     await page.mouse.down()
@@ -135,9 +145,10 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await page.keyboard.press('Escape')
     await page.keyboard.press('Escape')
     await studio.goTo('Check')
+    await shown(page, studio)
     await page.keyboard.press('m')
-    await studio.clickOn(...onPaper(...CORNERS[0]), 'end')
-    await studio.clickOn(...onPaper(...CORNERS[2]), 'end')
+    await studio.pressOn(...onPaper(...CORNERS[0]))
+    await studio.pressOn(...onPaper(...CORNERS[2]))
   },
   'handing-over': async (page, studio) => {
     await page.keyboard.press('Escape')
@@ -168,8 +179,18 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
   },
 }
 
+/** The same in the dark room. */
+VIEWS['dark-room'] = async (page, studio) => {
+  await page.getByRole('button', { name: 'Plan', exact: true }).click()
+  await page.getByRole('button', { name: /^Work on level Ground/ }).click()
+  await page.getByRole('button', { name: 'Dark room' }).click()
+  await page.keyboard.press('Home')
+  await studio.drawn()
+  await studio.bench.getByRole('button', { name: 'Walls', exact: true }).click()
+}
+
 const planCard = (page: Page, number: number) =>
-  page.getByRole('button', { name: `Page ${number}, A3 landscape, lines: pick` })
+  page.getByRole('button', { name: `Page ${number}, A3 landscape, lines: select` })
 
 const folder = 'docs/screenshots'
 mkdirSync(folder, { recursive: true })

@@ -75,8 +75,8 @@ describe('each step', () => {
   ])('%s has %i card', (step, count) => expect(standing('card', now({ step }))).toHaveLength(count))
 
   it('shows the wall of pages while files come in, and the choice of views afterwards', () => {
-    expect(standing('over-board', now({ step: 'bring-in' }))).toEqual([20, 30])
-    expect(standing('over-board', now())).toEqual([10, 30])
+    expect(standing('over-board', now({ step: 'bring-in' }))).toEqual([20, 30, 60])
+    expect(standing('over-board', now())).toEqual([10, 30, 41, 60])
   })
 })
 
@@ -135,7 +135,7 @@ describe('commands', () => {
 
   it('are told with their keys as people write them', () => {
     const shown = Object.fromEntries(COMMANDS.map((command) => [command.name, shownKeys(command)]))
-    expect(shown).toMatchObject({ undo: 'Ctrl Z', redo: 'Ctrl Shift Z', remove: 'Delete', keys: '?', search: 'Ctrl K' })
+    expect(shown).toMatchObject({ undo: 'Ctrl Z', redo: 'Ctrl Shift Z', remove: 'Delete', keys: '?', find: 'Ctrl K' })
   })
 
   it('everything is picked only while tracing', () => {

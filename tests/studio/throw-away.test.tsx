@@ -8,8 +8,8 @@ import type { Feature } from '@/studio/kernel/feature'
 import { defineOptions, lengthMm, sameWords, words } from '@/studio/kernel/options'
 import { Z } from '@/studio/kernel/overlay'
 import { EMPTY_SESSION, plain, putting, type Tool } from '@/studio/kernel/tool'
+import { OptionControls } from '@/studio/shell/bench/OptionControls'
 import { toolOfKey } from '@/studio/shell/keys'
-import { OptionControls } from '@/studio/shell/OptionControls'
 import { PanelsContext, PanelsOf } from '@/studio/shell/PanelsOf'
 import { panelsOf } from '@/studio/shell/panels-of'
 import { useBench } from '@/studio/state/bench'
@@ -35,7 +35,8 @@ const buoy: Tool = {
       press: (session) => ({ session, choose: buoyOptions.with({ colour: 'green' }) }),
     },
   ],
-  group: 'build',
+  picture: { red: 'M4 12h16' },
+  drawer: 'structure',
   steps: ['trace'],
   options: () => buoyOptions.controls('radiusMm', 'colour'),
   places: true,

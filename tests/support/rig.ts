@@ -11,7 +11,7 @@ import { type Chosen, type Option, type OptionGroup, type Values, valuesOf } fro
 import { EMPTY_SESSION } from '@/studio/kernel/session'
 import type { ProjectEdit, Refit, Tool, ToolContext } from '@/studio/kernel/tool'
 import { type Hand, Workbench } from '@/studio/kernel/workbench'
-import { look } from '@/studio/tooling/look'
+import { select } from '@/studio/tooling/select'
 
 /** What a rig begins with. */
 export interface Rigged {
@@ -44,13 +44,13 @@ export class Rig {
   private levelId: string | null
   private hand: Hand = {
     step: 'trace',
-    tool: look,
+    tool: select,
     session: EMPTY_SESSION,
     selection: [],
     together: true,
     chosen: {},
     sideCard: null,
-    cardOpen: true,
+    cardOpen: null,
   }
 
   constructor(private readonly given: Rigged = {}) {
@@ -75,7 +75,7 @@ export class Rig {
         say: (sentence) => this.said.push(sentence),
         sayLocked: (sheets) => this.said.push(`locked: ${sheets.map(({ name }) => name).join(', ')}`),
       },
-      look,
+      select,
     )
   }
 

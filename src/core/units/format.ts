@@ -7,6 +7,8 @@ export interface LengthDisplay {
   precision: number
   /** Inches as decimals, so many of them as `precision` says, as on drawings of parts. */
   decimal?: boolean
+  /** Whether the digits of long figures stand in groups of three; not in files, and not where somebody types. */
+  grouped?: boolean
 }
 
 /** How parts are measured: to hundredths of a millimetre, to thousandths of an inch. */
@@ -41,9 +43,26 @@ export function formatLength(mm: number, display: LengthDisplay, named = true): 
       )
     default: {
       const figure = (size / MM_PER[display.unit]).toFixed(display.precision)
-      return withoutNegativeZero(sign, named ? `${figure} ${display.unit}` : figure)
+      if (!named) return withoutNegativeZero(sign, figure)
+      return withoutNegativeZero(sign, `${display.grouped ? groupedFigure(figure) : figure} ${display.unit}`)
     }
   }
+}
+
+/** Figures shorter than this stand together (ISO 80000-1, 7.3.1, leaves that open for four). */
+const LEAST_GROUPED = 5
+
+/** The digits before the point in groups of three, parted by a narrow space (ISO 80000-1, 7.3.1). */
+export function groupedFigure(figure: string): string {
+  const [whole = '', ...rest] = figure.split('.')
+  const parted = whole.length < LEAST_GROUPED ? whole : whole.replace(/\B(?=(\d{3})+$)/g, '\u202f')
+  return [parted, ...rest].join('.')
+}
+
+/** A height over the zero of the job, with its sign: `+3150`, `±0`. */
+export function formatLevel(mm: number, display: LengthDisplay): string {
+  const figure = formatLength(mm, display, false)
+  return mm === 0 ? '±0' : mm > 0 ? `+${figure}` : figure
 }
 
 /** A part of a whole in thousandths: `−1.24 ‰`. */
@@ -122,9 +141,10 @@ export function formatVolume(mm3: number, display: LengthDisplay): string {
   return isImperial(display) ? `${(mm3 / MM_PER.ft ** 3).toFixed(2)} cu ft` : `${(mm3 / 1e9).toFixed(3)} m³`
 }
 
-/** An area in the larger unit of the job's own kind: square metres, or square feet. */
+/** An area in the larger unit of the job's own kind: square metres to 0.01, or square feet to 0.1. */
 export function formatArea(mm2: number, display: LengthDisplay): string {
-  return isImperial(display) ? `${(mm2 / MM_PER.ft ** 2).toFixed(2)} sq ft` : `${(mm2 / 1e6).toFixed(3)} m²`
+  const figure = isImperial(display) ? (mm2 / MM_PER.ft ** 2).toFixed(1) : (mm2 / 1e6).toFixed(2)
+  return `${display.grouped ? groupedFigure(figure) : figure} ${isImperial(display) ? 'sq ft' : 'm²'}`
 }
 
 /** How many of what, in words: `1 line`, `12,000 lines`. @param word of one */

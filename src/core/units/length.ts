@@ -73,6 +73,8 @@ function normalise(text: string): string {
     .replace(/[′’‘]/g, "'")
     .replace(/[″“”]|''/g, '"')
     .replace(/[−–—]/g, '-')
+    // Digits in groups of three, parted by a space of any width.
+    .replace(/(?<![\d./,])\d{1,3}(?:[\s]\d{3})+(?![\d/\s]|-\d)/g, (figure) => figure.replace(/\s/g, ''))
     .replace(/×/g, '*')
     .replace(/÷/g, '/')
     .replace(/½/g, ' 1/2')

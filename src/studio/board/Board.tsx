@@ -8,13 +8,16 @@ import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import type { Overlay, Source } from '@/studio/kernel/overlay'
 import { toPlane } from '@/studio/kernel/view'
-import { pointToSheet, useBench } from '@/studio/state/bench'
+import { pointToSheet, setAiming, useBench } from '@/studio/state/bench'
+import { askMenu } from '@/studio/state/board-menu'
 import { underlaysInSight } from '@/studio/state/in-sight'
+import { useLight } from '@/studio/state/light'
 import { onPlan } from '@/studio/state/plan'
 import { useProject } from '@/studio/state/project'
 import { useSheetData } from '@/studio/state/sheet-data'
 import { resize, useView } from '@/studio/state/view'
 import { shapeAt } from '@/studio/tooling/picking'
+import { select } from '@/studio/tooling/select'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { DrawingHint } from './DrawingHint'
 import { FrameLoop } from './frame-loop'
@@ -43,7 +46,7 @@ function sheetAt(at: Point, wanted: (underlay: Underlay) => boolean = () => true
 }
 
 /** What every frame follows. */
-const SOURCES: readonly Source[] = [useView, useProject, useSheetPictures, useTiles, useBench, usePassed]
+const SOURCES: readonly Source[] = [useLight, useView, useProject, useSheetPictures, useTiles, useBench, usePassed]
 
 /** The work plane with everything on it. @param overlays what is painted besides the ground, the sheets and what is drawn */
 export function Board({ overlays }: { readonly overlays: readonly Overlay[] }) {
@@ -74,13 +77,14 @@ export function Board({ overlays }: { readonly overlays: readonly Overlay[] }) {
     }
   }, [overlays])
 
-  const pick = (screen: Point) => {
+  /** Picks what lies there: what is drawn before sheets, and with Shift beside what is picked already. */
+  const pick = (screen: Point, add: boolean) => {
     const at = toPlane(useView.getState(), screen)
-    const { plan, reachMm } = toolContext()
-    const shape = shapeAt(plan, at, reachMm)
-    if (shape) return workbench.pick([shape.id])
-    const sheet = sheetAt(at, ({ locked }) => !locked)
-    workbench.pick(sheet ? [sheet.id] : [])
+    const { plan, reachMm, selection } = toolContext()
+    const id = (shapeAt(plan, at, reachMm) ?? sheetAt(at, ({ locked }) => !locked))?.id
+    if (!id) return add ? undefined : workbench.pick([])
+    if (!add) return workbench.pick([id])
+    workbench.pick(selection.includes(id) ? selection.filter((each) => each !== id) : [...selection, id])
   }
 
   const pointer = useBoardPointer({
@@ -92,20 +96,37 @@ export function Board({ overlays }: { readonly overlays: readonly Overlay[] }) {
       if (tool.drag) workbench.update({ raw: { at, caught: null } })
     },
     click: (screen) => {
-      const tool = useBench.getState().tool
-      if (!tool.places && !tool.drag) return pick(screen)
+      const { tool, session } = useBench.getState()
+      if (tool === select) return pick(screen, session.held)
       const raw = tool.places ? pointAt(screen) : { at: toPlane(useView.getState(), screen), caught: null }
       workbench.update({ raw, touchedRad: touchedRad() })
       workbench.press(useBench.getState().session.cursor!)
     },
+    menu: (screen) => {
+      const at = toPlane(useView.getState(), screen)
+      const { plan, reachMm, selection } = toolContext()
+      const sheet = sheetAt(at)
+      const id = (shapeAt(plan, at, reachMm) ?? sheet)?.id ?? null
+      // A locked sheet is never picked by a click; what can be done with it is told all the same.
+      if (id && !selection.includes(id) && !(sheet?.id === id && sheet.locked)) workbench.pick([id])
+      const { left = 0, top = 0 } = holder.current?.getBoundingClientRect() ?? {}
+      askMenu({ at: { x: left + screen.x, y: top + screen.y }, id })
+    },
+    aim: (screen) => {
+      if (!useBench.getState().tool.places) return false
+      setAiming(true)
+      workbench.update({ raw: pointAt(screen), touchedRad: touchedRad() })
+      return true
+    },
+    aimed: () => setAiming(false),
     leave: () => {
       pointToSheet(null)
       pointNowhere()
       if (useBench.getState().session.raw) workbench.update({ raw: null })
     },
-    grab: (screen) => {
+    grab: (screen, other) => {
       const at = toPlane(useView.getState(), screen)
-      const drag = workbench.grab(at)
+      const drag = workbench.grab(at, other)
       if (drag) workbench.update({ drag: drag.kind === 'move' ? { ...drag, from: pointAt(screen).at } : drag })
       return drag !== null
     },

@@ -20,6 +20,8 @@ import { useSheetPictures } from './sheets/sheet-pictures'
 
 const SIZE_PX = 148
 const GROWTH = 5
+/** A finger hides so much above its tip. */
+const FINGER_PX = 64
 /** Where a sheet is seen from afar the loupe comes nearer still: lines that lie half a millimetre of paper apart are told. */
 const LEAST_PX_PER_PT = 8
 /** Lines drawn in the loupe at most: more would only be grey. */
@@ -35,11 +37,11 @@ export function Loupe() {
     const draw = () => {
       const element = canvas.current
       if (!element) return
-      const { tool, session } = useBench.getState()
+      const { tool, session, aiming } = useBench.getState()
       const { cursor } = session
-      const open = tool.loupe && cursor !== null && rest === undefined
+      const open = (tool.loupe || aiming) && cursor !== null && rest === undefined
       element.style.visibility = open ? 'visible' : 'hidden'
-      if (open) paint(element, cursor)
+      if (open) paint(element, cursor, aiming)
     }
     // Once a frame, however often the cursor moves in it.
     let frame = 0
@@ -71,12 +73,15 @@ export function Loupe() {
 
 type Cursor = NonNullable<ReturnType<typeof useBench.getState>['session']['cursor']>
 
-function paint(element: HTMLCanvasElement, cursor: Cursor): void {
+/** @param aboveFinger whether a finger covers what lies beneath it */
+function paint(element: HTMLCanvasElement, cursor: Cursor, aboveFinger: boolean): void {
   const sheets = useSheetData.getState().byHash
   const board = useView.getState()
   const screen = toScreen(board, cursor.at)
-  const left = screen.x + SIZE_PX + 40 > board.width ? screen.x - SIZE_PX - 28 : screen.x + 28
-  const top = screen.y - SIZE_PX - 28 < 0 ? screen.y + 28 : screen.y - SIZE_PX - 28
+  const aside = screen.x + SIZE_PX + 40 > board.width ? screen.x - SIZE_PX - 28 : screen.x + 28
+  const above = screen.y - SIZE_PX - 28 < 0 ? screen.y + 28 : screen.y - SIZE_PX - 28
+  const left = aboveFinger ? Math.min(board.width - SIZE_PX, Math.max(0, screen.x - SIZE_PX / 2)) : aside
+  const top = aboveFinger ? Math.max(0, screen.y - SIZE_PX - FINGER_PX) : above
   element.style.transform = `translate(${left}px, ${top}px)`
   const canvas = element.getContext('2d')
   if (!canvas) return

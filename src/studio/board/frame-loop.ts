@@ -1,8 +1,10 @@
 import { type Overlay, type PiecewisePainter, type Scene, Z } from '@/studio/kernel/overlay'
 import { paintCursor, paintPassed } from '@/studio/painters/cursor'
 import { paintGround } from '@/studio/painters/ground'
+import { beginLabels } from '@/studio/painters/labels'
 import { optionsNow, useBench } from '@/studio/state/bench'
 import { underlaysInSight } from '@/studio/state/in-sight'
+import { useLight } from '@/studio/state/light'
 import { useView } from '@/studio/state/view'
 import { gridOptions } from '@/studio/tooling/options'
 import { sheetOf } from '@/studio/tooling/sheet-of'
@@ -110,6 +112,7 @@ export class FrameLoop {
     }
     context.setTransform(ratio, 0, 0, ratio, 0, 0)
     context.clearRect(0, 0, view.width, view.height)
+    beginLabels(context, view.width, view.height)
     paintGround(context, view, optionsNow(gridOptions).gridMm)
     const scene = { step, looking, session, context: toolContext(), underlays: underlaysInSight() }
     for (const layer of this.layers) {
@@ -125,7 +128,7 @@ export class FrameLoop {
     return (paint, key) => {
       const kept = this.pictures.get(name) ?? this.newPicture(name)
       kept.paint = paint
-      kept.picture.show(context, useView.getState(), key, ratio)
+      kept.picture.show(context, useView.getState(), `${key} ${useLight.getState().light}`, ratio)
     }
   }
 

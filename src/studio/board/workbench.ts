@@ -1,4 +1,4 @@
-import { displayOf } from '@/core/model/settings/schema'
+import { shownDisplayOf } from '@/core/model/settings/schema'
 import { underlaysOf } from '@/core/model/underlay/underlays'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
 import type { LineFinder } from '@/core/propose/wall-run'
@@ -15,7 +15,7 @@ import { refit } from '@/studio/state/refit'
 import { useSheetData } from '@/studio/state/sheet-data'
 import { useView } from '@/studio/state/view'
 import { lastOf } from '@/studio/tooling/kept-result'
-import { look } from '@/studio/tooling/look'
+import { select } from '@/studio/tooling/select'
 import { sheetLinesOnBoard } from './catch-on-board'
 
 const lastLines = lastOf<LineFinder>()
@@ -42,7 +42,7 @@ export function toolContext(): ToolContext {
     sources,
     linework: useSheetData.getState().byHash,
     sheetLines: (p, reach) => sheetLines()(p, reach),
-    display: displayOf(records),
+    display: shownDisplayOf(records),
     selection,
     group: together ? selection : [],
     options: (group) => valuesOf(group, chosen),
@@ -65,7 +65,7 @@ export const workbench = new Workbench(
     say: tell,
     sayLocked: tellLocked,
   },
-  look,
+  select,
 )
 
 let openers: ReadonlyMap<Step, Tool> = new Map()

@@ -4,13 +4,14 @@ import { change, looking } from './change/feature'
 import { check } from './check/feature'
 import { fitting } from './fit/feature'
 import { frames } from './frames/feature'
+import { guide } from './guide/feature'
 import { handOver } from './hand-over/feature'
 import { history } from './history/feature'
-import { levels } from './levels/feature'
 import { lift } from './lift/feature'
 import { lines } from './lines/feature'
 import { openings } from './openings/feature'
 import { parts } from './parts/feature'
+import { projectIndex } from './project-index/feature'
 import { rooms } from './rooms/feature'
 import { sheets } from './sheets/feature'
 import { sketch } from './sketch/feature'
@@ -41,11 +42,12 @@ export const FEATURES: readonly Feature[] = [
   sheets,
   bringIn,
   lift,
-  levels,
+  projectIndex,
   handOver,
   history,
   solid,
   tables,
+  guide,
 ]
 
 export const TOOLS = FEATURES.flatMap(({ tools = [] }) => tools)
@@ -56,4 +58,6 @@ export const DIALOGS = FEATURES.flatMap(({ dialogs = [] }) => dialogs)
 export const ELEMENTS = FEATURES.flatMap(({ elements = [] }) => elements)
 export const OVERLAYS = FEATURES.flatMap(({ overlays = [] }) => overlays)
 export const FEATURE_COMMANDS = FEATURES.flatMap(({ commands = [] }) => commands)
+export const FINDERS = FEATURES.flatMap(({ finds = [] }) => finds)
+export const MENUS = FEATURES.flatMap(({ menu = [] }) => menu)
 export const FOLLOWS = FEATURES.flatMap(({ follows = [] }) => follows)

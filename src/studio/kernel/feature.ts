@@ -1,4 +1,6 @@
 import type { Command } from './command'
+import type { Finder } from './find'
+import type { MenuOf } from './menu'
 import type { AnyGroup } from './options'
 import type { Overlay } from './overlay'
 import type { CardPanel, DialogPanel, ElementPanel, Panel } from './panel'
@@ -15,6 +17,8 @@ export interface Feature {
   readonly elements?: readonly ElementPanel[]
   readonly overlays?: readonly Overlay[]
   readonly commands?: readonly Command[]
+  readonly finds?: Finder
+  readonly menu?: MenuOf
   /** Begins to follow something for as long as a project is open. @returns a function that stops it */
   readonly follows?: readonly (() => () => void)[]
 }

@@ -32,6 +32,8 @@ export interface Panel {
   readonly instead?: string
   /** Whether it stands there; always where it is left out. */
   when?(now: Now): boolean
+  /** Whether the card opens of itself for it. */
+  readonly opensCard?: true
   readonly Content: ComponentType
 }
 

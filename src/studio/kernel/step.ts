@@ -12,7 +12,7 @@ export const STEP_WORDS: Record<Step, string> = {
 
 /** What each step is for, in a sentence for somebody who is new here. */
 export const STEP_SENTENCES: Record<Step, string> = {
-  'bring-in': 'Drop your plans, scans or photos and pick the pages you need by their pictures.',
+  'bring-in': 'Drop your plans, scans or photos and select the pages you need by their pictures.',
   fit: 'Click two points whose distance you know and type it: the sheet takes its true size.',
   trace: 'Follow the sheet’s own lines; the cursor catches their ends, middles and crossings.',
   check: 'Measure anywhere, and see what is stated against what is drawn.',

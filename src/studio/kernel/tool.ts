@@ -10,7 +10,9 @@ import type { IndexedSheet } from '@/core/sheet/binary'
 import type { LengthDisplay } from '@/core/units/format'
 import type { BoardPoint } from './board-point'
 import type { CardToken } from './card'
+import type { DrawerName } from './drawer'
 import type { Chosen, Control, Option, OptionGroup, Values } from './options'
+import type { Picture } from './picture'
 import { type Drag, EMPTY_SESSION, type Session } from './session'
 import type { Step } from './step'
 import type { View } from './view'
@@ -126,8 +128,12 @@ export interface Tool {
   readonly key: string | null
   /** Keys of its own, which come before those that take other tools. */
   readonly keys?: readonly ToolKey[]
-  /** Tools of one group stand together on the bench. */
-  readonly group?: 'build' | 'draw' | 'change'
+  /** A small drawing of what it does; every tool that is offered has one. */
+  readonly picture?: Picture
+  /** Other words that the trade has for it: the search finds it by them. */
+  readonly also?: readonly string[]
+  /** The drawer in which it lies; one without lies in front of them. */
+  readonly drawer?: DrawerName
   /** Whether it changes drawn lines, though it stands with no group. */
   readonly changesLines?: true
   /** The card that tells more while it is in hand. */
@@ -164,12 +170,15 @@ export interface Tool {
   undone(session: Session): Session
   /** Dragging, where it means something else than moving the view. */
   readonly drag?: {
-    /** Takes hold of what lies there; null leaves the drag to the view. */
-    grab(session: Session, at: Point, context: ToolContext): Drag | null
+    /**
+     * Takes hold of what lies there; null leaves the drag to the view.
+     * @param other whether the other button drags, for what a drag does only sometimes
+     */
+    grab(session: Session, at: Point, context: ToolContext, other: boolean): Drag | null
     drop(session: Session, point: BoardPoint, context: ToolContext): Outcome
   }
-  /** Arrow keys, where they mean something else than moving the view. @param by one step to the right or up */
-  arrow?(session: Session, by: Point, context: ToolContext, shift: boolean): Outcome
+  /** Arrow keys, where they mean something else than moving the view; null leaves them to it. @param by one step to the right or up */
+  arrow?(session: Session, by: Point, context: ToolContext, shift: boolean): Outcome | null
   paint(canvas: CanvasRenderingContext2D, session: Session, view: View, context: ToolContext): void
 }
 

@@ -18,7 +18,8 @@ export interface Hand {
   readonly chosen: ChosenValues
   /** What the card tells of instead of the step. */
   readonly sideCard: CardToken | null
-  readonly cardOpen: boolean
+  /** Whether the person opened or folded the card; null where it comes of itself. */
+  readonly cardOpen: boolean | null
 }
 
 /** What a workbench stands on: the studio gives it its stores, a test a map of records. */
@@ -51,7 +52,7 @@ export class Workbench {
   /** Begins a step with the tool that opens it. */
   begin(step: Step, tool: Tool = this.idle): void {
     this.waiting = null
-    this.ground.setHand({ step, tool, session: EMPTY_SESSION, cardOpen: true, sideCard: null })
+    this.ground.setHand({ step, tool, session: EMPTY_SESSION, cardOpen: null, sideCard: null })
   }
 
   take(tool: Tool): void {
@@ -65,7 +66,8 @@ export class Workbench {
       session: EMPTY_SESSION,
       step: steps.includes(step) ? step : (steps[0] ?? step),
       sideCard: card ?? left,
-      ...(card && { cardOpen: true }),
+      // A card that came with a tool leaves the place as it was.
+      ...(card ? { cardOpen: true } : left !== sideCard && { cardOpen: null }),
     })
   }
 
@@ -137,8 +139,9 @@ export class Workbench {
   arrow(by: Point, shift: boolean): boolean {
     const { tool, session } = this.ground.hand()
     if (!tool.arrow || this.waiting) return false
-    this.takeIn(tool.arrow(session, by, this.ground.context(), shift))
-    return true
+    const outcome = tool.arrow(session, by, this.ground.context(), shift)
+    if (outcome) this.takeIn(outcome)
+    return outcome !== null
   }
 
   /** A key of the tool in hand. @returns whether the tool has it */
@@ -166,10 +169,10 @@ export class Workbench {
   }
 
   /** Takes hold of what lies at a place. @returns what is dragged from now on; null leaves the drag to the view */
-  grab(at: Point): Session['drag'] {
+  grab(at: Point, other = false): Session['drag'] {
     const { tool, session } = this.ground.hand()
     if (this.waiting) return null
-    return tool.drag?.grab(session, at, this.ground.context()) ?? null
+    return tool.drag?.grab(session, at, this.ground.context(), other) ?? null
   }
 
   drop(): void {

@@ -3,7 +3,7 @@ import type { PassedPoint } from '@/core/snap/scene'
 import type { BoardPoint } from '@/studio/kernel/board-point'
 import type { Canvas } from '@/studio/kernel/canvas'
 import { toScreen, type View } from '@/studio/kernel/view'
-import { palette } from '@/studio/ui/palette'
+import { type Colours, palette } from '@/studio/ui/palette'
 import { paintStraight, stamp } from './stroke-free'
 
 /** What the cursor has caught: its lines lit up, a small ring, and the word for it. */
@@ -65,19 +65,19 @@ function paintCaught(canvas: Canvas, line: readonly Point[]): void {
 }
 
 /** A disc with a rim; without a fill a ring. */
-const disc = (sizePx: number, radiusPx: number, rimPx: number, rim: string, fill?: string) =>
+const disc = (sizePx: number, radiusPx: number, rimPx: number, rim: keyof Colours, fill?: keyof Colours) =>
   stamp(sizePx, (canvas) => {
     canvas.lineWidth = rimPx
-    canvas.strokeStyle = rim
+    canvas.strokeStyle = palette[rim]
     canvas.beginPath()
     canvas.arc(0, 0, radiusPx, 0, Math.PI * 2)
     if (fill) {
-      canvas.fillStyle = fill
+      canvas.fillStyle = palette[fill]
       canvas.fill()
     }
     canvas.stroke()
   })
 
-const caughtRing = disc(16, 5.5, 1.75, palette.red, palette.paper)
-const freeRing = disc(10, 3, 1.75, palette.inkSoft)
-const passedDot = disc(10, 2.75, 1.5, palette.paper, palette.red)
+const caughtRing = disc(16, 5.5, 1.75, 'red', 'paper')
+const freeRing = disc(10, 3, 1.75, 'inkSoft')
+const passedDot = disc(10, 2.75, 1.5, 'paper', 'red')

@@ -16,14 +16,15 @@ function dotSpacingMm(pxPerMm: number): number {
 const TILE_PX = 128
 const DOT_PX = 1.5
 
-const tile = { spacing: 0, canvas: null as OffscreenCanvas | null }
+const tile = { spacing: 0, dots: '', canvas: null as OffscreenCanvas | null }
 
 /** One dot in the middle of a tile that is repeated: thousands of dots for the cost of one fill. */
 function dotPattern(canvas: Canvas, spacing: number): CanvasPattern | null {
   // While the board takes its size its canvas may have none, and then there are no patterns.
   if (canvas.canvas.width === 0 || canvas.canvas.height === 0) return null
-  if (tile.spacing !== spacing) {
+  if (tile.spacing !== spacing || tile.dots !== palette.dots) {
     tile.spacing = spacing
+    tile.dots = palette.dots
     tile.canvas = new OffscreenCanvas(TILE_PX, TILE_PX)
     const inside = tile.canvas.getContext('2d')!
     const size = (DOT_PX * TILE_PX) / spacing

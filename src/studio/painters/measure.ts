@@ -2,12 +2,29 @@ import type { Point } from '@/core/geometry/vector'
 import type { Canvas } from '@/studio/kernel/canvas'
 import { toScreen, type View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
+import { paintLabel, paintLabelAt } from './labels'
 
 /** Lines this near to upright are lettered as upright ones. */
 const SLACK_RAD = 0.02
 
-/** A measured length: a red line between two short bars, its figure, if any, beside its middle, upright to read. */
-export function paintMeasure(canvas: Canvas, view: View, from: Point, to: Point, figure: string | null): void {
+/** Where along a line its figure may stand, the best first. */
+const ALONG = [0.5, 0.35, 0.65, 0.2, 0.8]
+/** How far beside the line. */
+const BESIDE_PX = 16
+
+/**
+ * A measured length: a red line between two short bars, its figure, if any, beside its middle, upright to read. Where
+ * another figure stands there it makes way.
+ * @param must whether the figure shows even where there is no room for it
+ */
+export function paintMeasure(
+  canvas: Canvas,
+  view: View,
+  from: Point,
+  to: Point,
+  figure: string | null,
+  must = true,
+): void {
   const a = toScreen(view, from)
   const b = toScreen(view, to)
   const turn = Math.atan2(b.y - a.y, b.x - a.x)
@@ -23,12 +40,19 @@ export function paintMeasure(canvas: Canvas, view: View, from: Point, to: Point,
     canvas.lineTo(end.x + bar.x, end.y + bar.y)
   }
   canvas.stroke()
+  canvas.restore()
+  if (figure === null) return
   // Read from below or, upright, from the right, as on a drawing.
   const upright = turn > Math.PI / 2 - SLACK_RAD || turn <= -Math.PI / 2 - SLACK_RAD ? turn + Math.PI : turn
-  canvas.translate((a.x + b.x) / 2, (a.y + b.y) / 2)
-  canvas.rotate(upright)
-  if (figure !== null) paintLabel(canvas, figure, 0, -16)
-  canvas.restore()
+  const beside = { x: Math.sin(upright) * BESIDE_PX, y: -Math.cos(upright) * BESIDE_PX }
+  const spots = ALONG.flatMap((t) => {
+    const at = { x: a.x + t * (b.x - a.x), y: a.y + t * (b.y - a.y) }
+    return [
+      { x: at.x + beside.x, y: at.y + beside.y },
+      { x: at.x - beside.x, y: at.y - beside.y },
+    ]
+  })
+  paintLabelAt(canvas, figure, spots, upright, must)
 }
 
 /** Shorter lines on the screen leave no room for a figure beside what the cursor says. */
@@ -41,21 +65,4 @@ export function paintDrawnLength(canvas: Canvas, view: View, from: Point, to: Po
   const size = Math.hypot(b.x - a.x, b.y - a.y)
   if (size > SHORT_PX) paintLabel(canvas, figure, (a.x + b.x) / 2, (a.y + b.y) / 2 - 16)
   else paintLabel(canvas, figure, a.x - ((b.x - a.x) / size) * BEHIND_PX.x, a.y - ((b.y - a.y) / size) * BEHIND_PX.y)
-}
-
-/** A figure on a slip of paper. */
-export function paintLabel(canvas: Canvas, text: string, x: number, y: number): void {
-  canvas.font = '600 14px "IBM Plex Mono", monospace'
-  canvas.textAlign = 'center'
-  canvas.textBaseline = 'middle'
-  const width = canvas.measureText(text).width + 14
-  canvas.fillStyle = palette.paper
-  canvas.strokeStyle = palette.red
-  canvas.lineWidth = 1
-  canvas.beginPath()
-  canvas.roundRect(x - width / 2, y - 11, width, 22, 4)
-  canvas.fill()
-  canvas.stroke()
-  canvas.fillStyle = palette.red
-  canvas.fillText(text, x, y + 1)
 }

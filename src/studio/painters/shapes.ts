@@ -9,7 +9,7 @@ import type { Lettering } from '@/core/model/shape'
 import { penOf } from '@/core/model/shapes'
 import type { Canvas } from '@/studio/kernel/canvas'
 import { toScreen, type View, visibleBox } from '@/studio/kernel/view'
-import { palette } from '@/studio/ui/palette'
+import { palette, penColour } from '@/studio/ui/palette'
 
 /** Chords leave a curve by no more than this. */
 const FLATNESS_PX = 0.2
@@ -70,8 +70,8 @@ export function paintShapes(
     if (shape.kind === 'wall' || isEmpty(box) || !overlaps(box, seen)) continue
     const pen = penOf(shape, plan.around.records)
     const way = look(planned)
-    if (planned.fills.length > 0) fill(canvas, view, planned.fills, pen.color, way)
-    if (planned.letters.length > 0) writing.push({ letters: planned.letters, color: pen.color, look: way })
+    if (planned.fills.length > 0) fill(canvas, view, planned.fills, penColour(pen.color), way)
+    if (planned.letters.length > 0) writing.push({ letters: planned.letters, color: penColour(pen.color), look: way })
     // What would be no larger than a pixel is one.
     const key = `${way} ${pen.color} ${pen.line} ${pen.weightMm}`
     const group = groups.get(key) ?? { pen, look: way, path: new Path2D() }
@@ -82,7 +82,7 @@ export function paintShapes(
   canvas.lineCap = 'butt'
   for (const { pen, look: way, path } of groups.values()) {
     canvas.globalAlpha = way === 'quiet' ? 0.25 : way === 'ghost' ? 0.35 : 1
-    canvas.strokeStyle = way === 'picked' || way === 'drawn' ? palette.red : pen.color
+    canvas.strokeStyle = way === 'picked' || way === 'drawn' ? palette.red : penColour(pen.color)
     canvas.lineWidth = widthPx(pen) + (way === 'picked' ? 0.75 : 0)
     canvas.setLineDash(dashPx(pen))
     canvas.stroke(path)

@@ -1,5 +1,6 @@
 import { distance, type Point } from '@/core/geometry/vector'
 import type { Canvas } from '@/studio/kernel/canvas'
+import { palette } from '@/studio/ui/palette'
 
 /**
  * What is painted in every frame. One stroke with smooth edges makes a canvas smooth all of itself anew, which where
@@ -30,7 +31,7 @@ export function paintParallelogram(canvas: Canvas, corners: readonly Point[]): v
 const GROWTH = 2
 
 /**
- * A small mark that is painted once and then copied.
+ * A small mark that is painted once for each light and then copied.
  * @param paint paints it about the origin
  * @returns what puts it with its middle on a point
  */
@@ -38,7 +39,7 @@ export function stamp(
   sizePx: number,
   paint: (canvas: OffscreenCanvasRenderingContext2D) => void,
 ): (canvas: Canvas, at: Point) => void {
-  let mark: OffscreenCanvas | null = null
+  const marks = new Map<string, OffscreenCanvas>()
   const make = () => {
     const made = new OffscreenCanvas(sizePx * GROWTH, sizePx * GROWTH)
     const inside = made.getContext('2d')!
@@ -48,7 +49,8 @@ export function stamp(
     return made
   }
   return (canvas, { x, y }) => {
-    mark ??= make()
+    const mark = marks.get(palette.paper) ?? make()
+    marks.set(palette.paper, mark)
     canvas.drawImage(mark, x - sizePx / 2, y - sizePx / 2, sizePx, sizePx)
   }
 }

@@ -1,16 +1,22 @@
 import type { Point } from '@/core/geometry/vector'
 import type { Canvas } from '@/studio/kernel/canvas'
 import type { View } from '@/studio/kernel/view'
-import { palette } from '@/studio/ui/palette'
+import { type Colours, palette } from '@/studio/ui/palette'
 import { traceRing } from './ring'
 
-const LOOKS = {
-  kept: { fill: palette.wallFilm, edge: palette.wallEdge, width: 1.25 },
-  picked: { fill: palette.wallPicked, edge: palette.red, width: 2 },
-  drawn: { fill: palette.wallFilm, edge: palette.red, width: 1.5 },
+interface WallLook {
+  readonly fill: keyof Colours | null
+  readonly edge: keyof Colours
+  readonly width: number
+}
+
+const LOOKS: Readonly<Record<'kept' | 'picked' | 'drawn' | 'ghost', WallLook>> = {
+  kept: { fill: 'wallFilm', edge: 'wallEdge', width: 1.25 },
+  picked: { fill: 'wallPicked', edge: 'red', width: 2 },
+  drawn: { fill: 'wallFilm', edge: 'red', width: 1.5 },
   /** Of the level below: broken lines without a film. */
-  ghost: { fill: 'transparent', edge: palette.inkSoft, width: 1 },
-} as const
+  ghost: { fill: null, edge: 'inkSoft', width: 1 },
+}
 
 /** Walls as thin films, so that the print shows through. */
 export function paintWalls(
@@ -24,9 +30,11 @@ export function paintWalls(
   for (const outline of outlines) {
     traceRing(canvas, view, outline)
   }
-  canvas.fillStyle = fill
-  canvas.fill()
-  canvas.strokeStyle = edge
+  if (fill) {
+    canvas.fillStyle = palette[fill]
+    canvas.fill()
+  }
+  canvas.strokeStyle = palette[edge]
   canvas.lineWidth = width
   canvas.lineJoin = 'round'
   if (look === 'ghost') canvas.setLineDash([5, 4])
@@ -35,9 +43,9 @@ export function paintWalls(
 }
 
 const FILMS = {
-  sure: { edge: palette.red, dash: [], fill: true },
-  pointed: { edge: palette.red, dash: [], fill: true },
-  doubtful: { edge: palette.inkSoft, dash: [4, 4], fill: false },
+  sure: { edge: 'red', dash: [], fill: true },
+  pointed: { edge: 'red', dash: [], fill: true },
+  doubtful: { edge: 'inkSoft', dash: [4, 4], fill: false },
 } as const
 
 /** What looks like a wall: films in red, the doubtful ones only as broken lines. */
@@ -54,9 +62,9 @@ export function paintFilms(
     traceRing(canvas, view, outline)
   }
   canvas.setLineDash([...dash])
-  canvas.strokeStyle = edge
+  canvas.strokeStyle = palette[edge]
   canvas.lineWidth = look === 'pointed' ? 2.25 : 1.25
-  canvas.fillStyle = edge
+  canvas.fillStyle = palette[edge]
   canvas.globalAlpha = look === 'pointed' ? 0.4 : 0.18
   if (fill) canvas.fill('evenodd')
   canvas.globalAlpha = 1

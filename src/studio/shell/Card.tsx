@@ -1,60 +1,140 @@
 'use client'
 
 import CloseIcon from '@mui/icons-material/Close'
+import FloatIcon from '@mui/icons-material/PictureInPictureAltOutlined'
+import DockIcon from '@mui/icons-material/VerticalSplitOutlined'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import Stack from '@mui/material/Stack'
+import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
-import { CARDS } from '@/studio/features/registry'
-import { STEP_WORDS } from '@/studio/kernel/step'
+import { type PointerEvent, useLayoutEffect, useRef } from 'react'
 import { closeCard, openCard, useBench } from '@/studio/state/bench'
+import { dockCard, moveCard, useLayout } from '@/studio/state/layout'
 import { useNow } from '@/studio/state/now'
 import { useProject } from '@/studio/state/project'
-import { ALL_PANELS } from './panels'
-import { panelsOf } from './panels-of'
+import { coverBoard } from '@/studio/state/view'
+import { cardNow } from './card-now'
 
+const WIDTH_PX = 280
+/** Between the card and the edges of the board. */
+const GAP_PX = 10
+
+/**
+ * What is told of the step or of what is picked. It floats over the board where it can be moved, or is docked beside it;
+ * folded, only its title shows.
+ */
 export function Card() {
-  const step = useBench((bench) => bench.step)
-  const open = useBench((bench) => bench.cardOpen)
+  const wanted = useBench((bench) => bench.cardOpen)
   const side = useBench((bench) => bench.sideCard)
+  const docked = useLayout((layout) => layout.cardDocked)
+  const movedPx = useLayout((layout) => layout.cardMovedPx)
   const ready = useProject((project) => project.id !== '')
-  const now = useNow()
-  const [own] = panelsOf(ALL_PANELS, 'card', now)
-  const card = side && CARDS.find(({ token }) => token === side)
-  const title = card ? card.token.title : STEP_WORDS[step]
-  if ((!card && !own) || !ready) return null
+  const card = cardNow(useNow(), { sideCard: side, cardOpen: wanted })
+  const views = useBench((bench) => bench.views)
+  const covers = ready && card?.open === true && !docked && views !== 'both'
+  // What is shown whole on the board keeps clear of the card.
+  useLayoutEffect(() => {
+    coverBoard(covers ? WIDTH_PX + 2 * GAP_PX : 0)
+    return () => coverBoard(0)
+  }, [covers])
+  if (!ready || !card) return null
+  const { title, open, Content } = card
   if (!open)
     return (
-      <Box sx={{ gridArea: 'card', borderLeft: 1, borderColor: 'divider', bgcolor: 'background.paper', p: 0.5 }}>
-        <Button onClick={openCard} sx={{ writingMode: 'vertical-rl', minWidth: 0, py: 1.5, px: 0.5 }}>
-          {title}
-        </Button>
-      </Box>
+      <Button
+        variant="outlined"
+        size="small"
+        onClick={openCard}
+        aria-expanded={false}
+        sx={{
+          gridArea: 'board',
+          alignSelf: 'start',
+          justifySelf: 'end',
+          zIndex: 2,
+          mt: `${GAP_PX}px`,
+          mr: `${GAP_PX}px`,
+          bgcolor: 'background.paper',
+        }}
+      >
+        {title} …
+      </Button>
     )
   return (
     <Box
       component="aside"
       aria-label={`${title}: card`}
+      style={docked ? undefined : { transform: `translate(${movedPx.x}px, ${movedPx.y}px)` }}
       sx={{
-        gridArea: 'card',
-        width: 296,
+        width: WIDTH_PX,
         overflow: 'auto',
-        borderLeft: 1,
-        borderColor: 'divider',
         bgcolor: 'background.paper',
-        p: 2,
+        px: 1.75,
+        pb: 1.75,
+        borderColor: 'divider',
+        ...(docked
+          ? { gridArea: 'card', borderLeft: 1 }
+          : {
+              gridArea: 'board',
+              alignSelf: 'start',
+              justifySelf: 'end',
+              zIndex: 2,
+              m: `${GAP_PX}px`,
+              maxHeight: `calc(100% - ${2 * GAP_PX}px)`,
+              maxWidth: `calc(100vw - ${2 * GAP_PX}px)`,
+              border: 1,
+              borderRadius: 2,
+              boxShadow: 3,
+            }),
       }}
     >
-      <Stack direction="row" sx={{ alignItems: 'center', mb: 1.5 }}>
-        <Typography variant="h2" sx={{ flexGrow: 1 }}>
-          {title}
-        </Typography>
-        <IconButton size="small" aria-label="Close the card" onClick={closeCard}>
-          <CloseIcon fontSize="small" />
-        </IconButton>
-      </Stack>
-      {card ? <card.Content /> : own && <own.Content />}
+      <Title title={title} docked={docked} />
+      <Content />
     </Box>
+  )
+}
+
+/** The head of the card: a floating one is moved by it, and goes back to its corner by a double click. */
+function Title({ title, docked }: { readonly title: string; readonly docked: boolean }) {
+  const from = useRef<{ x: number; y: number } | null>(null)
+  const onMove = (event: PointerEvent) => {
+    if (from.current) moveCard({ x: event.clientX - from.current.x, y: event.clientY - from.current.y })
+  }
+  const drag = docked
+    ? {}
+    : {
+        onPointerDown: (event: PointerEvent<HTMLElement>) => {
+          const { x, y } = useLayout.getState().cardMovedPx
+          from.current = { x: event.clientX - x, y: event.clientY - y }
+          event.currentTarget.setPointerCapture(event.pointerId)
+        },
+        onPointerMove: onMove,
+        onPointerUp: () => {
+          from.current = null
+        },
+        onDoubleClick: () => moveCard({ x: 0, y: 0 }),
+      }
+  return (
+    <Stack
+      direction="row"
+      sx={{ position: 'sticky', top: 0, zIndex: 1, pt: 1.25, pb: 0.75, alignItems: 'center', bgcolor: 'inherit' }}
+    >
+      <Typography variant="h2" {...drag} sx={{ flexGrow: 1, cursor: docked ? 'default' : 'move', touchAction: 'none' }}>
+        {title}
+      </Typography>
+      <Tooltip title={docked ? 'Let the card float over the board' : 'Dock the card beside the board'}>
+        <IconButton
+          size="small"
+          aria-label={docked ? 'Float the card' : 'Dock the card'}
+          onClick={() => dockCard(!docked)}
+        >
+          {docked ? <FloatIcon sx={{ fontSize: 17 }} /> : <DockIcon sx={{ fontSize: 17 }} />}
+        </IconButton>
+      </Tooltip>
+      <IconButton size="small" aria-label="Close the card" onClick={closeCard}>
+        <CloseIcon fontSize="small" />
+      </IconButton>
+    </Stack>
   )
 }

@@ -3,11 +3,13 @@
 import { DIALOGS } from '@/studio/features/registry'
 import { dialogPanel } from '@/studio/kernel/panel'
 import { useDialogs } from '@/studio/state/dialogs'
-import { keysDialog, searchDialog } from './dialogs'
-import { KeysDialog } from './KeysDialog'
-import { SearchDialog } from './SearchDialog'
+import { lazily } from '@/studio/ui/lazily'
+import { findDialog, keysDialog } from './dialogs'
 
-const ALL = [...DIALOGS, dialogPanel(keysDialog, KeysDialog), dialogPanel(searchDialog, SearchDialog)]
+const FindDialog = lazily(() => import('./find/FindDialog').then((module) => module.FindDialog))
+const KeysDialog = lazily(() => import('./KeysDialog').then((module) => module.KeysDialog))
+
+const ALL = [...DIALOGS, dialogPanel(keysDialog, KeysDialog), dialogPanel(findDialog, FindDialog)]
 
 /** The dialog that was asked for. */
 export function Dialogs() {

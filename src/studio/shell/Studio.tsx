@@ -8,7 +8,7 @@ import Link from 'next/link'
 import { type ReactNode, useEffect, useMemo, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { levelIdOf, levelsOf } from '@/core/model/level/schema'
-import { displayOf } from '@/core/model/settings/schema'
+import { shownDisplayOf } from '@/core/model/settings/schema'
 import { isShape } from '@/core/model/shapes'
 import { underlaysOf } from '@/core/model/underlay/underlays'
 import { goTo, openWith } from '@/studio/board/workbench'
@@ -24,8 +24,10 @@ import { follow, openProject } from '@/studio/state/sync'
 import { followUnit } from '@/studio/state/usual-sizes'
 import { whenSized } from '@/studio/state/view'
 import { DisplayContext } from '@/studio/ui/display'
+import { prefetchWhenIdle } from '@/studio/ui/lazily'
 import { SayContext } from '@/studio/ui/say'
-import { Bench } from './Bench'
+import { BoardMenu } from './BoardMenu'
+import { Bench } from './bench/Bench'
 import { Card } from './Card'
 import { Dialogs } from './Dialogs'
 import { Index } from './Index'
@@ -89,6 +91,7 @@ export function Studio({ projectId }: { projectId: string }) {
         goTo(firstStep(records))
         workOn(firstBuiltLevel(records))
         whenSized(showAllOnceWhole)
+        whenSized(prefetchWhenIdle)
       },
       (error: Error) => setProblem(error.message),
     )
@@ -138,6 +141,7 @@ export function Studio({ projectId }: { projectId: string }) {
         {step !== 'bring-in' && <Card />}
         <Bench />
         <Dialogs />
+        <BoardMenu />
         <PanelsOf slot="window" />
         <Notice />
       </div>
@@ -148,7 +152,7 @@ export function Studio({ projectId }: { projectId: string }) {
 /** What fields and figures need of the project, wherever they stand. */
 function Providing({ children }: { readonly children: ReactNode }) {
   const records = useProject((project) => project.records)
-  const display = useMemo(() => displayOf(records), [records])
+  const display = useMemo(() => shownDisplayOf(records), [records])
   return (
     <SayContext value={tell}>
       <DisplayContext value={display}>
@@ -180,7 +184,7 @@ function DropHint() {
         pointerEvents: 'none',
       }}
     >
-      <Typography variant="h1">Let go to bring it in</Typography>
+      <Typography variant="h1">Drop to bring it in</Typography>
     </Box>
   )
 }

@@ -1,10 +1,13 @@
 'use client'
 
+import NightIcon from '@mui/icons-material/DarkModeOutlined'
 import HistoryIcon from '@mui/icons-material/History'
+import DayIcon from '@mui/icons-material/LightModeOutlined'
 import RedoIcon from '@mui/icons-material/Redo'
 import UndoIcon from '@mui/icons-material/Undo'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import ButtonBase from '@mui/material/ButtonBase'
 import IconButton from '@mui/material/IconButton'
 import MenuItem from '@mui/material/MenuItem'
 import Select from '@mui/material/Select'
@@ -24,12 +27,17 @@ import { STEP_WORDS, STEPS, type Step } from '@/studio/kernel/step'
 import { showCard, useBench } from '@/studio/state/bench'
 import { ask } from '@/studio/state/dialogs'
 import { put } from '@/studio/state/edits'
+import { wantLight } from '@/studio/state/layout'
+import { useLight } from '@/studio/state/light'
 import { useProject } from '@/studio/state/project'
 import { rename } from '@/studio/state/rename'
 import { fitState } from '@/studio/tooling/fit-state'
 import { NameField } from '@/studio/ui/NameField'
-import { keysDialog } from './dialogs'
+import { findDialog, keysDialog } from './dialogs'
 import { PanelsOf } from './PanelsOf'
+
+/** Windows in which the bar has no room to spare. */
+const NARROW = '@media (max-width: 1060px)'
 
 export function TopBar() {
   const name = useProject((project) => project.name)
@@ -42,6 +50,7 @@ export function TopBar() {
         alignItems: 'center',
         gap: 2,
         px: 1.5,
+        [NARROW]: { gap: 0.5, px: 0.75 },
         bgcolor: 'background.paper',
         borderBottom: 1,
         borderColor: 'divider',
@@ -53,20 +62,22 @@ export function TopBar() {
           <img src="/icon.svg" alt="" width={30} height={30} />
         </Link>
       </Tooltip>
-      <Box sx={{ width: 190, minWidth: 90 }}>
+      <Box sx={{ width: 180, minWidth: 56, flexShrink: 4 }}>
         <NameField label="Project name" value={name} onChange={rename} />
       </Box>
       <Steps />
       <Box sx={{ flexGrow: 1 }} />
+      <FindField />
       <PanelsOf slot="top" />
       <KeptState />
       <UndoButtons />
       <UnitChoice />
+      <LightChoice />
       <Tooltip title="All keys (?)">
         <Button
           size="small"
           variant="outlined"
-          sx={{ minWidth: 34, px: 0 }}
+          sx={{ minWidth: 34, px: 0, flexShrink: 0 }}
           aria-label="All keys"
           onClick={() => void ask(keysDialog, undefined)}
         >
@@ -97,13 +108,24 @@ function Steps() {
     <Stack component="nav" direction="row" aria-label="Steps" sx={{ alignItems: 'center' }}>
       {STEPS.map((each, i) => (
         <Stack key={each} direction="row" sx={{ alignItems: 'center' }}>
-          {i > 0 && <Box sx={{ width: 14, borderTop: 1, borderColor: 'text.secondary', opacity: 0.6 }} />}
+          {i > 0 && (
+            <Box
+              sx={{
+                width: 14,
+                borderTop: 1,
+                borderColor: 'text.secondary',
+                opacity: 0.6,
+                [NARROW]: { display: 'none' },
+              }}
+            />
+          )}
           <Button
             size="small"
             aria-current={each === step ? 'step' : undefined}
             onClick={() => goTo(each)}
             sx={{
               px: 1,
+              [NARROW]: { px: 0.5 },
               minWidth: 0,
               whiteSpace: 'nowrap',
               borderRadius: 0,
@@ -125,14 +147,65 @@ function Steps() {
   )
 }
 
+/** Opens the search for everything. */
+function FindField() {
+  return (
+    <ButtonBase
+      aria-keyshortcuts="Control+K"
+      onClick={() => void ask(findDialog, undefined)}
+      sx={{
+        flex: '0 1 220px',
+        minWidth: 44,
+        [NARROW]: { '& kbd': { display: 'none' }, px: 0.75, justifyContent: 'center' },
+        height: 30,
+        px: 1.5,
+        gap: 1,
+        justifyContent: 'space-between',
+        borderRadius: 15,
+        border: 1,
+        borderColor: 'divider',
+        bgcolor: 'background.default',
+        color: 'text.secondary',
+        fontSize: 13,
+        whiteSpace: 'nowrap',
+        overflow: 'hidden',
+      }}
+    >
+      Find
+      <Box component="kbd" aria-hidden sx={{ font: '500 11.5px "IBM Plex Mono", monospace' }}>
+        Ctrl K
+      </Box>
+    </ButtonBase>
+  )
+}
+
+/** Day or night; by the system until somebody says. */
+function LightChoice() {
+  const light = useLight(({ light: now }) => now)
+  const word = light === 'day' ? 'Dark room' : 'Daylight'
+  return (
+    <Tooltip title={word}>
+      <IconButton size="small" aria-label={word} onClick={() => wantLight(light === 'day' ? 'night' : 'day')}>
+        {light === 'day' ? <NightIcon fontSize="small" /> : <DayIcon fontSize="small" />}
+      </IconButton>
+    </Tooltip>
+  )
+}
+
 /** Whether everything done so far is safe on the server. */
 function KeptState() {
   const waiting = useProject((project) => project.waiting.length)
   const held = useProject((project) => project.waiting.filter(({ id }) => project.held.has(id)).length)
   const online = useProject((project) => project.online)
-  const all = useProject((project) => (project.refused.length === 0 ? 'All kept' : 'Rest kept'))
+  const all = useProject((project) => (project.refused.length === 0 ? 'All saved' : 'Rest saved'))
   const word =
-    waiting === 0 ? (online ? all : 'Server away') : online || held < waiting ? 'Keeping …' : `${held} held here`
+    waiting === 0
+      ? online
+        ? all
+        : 'Server not reachable'
+      : online || held < waiting
+        ? 'Saving …'
+        : `${held} waiting here`
   const hint =
     waiting === 0
       ? online
@@ -144,7 +217,8 @@ function KeptState() {
       <Typography
         role="status"
         tabIndex={0}
-        sx={{ fontSize: 12.5, whiteSpace: 'nowrap' }}
+        noWrap
+        sx={{ fontSize: 12.5, minWidth: 24, flexShrink: 2 }}
         color={online ? 'text.secondary' : 'error'}
       >
         {word}
@@ -204,7 +278,12 @@ function UnitChoice() {
         put('Change unit', { ...settings, unit, precision: USUAL_DISPLAY[unit].precision })
       }}
       renderValue={(unit) => (unit === 'ft' ? 'ft in' : unit)}
-      sx={{ width: 74, '& .MuiSelect-select': { py: 0.6 } }}
+      sx={{
+        width: 74,
+        flexShrink: 0,
+        [NARROW]: { width: 62 },
+        '& .MuiSelect-select': { py: 0.6, [NARROW]: { pl: 0.75 } },
+      }}
     >
       {Object.entries(UNIT_WORDS).map(([unit, word]) => (
         <MenuItem key={unit} value={unit}>

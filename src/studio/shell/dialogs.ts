@@ -4,4 +4,4 @@ import { defineDialog } from '@/studio/kernel/dialog'
 export const keysDialog = defineDialog('keys')
 
 /** The search for tools and commands. */
-export const searchDialog = defineDialog('search')
+export const findDialog = defineDialog('find')

@@ -1,4 +1,5 @@
 import { TOOLS } from '@/studio/features/registry'
+import { drawerOf } from '@/studio/kernel/drawer'
 import type { Step } from '@/studio/kernel/step'
 import type { Tool } from '@/studio/kernel/tool'
 
@@ -13,5 +14,5 @@ export const keyIn = (tool: Tool, step: Step): string | null =>
   tool.key && toolOfKey(tool.key, step) === tool ? tool.key : null
 
 /** Whether a tool is offered where the person is. Nothing of a building stands in the space of a part. */
-export const isOffered = ({ onPlan, onPart, group }: Tool, ofPart: boolean): boolean =>
-  ofPart ? !onPlan && group !== 'build' : !onPart
+export const isOffered = ({ onPlan, onPart, drawer }: Tool, ofPart: boolean): boolean =>
+  ofPart ? !onPlan && !(drawer && drawerOf(drawer).ofBuilding) : !onPart

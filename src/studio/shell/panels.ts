@@ -2,8 +2,10 @@ import { isBuildingElement } from '@/core/model/building-shapes'
 import { PANELS } from '@/studio/features/registry'
 import type { Panel } from '@/studio/kernel/panel'
 import { areAll, hasOwnCard } from '@/studio/tooling/picked'
-import { PickedElement } from './PickedElement'
-import { TraceCard } from './TraceCard'
+import { lazily } from '@/studio/ui/lazily'
+
+const PickedElement = lazily(() => import('./PickedElement').then((module) => module.PickedElement))
+const TraceCard = lazily(() => import('./TraceCard').then((module) => module.TraceCard))
 
 /** Everything that stands in the window: what features bring along, and what shows what several of them bring. */
 export const ALL_PANELS: readonly Panel[] = [
@@ -19,6 +21,7 @@ export const ALL_PANELS: readonly Panel[] = [
       !areAll('wall', shapes) &&
       !areAll('member', shapes) &&
       shapes.every(isBuildingElement),
+    opensCard: true,
     Content: PickedElement,
   },
 ]

@@ -6,7 +6,7 @@ import type { LitLength } from '@/studio/kernel/lit-length'
 import { choosing, type Option, type OptionGroup, type Values, valuesOf } from '@/studio/kernel/options'
 import { EMPTY_SESSION } from '@/studio/kernel/session'
 import type { Hand } from '@/studio/kernel/workbench'
-import { look } from '@/studio/tooling/look'
+import { select } from '@/studio/tooling/select'
 import { lookAtLevel } from './plan'
 import { useProject } from './project'
 
@@ -24,6 +24,8 @@ export interface BenchState extends Hand {
   readonly levelId: string | null
   /** Whether the level below shows through. */
   readonly ghostBelow: boolean
+  /** Whether a finger aims at a point: the loupe stands above it until it is lifted. */
+  readonly aiming: boolean
   /** What the middle of the window shows. */
   readonly views: 'plan' | 'solid' | 'both' | 'tables'
   /** The underlay that is pointed at, on the board or in the stack. */
@@ -38,19 +40,20 @@ export interface BenchState extends Hand {
 
 export const useBench = create<BenchState>(() => ({
   step: 'bring-in',
-  tool: look,
+  tool: select,
   session: EMPTY_SESSION,
   selection: [],
   together: true,
   chosen: {},
   sideCard: null,
-  cardOpen: true,
+  cardOpen: null,
   catching: { off: [], sheets: true, drawn: true },
   catchNothing: false,
   looking: null,
   quietOthers: false,
   levelId: null,
   ghostBelow: false,
+  aiming: false,
   views: 'plan',
   pointed: null,
   solo: null,
@@ -98,6 +101,8 @@ export function setCatchNothing(catchNothing: boolean): boolean {
   set({ catchNothing })
   return true
 }
+
+export const setAiming = (aiming: boolean): void => set({ aiming })
 
 /** Marks an underlay that is pointed at. */
 export const pointToSheet = (pointed: string | null): void => {

@@ -2,12 +2,12 @@ import { levelBelow } from '@/core/model/level/schema'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { underlaysOf } from '@/core/model/underlay/underlays'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
-import { palette } from '@/studio/ui/palette'
+import { LIGHTS } from '@/studio/ui/palette'
 import { useBench } from './bench'
 import { recordsInSight, useProject } from './project'
 
 /** A sheet of the level below shines through, in the colour of what is traced. */
-const GHOST = palette.wallEdge
+const GHOST = LIGHTS.day.wallEdge
 
 /** The underlays as this window shows them: those looked at alone hide the others, and the tool in hand may show them otherwise. */
 export function underlaysInSight(): Underlay[] {

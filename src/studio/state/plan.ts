@@ -1,5 +1,5 @@
 import { Plan } from '@/core/model/plan'
-import { displayOf } from '@/core/model/settings/schema'
+import { shownDisplayOf } from '@/core/model/settings/schema'
 import { recordsInSight, useProject } from './project'
 
 const plan = new Plan()
@@ -16,7 +16,7 @@ export const currentPlan = (): Plan => plan
 /** Brings the plan up to the records that are in sight; what takes longer goes on by itself. */
 function bringUpToDate(): void {
   const records = recordsInSight(useProject.getState())
-  const whole = plan.update(records, displayOf(records), growing ? 0 : SLICE_MS)
+  const whole = plan.update(records, shownDisplayOf(records), growing ? 0 : SLICE_MS)
   if (whole || growing) return
   growing = true
   setTimeout(grow)

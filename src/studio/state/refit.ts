@@ -2,7 +2,7 @@ import { create } from 'zustand'
 import { type Follower, followedParts, followers, type Refitted } from '@/core/fit/follow'
 import { project } from '@/core/geometry/projective'
 import type { Point } from '@/core/geometry/vector'
-import { displayOf } from '@/core/model/settings/schema'
+import { shownDisplayOf } from '@/core/model/settings/schema'
 import type { Surroundings } from '@/core/model/shape'
 import { surroundingsOf } from '@/core/model/shapes'
 import { boardMap } from '@/core/model/underlay/placement'
@@ -68,7 +68,7 @@ export function refit(wanted: Refit, settled: Settled = () => {}): void {
 function askOrKeep({ label, refitted, gone = [] }: Refit, settled: Settled): void {
   const { records } = useProject.getState()
   if (refusesLocked(refitted.map(({ after }) => ({ id: after.id, after })))) return settled(false)
-  const display = displayOf(records)
+  const display = shownDisplayOf(records)
   const { frame } = currentPlan().around
   const stay = surroundingsOf(records, display, frame)
   const found = followers(stay, refitted)

@@ -1,4 +1,4 @@
-import { displayOf } from '@/core/model/settings/schema'
+import { shownDisplayOf } from '@/core/model/settings/schema'
 import { isImperial } from '@/core/units/format'
 import { type AnyGroup, choosing } from '@/studio/kernel/options'
 import { useBench } from './bench'
@@ -8,7 +8,7 @@ import { useProject } from './project'
 export function onUnitSystem(listener: (imperial: boolean) => void): () => void {
   let imperial = false
   const look = () => {
-    const next = isImperial(displayOf(useProject.getState().records))
+    const next = isImperial(shownDisplayOf(useProject.getState().records))
     if (next === imperial) return
     imperial = next
     listener(imperial)

@@ -10,6 +10,12 @@ export const useView = create<View>(() => ({ center: { x: 0, y: 0 }, pxPerMm: 0.
 
 const { getState: get, setState: set } = useView
 
+/** What lies over the right side of the board, in pixels: what is shown whole keeps clear of it. */
+let coveredPx = 0
+export const coverBoard = (px: number): void => {
+  coveredPx = px
+}
+
 /** Takes the board's new size; what shows stays where it is, seen from the upper left corner. */
 export function resize(width: number, height: number): void {
   const view = get()
@@ -39,17 +45,17 @@ export function zoomAbout(screen: Point, factor: number): void {
 
 /** Shows a whole box with a margin around it. */
 export function showBox(box: Box): void {
-  const { width, height } = get()
-  if (isEmpty(box) || width === 0 || height === 0) return
+  const { width: whole, height } = get()
+  if (isEmpty(box) || whole === 0 || height === 0) return
+  const width = Math.max(whole - coveredPx, whole / 2)
   const margin = 0.92
   const pxPerMm = Math.min(
     (width * margin) / Math.max(box.maxX - box.minX, 1e-3),
     (height * margin) / Math.max(box.maxY - box.minY, 1e-3),
   )
-  set({
-    center: { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 },
-    pxPerMm: Math.min(NEAREST_PX_PER_MM, Math.max(FARTHEST_PX_PER_MM, pxPerMm)),
-  })
+  const held = Math.min(NEAREST_PX_PER_MM, Math.max(FARTHEST_PX_PER_MM, pxPerMm))
+  const middleX = (box.minX + box.maxX) / 2 + (whole - width) / 2 / held
+  set({ center: { x: middleX, y: (box.minY + box.maxY) / 2 }, pxPerMm: held })
 }
 
 /** Follows an underlay whose size changed about `fixed`: it keeps its place and size on the screen. */

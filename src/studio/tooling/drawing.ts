@@ -48,7 +48,7 @@ export function sheetOfPoints(
 }
 
 /** A tool that draws something from so many points. */
-export interface Drawing {
+export interface Drawing extends Pick<Tool, 'picture' | 'also' | 'drawer'> {
   readonly name: string
   readonly word: string
   readonly key: string | null
@@ -81,8 +81,8 @@ export interface Drawing {
   readonly preview?: false
 }
 
-/** The tool of a drawing. @param offered where on the bench, and for what; among the tools that draw lines where left out */
-export function drawingTool(drawing: Drawing, offered: Pick<Tool, 'group' | 'onPlan'> = { group: 'draw' }): Tool {
+/** The tool of a drawing. @param offered where it can be used; everywhere where left out */
+export function drawingTool(drawing: Drawing, offered: Pick<Tool, 'onPlan'> = {}): Tool {
   const steer = drawing.steer ?? steerPoint
   const entered = drawing.entered ?? enteredPoint
   const finish = (points: readonly BoardPoint[], session: Session, context: ToolContext): Outcome => {
@@ -114,6 +114,9 @@ export function drawingTool(drawing: Drawing, offered: Pick<Tool, 'group' | 'onP
     name: drawing.name,
     word: drawing.word,
     key: drawing.key,
+    ...(drawing.picture && { picture: drawing.picture }),
+    ...(drawing.also && { also: drawing.also }),
+    ...(drawing.drawer && { drawer: drawing.drawer }),
     ...offered,
     steps: ['trace'],
     places: true,

@@ -25,3 +25,8 @@ export const basePointOptions = defineOptions('base-point', {
   /** Null for the first point clicked, or the middle. */
   basePoint: value<{ readonly x: number; readonly y: number } | null>(null),
 })
+
+export const selectOptions = defineOptions('select', {
+  groundDrag: words('view', 'Dragging the ground', { view: 'drag moves the view', frame: 'drag selects' }),
+  frameWay: words('touching', 'What a frame takes in', sameWords('touching', 'inside', 'lasso')),
+})

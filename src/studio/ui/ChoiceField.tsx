@@ -10,7 +10,7 @@ export function ChoiceField({
   label,
   name,
   value,
-  width = 78,
+  width = 70,
   onTake,
 }: {
   readonly label: string
@@ -53,7 +53,7 @@ export function ChoiceField({
           width,
           font: '500 14px "IBM Plex Mono", monospace',
           color: 'text.primary',
-          py: 0.6,
+          py: 0.35,
         }}
       />
     </Box>

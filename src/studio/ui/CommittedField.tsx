@@ -10,8 +10,12 @@ type CommittedFieldProps = Omit<TextFieldProps, 'value' | 'onChange' | 'onBlur' 
   readonly onCommit: (text: string) => void
 }
 
+/** Figures stand in a font of one width; words don't. */
+const FIGURE = /^[+−-]?[\d.]/
+const FIGURES_FONT = '"IBM Plex Mono", monospace'
+
 /** A field that takes effect with Enter or when it is left, and goes back where it can't be read. */
-export function CommittedField({ value, onCommit, ...looks }: CommittedFieldProps) {
+export function CommittedField({ value, onCommit, sx, ...looks }: CommittedFieldProps) {
   const say = useSay()
   const [typed, setTyped] = useState<string | null>(null)
   const take = () => {
@@ -28,6 +32,7 @@ export function CommittedField({ value, onCommit, ...looks }: CommittedFieldProp
     <TextField
       size="small"
       {...looks}
+      sx={[{ '& input': { fontFamily: FIGURE.test(value) ? FIGURES_FONT : undefined } }, ...[sx ?? {}].flat()]}
       value={typed ?? value}
       onChange={({ target }) => setTyped(target.value)}
       onBlur={take}

@@ -20,7 +20,7 @@ export function OneOf<T extends string>({ label, value, words, onChange }: OneOf
       sx={{ flexShrink: 0 }}
     >
       {(Object.entries(words) as [T, string][]).map(([each, word]) => (
-        <ToggleButton key={each} value={each} sx={{ py: 0.4, px: 0.9 }}>
+        <ToggleButton key={each} value={each} sx={{ py: 0.15, px: 0.8, fontSize: 13 }}>
           {word}
         </ToggleButton>
       ))}

@@ -7,14 +7,19 @@ import { palette } from './palette'
 use([BarChart, LineChart, GridComponent, SVGRenderer])
 
 /** Figures on charts. */
-export const CHART_FIGURE = { fontFamily: '"IBM Plex Mono", monospace', fontSize: 10.5, color: palette.inkSoft }
+export const chartFigure = () => ({
+  fontFamily: '"IBM Plex Mono", monospace',
+  fontSize: 10.5,
+  color: palette.inkSoft,
+})
 
 /** An axis of words: a thin line without ticks. */
-export const WORD_AXIS = {
-  type: 'category',
-  axisTick: { show: false },
-  axisLine: { lineStyle: { color: palette.line } },
-} as const
+export const wordAxis = () =>
+  ({
+    type: 'category',
+    axisTick: { show: false },
+    axisLine: { lineStyle: { color: palette.line } },
+  }) as const
 
 /** A chart in an element, still and as lines rather than pixels. */
 export const chartIn = (element: HTMLElement): EChartsType => init(element, undefined, { renderer: 'svg' })

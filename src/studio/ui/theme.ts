@@ -1,7 +1,7 @@
 'use client'
 
 import { createTheme } from '@mui/material/styles'
-import { palette } from './palette'
+import { type Colours, colourProperties, LIGHTS, toned } from './palette'
 
 const mono = '"IBM Plex Mono", ui-monospace, monospace'
 const sans = '"Figtree Variable", system-ui, sans-serif'
@@ -20,17 +20,24 @@ declare module '@mui/material/Typography' {
   }
 }
 
-/** MUI in Calque's own dress: vellum, ink, thin rules; red only for what is measured or fitted. */
-export const theme = createTheme({
+/** Where a finger points: targets are as large as its tip. */
+const COARSE = '@media (pointer: coarse)'
+
+const schemeOf = ({ ink, paper, wallEdge, red, vellum, inkSoft, line }: Colours) => ({
   palette: {
-    mode: 'light',
-    primary: { main: palette.ink, contrastText: palette.paper },
-    secondary: { main: palette.wallEdge, contrastText: palette.paper },
-    error: { main: palette.red },
-    background: { default: palette.vellum, paper: palette.paper },
-    text: { primary: palette.ink, secondary: palette.inkSoft },
-    divider: palette.line,
+    primary: { main: ink, contrastText: paper },
+    secondary: { main: wallEdge, contrastText: paper },
+    error: { main: red },
+    background: { default: vellum, paper },
+    text: { primary: ink, secondary: inkSoft },
+    divider: line,
   },
+})
+
+/** MUI in Calque's own dress, in two lights: vellum, ink, thin rules; red only for what is measured or fitted. */
+export const theme = createTheme({
+  cssVariables: { colorSchemeSelector: 'data-light' },
+  colorSchemes: { light: schemeOf(LIGHTS.day), dark: schemeOf(LIGHTS.night) },
   shape: { borderRadius: 3 },
   typography: {
     fontFamily: sans,
@@ -43,28 +50,35 @@ export const theme = createTheme({
     figure: { fontFamily: mono, fontVariantNumeric: 'tabular-nums', fontSize: 13 },
   },
   components: {
-    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiButtonBase: { defaultProps: { disableRipple: true }, styleOverrides: { root: { fontFamily: 'inherit' } } },
     MuiButton: {
       defaultProps: { disableElevation: true },
-      styleOverrides: { root: { borderRadius: 3, paddingInline: 14 }, outlined: { borderColor: palette.line } },
+      styleOverrides: {
+        root: { borderRadius: 3, paddingInline: 14, [COARSE]: { minHeight: 44 } },
+        outlined: { borderColor: toned('line') },
+      },
     },
+    MuiIconButton: { styleOverrides: { root: { [COARSE]: { minWidth: 44, minHeight: 44 } } } },
+    MuiMenuItem: { styleOverrides: { root: { [COARSE]: { minHeight: 44 } } } },
     // What fades away would take the next click from the board below it.
     MuiMenu: { defaultProps: { transitionDuration: { enter: 120, exit: 0 } } },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiTooltip: {
       // A hint lets clicks through to what lies under it.
       defaultProps: { arrow: false, enterDelay: 400, disableInteractive: true },
-      styleOverrides: { tooltip: { backgroundColor: palette.ink, fontSize: 12.5 } },
+      styleOverrides: { tooltip: { backgroundColor: toned('ink'), color: toned('paper'), fontSize: 12.5 } },
     },
     MuiOutlinedInput: {
-      styleOverrides: { root: { backgroundColor: palette.paper }, input: { fontFamily: mono, paddingBlock: 7 } },
+      styleOverrides: { root: { backgroundColor: toned('paper') }, input: { paddingBlock: 7 } },
     },
     MuiSelect: { styleOverrides: { select: { fontFamily: sans } } },
     MuiToggleButton: { styleOverrides: { root: { textTransform: 'none', whiteSpace: 'nowrap' } } },
-    MuiDialog: { styleOverrides: { paper: { border: `1px solid ${palette.line}` } } },
+    MuiDialog: { styleOverrides: { paper: { border: `1px solid ${toned('line')}` } } },
     MuiCssBaseline: {
       styleOverrides: {
-        ':focus-visible': { outline: `2px solid ${palette.red}`, outlineOffset: 2 },
+        ':root': colourProperties('day'),
+        '[data-light="dark"]': colourProperties('night'),
+        ':focus-visible': { outline: `2px solid ${toned('red')}`, outlineOffset: 2 },
         '@media (prefers-reduced-motion: reduce)': {
           '*, *::before, *::after': { transition: 'none !important', animation: 'none !important' },
         },

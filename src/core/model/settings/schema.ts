@@ -3,6 +3,7 @@ import type { Stuff } from '../../sections/section'
 import { type LengthDisplay, USUAL_DISPLAY } from '../../units/format'
 import type { LengthUnit } from '../../units/length'
 import { idSchema, lengthMm } from '../fields'
+import { keptByRecords } from '../kept'
 
 /** How the job writes lengths. One record a project, always under the id `settings`. */
 export const settingsSchema = object({
@@ -37,6 +38,14 @@ export function displayOf(records: ReadonlyMap<string, { readonly kind: string }
   const { unit, precision } = settingsOf(records)
   return { ...USUAL_DISPLAY[unit], precision }
 }
+
+/** How a project shows its lengths to people: as it writes them, long figures in groups. */
+export const shownDisplayOf = keptByRecords(
+  (records: ReadonlyMap<string, { readonly kind: string }>): LengthDisplay => ({
+    ...displayOf(records),
+    grouped: true,
+  }),
+)
 
 /** How bars are bought and cut. */
 export interface Cutting {

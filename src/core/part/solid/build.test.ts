@@ -182,7 +182,7 @@ describe('a part built step by step', () => {
       partOf(plate, { ...edge, at: [{ x: 0.4, y: 0.4, z: 0.5 }] } as PartStep),
       records,
     )
-    expect(outcomes[1]!.problem).toBe('An edge that was picked is gone: pick it again.')
+    expect(outcomes[1]!.problem).toBe('An edge that was selected is gone: select it again.')
   })
 
   it('says which step can’t be done, and keeps what is there', () => {

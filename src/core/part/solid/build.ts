@@ -142,7 +142,7 @@ function cutTogether(steps: readonly PartStep[], solid: Shape3D, from: (step: Pa
 /** @throws StepError, ProfileError or whatever the kernel throws */
 function bodiesOf(step: PartStep, solid: Shape3D | null, { records, earlier }: Surrounds): Bodies {
   const kind = stepKindOf(step)
-  if (!('bodies' in kind)) throw new StepError('Edges are not shaped again: pick them where they are.')
+  if (!('bodies' in kind)) throw new StepError('Edges are not shaped again: select them where they are.')
   return kind.bodies(step, solid, {
     records,
     earlier,

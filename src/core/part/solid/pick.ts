@@ -32,7 +32,8 @@ export function edgeAt(solid: Shape3D, fraction: Vector3): Edge {
   const at = placeOf(solid, fraction)
   const edges = solid.edges.map((edge) => ({ edge, away: distance3(middleOf(edge), at) }))
   const nearest = edges.reduce((best, each) => (each.away < best.away ? each : best))
-  if (nearest.away > SAME_PART * sizeOf(solid)) throw new StepError('An edge that was picked is gone: pick it again.')
+  if (nearest.away > SAME_PART * sizeOf(solid))
+    throw new StepError('An edge that was selected is gone: select it again.')
   return nearest.edge
 }
 
@@ -44,7 +45,8 @@ export function faceAt(solid: Shape3D, fraction: Vector3): Face {
   const at = placeOf(solid, fraction)
   const faces = solid.faces.map((face) => ({ face, away: distance3(middleOfFace(face), at) }))
   const nearest = faces.reduce((best, each) => (each.away < best.away ? each : best))
-  if (nearest.away > SAME_PART * sizeOf(solid)) throw new StepError('A face that was picked is gone: pick it again.')
+  if (nearest.away > SAME_PART * sizeOf(solid))
+    throw new StepError('A face that was selected is gone: select it again.')
   return nearest.face
 }
 

@@ -8,6 +8,7 @@ import type { Canvas } from '@/studio/kernel/canvas'
 import { toScreen, type View } from '@/studio/kernel/view'
 import { paintParallelogram, paintStraight } from '@/studio/painters/stroke-free'
 import type { SheetView, SourceView } from '@/studio/state/api'
+import { useLight } from '@/studio/state/light'
 import { palette } from '@/studio/ui/palette'
 import { drawnFrom } from './drawn-from'
 import { pxPerPtOf, seenOfSheet } from './seen'
@@ -38,7 +39,9 @@ export function paintSheet(
     for (const { x, y } of edge) canvas.lineTo(x, y)
     canvas.closePath()
   }
+  const night = useLight.getState().light === 'night'
   if (underlay.drawing !== 'frame') {
+    if (night) invert(canvas, outline)
     canvas.save()
     canvas.globalAlpha = underlay.tone
     canvas.fillStyle = '#ffffff'
@@ -49,6 +52,10 @@ export function paintSheet(
     if (underlay.crop) canvas.clip()
     paintContent(canvas, view, underlay, source, sheet, pictures)
     canvas.restore()
+    if (night) {
+      invert(canvas, outline)
+      blend(canvas, outline, 'lighten', palette.paper)
+    }
   }
   if (standing === 'bare') return
   if (standing !== 'pointed') {
@@ -64,6 +71,21 @@ export function paintSheet(
   canvas.stroke()
   canvas.setLineDash([])
 }
+
+function blend(canvas: Canvas, outline: () => void, how: GlobalCompositeOperation, color: string): void {
+  canvas.save()
+  canvas.globalCompositeOperation = how
+  canvas.fillStyle = color
+  outline()
+  canvas.fill()
+  canvas.restore()
+}
+
+/**
+ * Turns light into dark within an outline. In the dark room that is done before a sheet is painted and once more after it:
+ * what lay beneath is as it was then, and the sheet is light on dark, however much shows through it.
+ */
+const invert = (canvas: Canvas, outline: () => void): void => blend(canvas, outline, 'difference', '#ffffff')
 
 function paintContent(
   canvas: Canvas,

@@ -6,6 +6,8 @@ import { Vector3 } from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import type { Point } from '@/core/geometry/vector'
 import type { Place } from '@/core/model/view/schema'
+import { orbitAboutCursor } from './orbit'
+import { pictureOf } from './picture'
 import { useSolid } from './solid-store'
 import type { Scene } from './solids'
 
@@ -22,7 +24,7 @@ const inModel = ({ x, y, z }: Vector3, origin: Point): Place => ({
 
 /** The eye and how it is moved: from the south-west and above at first, then by the mouse, or to a saved view. */
 export function Eye({ scene }: { scene: Scene }) {
-  const { camera, gl, invalidate } = useThree()
+  const { camera, gl, scene: shown, invalidate } = useThree()
   const first = useRef(scene)
   const controls = useRef<OrbitControls | null>(null)
   const walk = useSolid((solid) => solid.walk)
@@ -43,19 +45,35 @@ export function Eye({ scene }: { scene: Scene }) {
     own.target.copy(middle)
     own.maxPolarAngle = Math.PI / 2
     own.enableDamping = false
+    // We turn about what lies under the cursor instead.
+    own.enableRotate = false
+    own.zoomToCursor = true
+    const stopOrbit = orbitAboutCursor(gl.domElement, camera, shown, own)
     own.addEventListener('change', () => invalidate())
     own.update()
     invalidate()
-    return () => own.dispose()
-  }, [camera, gl, invalidate])
+    return () => {
+      stopOrbit()
+      own.dispose()
+    }
+  }, [camera, gl, shown, invalidate])
   useEffect(() => {
     const look = () => ({
       eye: inModel(camera.position, origin),
       target: inModel(controls.current?.target ?? new Vector3(), origin),
     })
-    useSolid.setState({ look })
-    return () => useSolid.setState({ look: null })
-  }, [camera, origin])
+    const move = (ahead: number, aside: number, up: number) => {
+      const own = controls.current
+      if (!own) return
+      const forward = own.target.clone().sub(camera.position).setZ(0).normalize()
+      const by = new Vector3(forward.x * ahead + forward.y * aside, forward.y * ahead - forward.x * aside, up)
+      camera.position.add(by)
+      own.target.add(by)
+      own.update()
+    }
+    useSolid.setState({ look, move, picture: () => pictureOf(gl, shown, camera) })
+    return () => useSolid.setState({ look: null, move: null, picture: null })
+  }, [camera, gl, shown, origin])
   useEffect(() => {
     const own = controls.current
     if (!walk || !own) return

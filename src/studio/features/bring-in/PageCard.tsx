@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography'
 import type { Counts } from '@/core/sheet/linework'
 import { counted } from '@/core/units/format'
 import { contentUrl, type SheetView, type SourceView } from '@/studio/state/api'
-import { palette } from '@/studio/ui/palette'
+import { toned } from '@/studio/ui/palette'
 import { pickThrough, togglePick, useChoice, viewPage } from './choice'
 import { CONTENT_WORDS, paperOf, sizeWarning } from './paper'
 import { bringInPicked } from './place-sheets'
@@ -65,7 +65,7 @@ export function PageCard({
           if (!useChoice.getState().picked.includes(id)) togglePick(id)
           bringInPicked()
         }}
-        aria-label={`${title}, ${paperOf(source, sheet)}, ${holds}: pick`}
+        aria-label={`${title}, ${paperOf(source, sheet)}, ${holds}: select`}
         sx={{
           display: 'block',
           width: '100%',
@@ -77,7 +77,7 @@ export function PageCard({
           bgcolor: 'background.paper',
           border: 1,
           borderColor: picked >= 0 ? 'error.main' : 'divider',
-          boxShadow: picked >= 0 ? `0 0 0 1px ${palette.red}` : `4px 4px 0 ${palette.vellumDeep}`,
+          boxShadow: picked >= 0 ? `0 0 0 1px ${toned('red')}` : `4px 4px 0 ${toned('vellumDeep')}`,
           '&:hover:enabled': { borderColor: 'error.main' },
           '&:disabled': { cursor: 'default' },
         }}
@@ -90,7 +90,7 @@ export function PageCard({
             p: 1.25,
             borderBottom: 1,
             borderColor: 'divider',
-            bgcolor: palette.vellumDeep,
+            bgcolor: toned('vellumDeep'),
           }}
         >
           {pictureHash && (

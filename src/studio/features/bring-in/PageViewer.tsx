@@ -10,7 +10,7 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import { useEffect, useState } from 'react'
-import { displayOf } from '@/core/model/settings/schema'
+import { shownDisplayOf } from '@/core/model/settings/schema'
 import { formatRatio } from '@/core/units/format'
 import { useProject } from '@/studio/state/project'
 import { sheetOf } from '@/studio/tooling/sheet-of'
@@ -76,7 +76,7 @@ export function PageViewer({ order }: { order: readonly string[] }) {
               paperOf(source, sheet),
               sheet.content && CONTENT_WORDS[sheet.content],
               sheet.ratio
-                ? `names ${formatRatio(sheet.ratio.ratio, displayOf(useProject.getState().records))} itself`
+                ? `names ${formatRatio(sheet.ratio.ratio, shownDisplayOf(useProject.getState().records))} itself`
                 : 'names no ratio',
             ]
               .filter(Boolean)
@@ -99,7 +99,7 @@ export function PageViewer({ order }: { order: readonly string[] }) {
           Whole page
         </Button>
         <Button variant="contained" onClick={bringIn}>
-          {others === 0 ? 'Bring it in' : `Bring in with ${others} picked`}
+          {others === 0 ? 'Bring it in' : `Bring in with ${others} selected`}
         </Button>
         <IconButton aria-label="Close" onClick={close}>
           <CloseIcon />

@@ -9,7 +9,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { usualRatios } from '@/core/fit/scale-words'
-import { displayOf } from '@/core/model/settings/schema'
+import { shownDisplayOf } from '@/core/model/settings/schema'
 import { formatRatio, type LengthDisplay } from '@/core/units/format'
 import { parseRatio } from '@/core/units/ratio'
 import { useProject } from '@/studio/state/project'
@@ -36,7 +36,7 @@ export function PlacingTray() {
   const sources = useProject((project) => project.sources)
   const records = useProject((project) => project.records)
   const planes = boardsOf(records)
-  const display = displayOf(records)
+  const display = shownDisplayOf(records)
   const found = picked.map((id) => sheetOf(sources, id)).filter((each) => each !== null)
   if (found.length === 0) return null
   // An image that states no resolution has no size of its own: it is asked for before it is laid down.
@@ -53,7 +53,7 @@ export function PlacingTray() {
       <Stack direction="row" sx={{ alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}>
         <Box sx={{ flex: '1 1 180px', minWidth: 0 }}>
           <Typography variant="h3">
-            {found.length === 1 ? 'One page picked' : `${found.length} pages picked`}
+            {found.length === 1 ? 'One page selected' : `${found.length} pages selected`}
           </Typography>
           <Typography noWrap title={names} color="text.secondary" sx={{ fontSize: 12.5 }}>
             {names}
@@ -118,7 +118,7 @@ export function PlacingTray() {
             ))}
           </TextField>
         )}
-        <Button onClick={letGo}>Let go</Button>
+        <Button onClick={letGo}>Clear</Button>
         <Button variant="contained" onClick={bringInPicked}>
           {found.length === 1 ? 'Bring it in' : `Bring in ${found.length} pages`}
         </Button>

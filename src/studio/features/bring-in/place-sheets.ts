@@ -1,6 +1,6 @@
 import { EMPTY_BOX, unite } from '@/core/geometry/box'
 import type { Point } from '@/core/geometry/vector'
-import { displayOf } from '@/core/model/settings/schema'
+import { shownDisplayOf } from '@/core/model/settings/schema'
 import { layOut, type Where } from '@/core/model/underlay/lay'
 import { newUnderlay } from '@/core/model/underlay/new'
 import type { Underlay } from '@/core/model/underlay/schema'
@@ -60,7 +60,7 @@ export function placePicked(at: Point | null): void {
   const underlays = underlaysOf(records)
   const typed = lay.ratio.trim() === '' ? null : parseRatio(lay.ratio)
   const levelId = laidOn(lay)
-  const display = displayOf(records)
+  const display = shownDisplayOf(records)
   // An upright plane is a board of its own; levels share one.
   const boardOf = (id: string) => (workPlaneOf(id, records) ? id : null)
   const there = underlays.filter((underlay) => boardOf(underlay.levelId) === boardOf(levelId))

@@ -4,15 +4,15 @@ import { FIRST_LAYER } from '@/core/model/layer/schema'
 import type { Path } from '@/core/model/path/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import { chainsOf, type Shape } from '@/core/model/shapes'
-import { look } from '@/studio/tooling/look'
+import { selectOptions } from '@/studio/tooling/options'
+import { select } from '@/studio/tooling/select'
 import { removal } from '@/studio/tooling/shape-edits'
 import { plainWall } from '../../../../tests/support/plain-wall'
 import { Rig } from '../../../../tests/support/rig'
 import { allLike, close, dropNeedless, join, membersAlong, simplify, wallsAlong } from './line-commands'
-import { arrayOptions, cornerOptions, layOntoOptions, mirrorOptions, pickOptions } from './options'
+import { arrayOptions, cornerOptions, layOntoOptions, mirrorOptions } from './options'
 import { extend, split, trim } from './tools/cutting'
 import { corner, offset } from './tools/offset-and-corner'
-import { pick } from './tools/pick'
 import { stretch } from './tools/stretch'
 import { array, copy, layOnto, mirror, move, scale, turn } from './tools/transforms'
 
@@ -33,7 +33,7 @@ const lengthOf = (rig: Rig, shape: Shape): number =>
 describe('picking', () => {
   it('takes the nearest line, another one instead, and more with Shift', () => {
     const rig = rigWith(path('a', 0, 0, 1000, 0), path('b', 0, 500, 1000, 500))
-      .take(pick)
+      .take(select)
       .click(500, 8)
     expect(rig.selection).toEqual(['a'])
     expect(rig.click(500, 508).selection).toEqual(['b'])
@@ -49,18 +49,19 @@ describe('picking', () => {
     ] as const
     const lines = [path('in', 0, 0, 500, 0), path('across', 0, 400, 1000, 400)]
     const touching = rigWith(...lines)
-      .take(pick)
+      .take(select)
+      .hold()
       .drag(frame[0], frame[1])
     expect([...touching.selection].sort()).toEqual(['across', 'in'])
     const inside = rigWith(...lines)
-      .choose(pickOptions.with({ frameWay: 'inside' }))
-      .take(pick)
+      .choose(selectOptions.with({ frameWay: 'inside', groundDrag: 'frame' }))
+      .take(select)
     expect(inside.drag(frame[0], frame[1]).selection).toEqual(['in'])
   })
 
   it('drags what is picked, and a handle of it', () => {
     const rig = rigWith(path('a', 0, 0, 1000, 0))
-      .take(pick)
+      .take(select)
       .pick('a')
     rig.drag({ x: 500, y: 0 }, { x: 500, y: 300 })
     expect(xyOf(rig, 'a')).toEqual([0, 300, 1000, 300])
@@ -71,7 +72,7 @@ describe('picking', () => {
 
   it('nudges and lengthens by arrows', () => {
     const rig = rigWith(path('a', 0, 0, 1000, 0))
-      .take(pick)
+      .take(select)
       .pick('a')
       .type('50', 'step')
       .arrow(0, 1)
@@ -80,18 +81,28 @@ describe('picking', () => {
     expect(xyOf(rig, 'a')).toEqual([0, 50, 1050, 50])
   })
 
-  it('does nothing by arrows while nothing is picked', () => {
-    const rig = rigWith().take(pick).arrow(0, 1)
-    expect(rig.said).toEqual(['Pick what shall move first.'])
+  it('leaves a drag on the ground to the view, unless Shift is held or it is chosen otherwise', () => {
+    const rig = rigWith(path('a', 0, 0, 1000, 0)).take(select)
+    const across = [
+      { x: 200, y: 200 },
+      { x: 800, y: -200 },
+    ] as const
+    expect(rig.drag(across[0], across[1]).selection).toEqual([])
+    expect(rig.hold().drag(across[0], across[1]).selection).toEqual(['a'])
+    const framing = rigWith(path('a', 0, 0, 1000, 0)).choose(selectOptions.with({ groundDrag: 'frame' }))
+    expect(framing.take(select).drag(across[0], across[1]).selection).toEqual(['a'])
   })
 
-  it('is laid aside by Esc, before what is picked is let go', () => {
+  it('leaves arrows to the view while nothing is picked', () => {
+    expect(() => rigWith().take(select).arrow(0, 1)).toThrow('does nothing with arrows')
+  })
+
+  it('ends by Esc: what is picked no longer is', () => {
     const rig = rigWith(path('a', 0, 0, 1000, 0))
-      .take(pick)
+      .take(select)
       .pick('a')
       .escape()
-    expect(rig.tool).not.toBe(pick)
-    expect(rig.selection).toEqual(['a'])
+    expect(rig.selection).toEqual([])
     expect(rig.escape().selection).toEqual([])
   })
 })
@@ -100,7 +111,7 @@ describe('looking', () => {
   it('changes nothing by a click', () =>
     expect(
       rigWith(path('a', 0, 0, 1, 0))
-        .take(look)
+        .take(select)
         .click(0, 0).changes,
     ).toEqual([]))
 })
@@ -121,7 +132,7 @@ describe('moving, copying, turning', () => {
 
   it('what is clicked is taken where nothing is picked', () => {
     const rig = rigWith(path('a', 0, 0, 1000, 0)).take(move)
-    expect(rig.says).toBe('Click what it shall be done to.')
+    expect(rig.says).toBe('Click what it should be done to.')
     expect(rig.click(500, 0).selection).toEqual(['a'])
   })
 

@@ -1,17 +1,17 @@
 import { removeSheets } from '@/studio/board/sheets/remove-sheets'
 import { toolContext, workbench } from '@/studio/board/workbench'
 import type { Command } from '@/studio/kernel/command'
+import { select } from '@/studio/tooling/select'
 import { pickedShapes, removal } from '@/studio/tooling/shape-edits'
-import { pick } from './tools/pick'
 
 /** Everything drawn that may be picked. */
 function pickEverything(): void {
   const { plan } = toolContext()
-  workbench.take(pick)
+  workbench.take(select)
   workbench.pick([...plan.shapes.values()].filter((planned) => plan.isFree(planned)).map(({ shape }) => shape.id))
 }
 
-function removePicked(): void {
+export function removePicked(): void {
   const context = toolContext()
   const sheets = context.selection.flatMap((id) => {
     const record = context.records.get(id)
@@ -26,17 +26,18 @@ function removePicked(): void {
 export const CHANGE_COMMANDS: readonly Command[] = [
   {
     name: 'remove',
-    word: 'Remove what is picked',
+    word: 'Remove what is selected',
     keys: ['Delete', 'Backspace'],
     shown: 'Delete',
-    does: 'remove what is picked',
+    does: 'remove what is selected',
     run: removePicked,
   },
   {
     name: 'pick-everything',
-    word: 'Pick everything',
+    word: 'Select everything',
+    onGround: true,
     keys: ['Ctrl+a'],
-    does: 'pick everything that is drawn',
+    does: 'select everything that is drawn',
     when: ({ step }) => step === 'trace',
     run: pickEverything,
   },

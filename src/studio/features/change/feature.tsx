@@ -1,37 +1,38 @@
 import type { Feature } from '@/studio/kernel/feature'
-import { look } from '@/studio/tooling/look'
+import { selectOptions } from '@/studio/tooling/options'
 import { hasOwnCard } from '@/studio/tooling/picked'
+import { select } from '@/studio/tooling/select'
+import { lazily } from '@/studio/ui/lazily'
 import { CHANGE_COMMANDS } from './commands'
-import { arrayOptions, cornerOptions, layOntoOptions, mirrorOptions, pickOptions } from './options'
-import { PickedShapes } from './PickedShapes'
-import { TracingSummary } from './TracingSummary'
+import { menuOfShape } from './menu'
+import { arrayOptions, cornerOptions, layOntoOptions, mirrorOptions } from './options'
 import { extend, split, trim } from './tools/cutting'
 import { corner, offset } from './tools/offset-and-corner'
-import { pick } from './tools/pick'
 import { stretch } from './tools/stretch'
 import { array, copy, layOnto, mirror, move, scale, turn } from './tools/transforms'
 
-export { pick } from './tools/pick'
+const PickedShapes = lazily(() => import('./PickedShapes').then((module) => module.PickedShapes))
 
-/** Looking around and picking: these tools stand before all others. */
+/** Selecting, which stands before all other tools. */
 export const looking: Feature = {
   name: 'looking',
-  tools: [look, pick],
-  options: [pickOptions],
+  tools: [select],
+  options: [selectOptions],
   commands: CHANGE_COMMANDS,
 }
 
 /** Changing what is drawn. */
 export const change: Feature = {
   name: 'change',
+  menu: menuOfShape,
   tools: [move, copy, turn, scale, layOnto, mirror, array, stretch, offset, trim, extend, split, corner],
   options: [cornerOptions, arrayOptions, mirrorOptions, layOntoOptions],
   panels: [
-    { slot: 'index', order: 40, Content: TracingSummary },
     {
       slot: 'trace',
       order: 40,
       when: ({ shapes, part }) => shapes.length > 0 && (part !== null || !hasOwnCard(shapes)),
+      opensCard: true,
       Content: PickedShapes,
     },
   ],

@@ -77,7 +77,7 @@ export function wallsAlong(shapes: readonly Shape[], context: ToolContext): Done
     })
     // An arc that is tighter than the wall is thick bears none.
     .filter((wall) => facesOf(wall) !== null)
-  if (made.length === 0) return { say: 'Walls run along straight lines and arcs: pick some.' }
+  if (made.length === 0) return { say: 'Walls run along straight lines and arcs: select some.' }
   return {
     edit: putting('Make walls along lines', ...made),
     say: `${count(made.length, 'wall')} made along ${count(shapes.length, 'line')}, which stay.`,
@@ -96,7 +96,7 @@ export function membersAlong(shapes: readonly Shape[], context: ToolContext): Do
       }),
     ),
   )
-  if (made.length === 0) return { say: 'Members run along straight lines: pick some.' }
+  if (made.length === 0) return { say: 'Members run along straight lines: select some.' }
   return {
     edit: putting('Place members along lines', ...made),
     say: `${count(made.length, 'member')} placed along ${count(shapes.length, 'line')}, which stay.`,

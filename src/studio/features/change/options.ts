@@ -1,9 +1,5 @@
 import { defineOptions, either, sameWords, words } from '@/studio/kernel/options'
 
-export const pickOptions = defineOptions('pick', {
-  frameWay: words('touching', 'What a frame takes in', sameWords('touching', 'inside', 'lasso')),
-})
-
 export const cornerOptions = defineOptions('corner', {
   cornerWay: words('round', 'Kind of corner', sameWords('round', 'bevel', 'sharp')),
 })

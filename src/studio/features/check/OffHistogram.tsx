@@ -5,7 +5,7 @@ import { useEffect, useRef } from 'react'
 import { OFF_CLASSES_MM } from '@/core/check/trace-to-sheet'
 import { formatLength } from '@/core/units/format'
 import { toolContext } from '@/studio/board/workbench'
-import { CHART_FIGURE, chartIn, WORD_AXIS } from '@/studio/ui/chart'
+import { chartFigure, chartIn, wordAxis } from '@/studio/ui/chart'
 import { palette } from '@/studio/ui/palette'
 
 const WORDS = [...OFF_CLASSES_MM.map((bound) => `≤ ${bound}`), '>']
@@ -26,13 +26,13 @@ export default function OffHistogram({
       animation: false,
       grid: { left: 4, right: 4, top: 16, bottom: 34 },
       xAxis: {
-        ...WORD_AXIS,
+        ...wordAxis(),
         data: WORDS,
-        axisLabel: { ...CHART_FIGURE, interval: 0 },
+        axisLabel: { ...chartFigure(), interval: 0 },
         name: 'millimetres beside the line',
         nameLocation: 'middle',
         nameGap: 20,
-        nameTextStyle: CHART_FIGURE,
+        nameTextStyle: chartFigure(),
       },
       yAxis: { type: 'value', show: false },
       series: [
@@ -40,7 +40,7 @@ export default function OffHistogram({
           type: 'bar',
           barCategoryGap: '12%',
           label: {
-            ...CHART_FIGURE,
+            ...chartFigure(),
             show: true,
             position: 'top',
             formatter: ({ value }: { value: number }) => value || '',

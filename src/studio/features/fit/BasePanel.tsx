@@ -6,7 +6,7 @@ import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
-import { displayOf } from '@/core/model/settings/schema'
+import { shownDisplayOf } from '@/core/model/settings/schema'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { parseAngleDeg } from '@/core/units/angle'
 import { formatLength } from '@/core/units/format'
@@ -47,7 +47,7 @@ export function BasePanel({
       {group.length > 1 && (
         <Box>
           <Typography sx={{ fontSize: 12.5 }}>
-            {group.length} picked sheets are sized and turned together, and keep their places to one another.
+            {group.length} selected sheets are sized and turned together, and keep their places to one another.
           </Typography>
           <Button size="small" onClick={() => workbench.pick([underlay.id])}>
             Only {underlay.name}
@@ -63,7 +63,7 @@ export function BasePanel({
 function BaseField() {
   const base = useOptions(basePointOptions).basePoint
   const records = useProject((project) => project.records)
-  const display = displayOf(records)
+  const display = shownDisplayOf(records)
   const [typed, setTyped] = useState<string | null>(null)
   const shown = base ? `${formatLength(base.x, display, false)}, ${formatLength(base.y, display, false)}` : ''
   const take = () => {

@@ -13,7 +13,7 @@ import {
 } from '@/core/fit/known-dimensions'
 import { fittingOf, straightened } from '@/core/fit/refit'
 import { FitError } from '@/core/fit/residual'
-import { displayOf } from '@/core/model/settings/schema'
+import { shownDisplayOf } from '@/core/model/settings/schema'
 import type { KnownDimension, Placement, Underlay } from '@/core/model/underlay/schema'
 import { underlaysOf } from '@/core/model/underlay/underlays'
 import { formatLength, isImperial, type LengthDisplay } from '@/core/units/format'
@@ -65,7 +65,7 @@ function Fitting({ underlay, group, picked }: FittingProps) {
   const sources = useProject((project) => project.sources)
   const records = useProject((project) => project.records)
   const { name, dimensions } = underlay
-  const { ratio, words, trusted } = fitState(underlay, sources, displayOf(records))
+  const { ratio, words, trusted } = fitState(underlay, sources, shownDisplayOf(records))
   const { paperFactor = 1, roundingPt = null } = sheetOf(sources, underlay.sheetId)?.sheet ?? {}
   const fitting = useMemo(() => fittingOf(straightened(underlay.placement, dimensions)), [underlay, dimensions])
   const checks = dimensions.filter(({ role }) => role === 'check')
@@ -102,7 +102,7 @@ function Fitting({ underlay, group, picked }: FittingProps) {
       {roundingPt !== null && (
         <Typography color="text.secondary" sx={{ mb: 1, fontSize: 12.5 }}>
           Coordinates in this file are so large that they are read to ±{' '}
-          {formatLength(roundingPt * underlay.placement.mmPerPt, finest(displayOf(records)))}.
+          {formatLength(roundingPt * underlay.placement.mmPerPt, finest(shownDisplayOf(records)))}.
         </Typography>
       )}
       <LockNote underlays={group} />

@@ -12,16 +12,11 @@ import type { ProposedDimension, ScaleProposal } from '@/core/fit/proposal/propo
 import type { Underlay } from '@/core/model/underlay/schema'
 import { formatLength, formatRatio } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
-import { workbench } from '@/studio/board/workbench'
 import { light } from '@/studio/state/bench'
 import { useDisplay } from '@/studio/ui/display'
-import { fitBy } from './fit-by'
+import { fitByProposal, MOST_DIMENSIONS } from './fit-by-proposal'
 import { MeasureList } from './MeasureList'
-import { togetherNow } from './together-now'
-import { accepted, useProposal } from './use-proposal'
-
-/** Dimensions that a project keeps of one sheet at most. */
-const MOST = 400
+import { useProposal } from './use-proposal'
 
 /** What the sheet says of its own scale, with its evidence. Nothing is applied until it is accepted, whole or in part. */
 export function ProposalPanel({ underlay, paperFactor }: { underlay: Underlay; paperFactor: number }) {
@@ -69,18 +64,10 @@ function Proposed({ underlay, proposal, paperFactor }: ProposedProps) {
   const [open, setOpen] = useState(false)
   const agreeing = dimensions.filter(({ agrees }) => agrees)
   const [along, up] = directionsOf(agreeing.map(({ fromPt, toPt }) => ({ from: fromPt, to: toPt })))
-  const chosen = dimensions.filter(({ agrees }, i) => agrees && !left.has(i)).slice(0, MOST)
+  const chosen = dimensions.filter(({ agrees }, i) => agrees && !left.has(i)).slice(0, MOST_DIMENSIONS)
   const ratio = (mmPerPt: number) => formatRatio(mmPerPt / MM_PER_PT / paperFactor, display)
   const longest = longestPrinted(dimensions)
-  const accept = (taken: readonly ProposedDimension[]) =>
-    workbench.carryOut(
-      fitBy(
-        underlay,
-        [...accepted(taken, underlay.dimensions), ...underlay.dimensions].slice(0, MOST),
-        togetherNow(),
-        stretched && taken.length > 1,
-      ),
-    )
+  const accept = (taken: readonly ProposedDimension[]) => fitByProposal(underlay, proposal, taken)
   const toggle = (index: number) => {
     const next = new Set(left)
     if (!next.delete(index)) next.add(index)
@@ -129,7 +116,7 @@ function Proposed({ underlay, proposal, paperFactor }: ProposedProps) {
       </Box>
       <Collapse in={open} mountOnEnter unmountOnExit>
         <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mt: 1, maxHeight: 260, overflow: 'auto' }}>
-          {dimensions.slice(0, MOST).map((dimension, i) => (
+          {dimensions.slice(0, MOST_DIMENSIONS).map((dimension, i) => (
             <Evidence
               // biome-ignore lint/suspicious/noArrayIndexKey: a proposal never changes, and the same text may stand on it twice
               key={i}

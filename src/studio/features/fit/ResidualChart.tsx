@@ -6,7 +6,7 @@ import { residualOf } from '@/core/fit/residual'
 import type { KnownDimension, Underlay } from '@/core/model/underlay/schema'
 import { formatLength } from '@/core/units/format'
 import { light } from '@/studio/state/bench'
-import { CHART_FIGURE, chartIn, WORD_AXIS } from '@/studio/ui/chart'
+import { chartFigure, chartIn, wordAxis } from '@/studio/ui/chart'
 import { useDisplay } from '@/studio/ui/display'
 import { palette } from '@/studio/ui/palette'
 
@@ -31,15 +31,15 @@ export default function ResidualChart({ underlay, dimensions, doubted }: Residua
       grid: { left: 74, right: 10, top: 4, bottom: 22 },
       xAxis: {
         type: 'value',
-        axisLabel: { ...CHART_FIGURE, formatter: '{value} ‰' },
+        axisLabel: { ...chartFigure(), formatter: '{value} ‰' },
         splitNumber: 3,
         splitLine: { lineStyle: { color: palette.line } },
       },
       yAxis: {
-        ...WORD_AXIS,
+        ...wordAxis(),
         inverse: true,
         data: dimensions.map(({ statedMm }) => formatLength(statedMm, display, false)),
-        axisLabel: CHART_FIGURE,
+        axisLabel: chartFigure(),
       },
       series: [
         {

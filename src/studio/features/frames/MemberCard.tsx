@@ -93,13 +93,13 @@ function MemberFields({ members }: { members: readonly Member[] }) {
               onCommit={(text) => change('Turn section', { turnRad: (parseAngleDeg(text) * Math.PI) / 180 })}
             />
             <LengthField
-              label="Off across"
+              label="Offset across"
               mm={first.acrossMm}
               usual={0}
               onTake={(mm) => change('Shift section', { acrossMm: mm ?? 0 })}
             />
             <LengthField
-              label="Off upwards"
+              label="Offset up"
               mm={first.upMm}
               usual={0}
               onTake={(mm) => change('Shift section', { upMm: mm ?? 0 })}
@@ -164,7 +164,7 @@ function EndFields({ member, end }: { member: Member; end: MemberEnd }) {
     <Stack component="section" aria-label={`Its ${end}`} sx={{ gap: 1, borderTop: 1, borderColor: 'divider', pt: 1 }}>
       <Stack direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
         <Typography sx={{ fontSize: 13, fontWeight: 600 }}>Its {end} is fitted</Typography>
-        <IconButton size="small" aria-label={`Free its ${end}`} onClick={free}>
+        <IconButton size="small" aria-label={`Unlink its ${end}`} onClick={free}>
           <CloseIcon sx={{ fontSize: 16 }} />
         </IconButton>
       </Stack>

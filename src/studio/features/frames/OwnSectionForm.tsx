@@ -31,7 +31,7 @@ const WORDS: Record<OwnForm, string> = {
   box: 'Hollow, by height and width',
   pipe: 'Hollow, round',
   rod: 'Full, round',
-  outline: 'The closed line that is picked',
+  outline: 'The closed line that is selected',
 }
 
 /** A section of the project's own: by sizes, or from a closed line that was traced. */
@@ -158,7 +158,7 @@ function pickedOutline(): SectionShape {
   const { selection, records, plan } = toolContext()
   const record = selection.length === 1 ? records.get(selection[0]!) : undefined
   const chain = record && isShape(record) ? chainsOf(record, plan.around)[0] : undefined
-  if (!chain?.closed) throw new Error('Pick one closed line first: its outline becomes the section.')
+  if (!chain?.closed) throw new Error('Select one closed line first: its outline becomes the section.')
   const points = chain.pieces.flatMap((piece) => flatten(piece, 0.2).slice(1))
   const { minX, minY, maxX, maxY } = boxOf(points)
   if (maxX - minX > 5000 || maxY - minY > 5000) throw new Error('A section is no larger than 5 m.')

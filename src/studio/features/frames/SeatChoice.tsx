@@ -43,13 +43,13 @@ export function SeatChoice() {
               onCommit={(text) => choose(memberOptions, { memberTurnDeg: parseAngleDeg(text) })}
             />
             <LengthField
-              label="Off across"
+              label="Offset across"
               mm={chosen.memberAcrossMm}
               usual={0}
               onTake={(mm) => choose(memberOptions, { memberAcrossMm: mm ?? 0 })}
             />
             <LengthField
-              label="Off upwards"
+              label="Offset up"
               mm={chosen.memberUpMm}
               usual={0}
               onTake={(mm) => choose(memberOptions, { memberUpMm: mm ?? 0 })}

@@ -1,12 +1,8 @@
 import type { Feature } from '@/studio/kernel/feature'
 import { dialogPanel, elementPanel } from '@/studio/kernel/panel'
 import { areAll } from '@/studio/tooling/picked'
-import { BoltChoice } from './BoltChoice'
-import { CopyFrameDialog } from './CopyFrameDialog'
+import { lazily } from '@/studio/ui/lazily'
 import { FRAME_COMMANDS } from './commands'
-import { BoltsFields } from './fields/BoltsFields'
-import { PlateFields } from './fields/PlateFields'
-import { MemberCard } from './MemberCard'
 import {
   boltOptions,
   copyFrameDialog,
@@ -18,11 +14,7 @@ import {
 } from './options'
 import { levelLines } from './overlays/level-lines'
 import { memberEnds } from './overlays/member-ends'
-import { PlaneList } from './PlaneList'
 import { followPlanes } from './planes'
-import { SeatChoice } from './SeatChoice'
-import { SectionChoice } from './SectionChoice'
-import { SectionDialog } from './SectionDialog'
 import { bolts } from './tools/bolts'
 import { endPlate } from './tools/end-plate'
 import { joint } from './tools/joint'
@@ -32,6 +24,16 @@ import { plate } from './tools/plate'
 import { workPlane } from './tools/work-plane'
 
 export { newMember } from './new-member'
+export { addPlane, PlaneHeading } from './PlaneHeading'
+
+const BoltChoice = lazily(() => import('./BoltChoice').then((module) => module.BoltChoice))
+const CopyFrameDialog = lazily(() => import('./CopyFrameDialog').then((module) => module.CopyFrameDialog))
+const BoltsFields = lazily(() => import('./fields/BoltsFields').then((module) => module.BoltsFields))
+const PlateFields = lazily(() => import('./fields/PlateFields').then((module) => module.PlateFields))
+const MemberCard = lazily(() => import('./MemberCard').then((module) => module.MemberCard))
+const SeatChoice = lazily(() => import('./SeatChoice').then((module) => module.SeatChoice))
+const SectionChoice = lazily(() => import('./SectionChoice').then((module) => module.SectionChoice))
+const SectionDialog = lazily(() => import('./SectionDialog').then((module) => module.SectionDialog))
 
 /** Tools that place members. */
 const PLACING: ReadonlySet<unknown> = new Set([member, memberAlong, memberInPair])
@@ -42,7 +44,6 @@ export const frames: Feature = {
   tools: [member, memberAlong, memberInPair, joint, plate, endPlate, bolts, workPlane],
   options: [memberOptions, jointOptions, planeOptions, plateOptions, boltOptions],
   panels: [
-    { slot: 'index', order: 20, Content: PlaneList },
     { slot: 'bench', order: 30, when: ({ tool }) => tool === member || tool === memberAlong, Content: SectionChoice },
     { slot: 'bench', order: 31, when: ({ tool }) => tool === bolts, Content: BoltChoice },
     {
@@ -50,12 +51,14 @@ export const frames: Feature = {
       order: 10,
       instead: 'nothing picked',
       when: ({ shapes, part, tool }) => part === null && shapes.length === 0 && PLACING.has(tool),
+      opensCard: true,
       Content: SeatChoice,
     },
     {
       slot: 'trace',
       order: 21,
       when: ({ shapes, part }) => part === null && areAll('member', shapes),
+      opensCard: true,
       Content: MemberCard,
     },
   ],

@@ -2,6 +2,7 @@ import { levelsOf } from '@/core/model/level/schema'
 import { isFramed } from '@/core/model/work-plane/follow'
 import { workPlaneOf, workPlanesOf } from '@/core/model/work-plane/schema'
 import { workbench } from '@/studio/board/workbench'
+import { drawerOf } from '@/studio/kernel/drawer'
 import { showViews, useBench, workOn } from '@/studio/state/bench'
 import { tell } from '@/studio/state/notices'
 import { useProject } from '@/studio/state/project'
@@ -33,7 +34,7 @@ function turnTo(levelId: string | null, former: string | null): void {
   const tool = useBench.getState().tool
   // Nothing of a building stands in the space of a part.
   if (levelId !== null && workPlaneOf(levelId, records)?.partId) {
-    if (tool.onPlan || tool.group === 'build') workbench.layAside()
+    if (tool.onPlan || (tool.drawer && drawerOf(tool.drawer).ofBuilding)) workbench.layAside()
   } else if (isPlane(levelId) && tool.onPlan) workbench.take(memberTool)
   if (!isPlane(former) && !isPlane(levelId)) return
   const known = looks.get(isPlane(levelId) ? levelId! : PLAN)

@@ -17,7 +17,7 @@ export function ConflictDialog() {
       <DialogTitle>Another window was faster</DialogTitle>
       <DialogContent>
         “{conflict?.change.label}” touches something that was {gone ? 'removed' : 'changed'} in another window
-        meanwhile. Which of the two shall hold?
+        meanwhile. Which of the two should hold?
       </DialogContent>
       <DialogActions>
         <Button onClick={() => void settleConflict('theirs')}>The other one</Button>

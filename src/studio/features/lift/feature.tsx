@@ -1,10 +1,12 @@
 import type { Feature } from '@/studio/kernel/feature'
-import { LiftCard } from './LiftCard'
+import { lazily } from '@/studio/ui/lazily'
 import { liftCard, regionOptions } from './options'
 import { liftPreview } from './overlays/preview'
 import { liftRegion } from './tools/lift-region'
 
 export { beginLift } from './apply'
+
+const LiftCard = lazily(() => import('./LiftCard').then((module) => module.LiftCard))
 
 /** Lines of sheets become lines of the drawing. */
 export const lift: Feature = {

@@ -1,8 +1,7 @@
 import type { Feature } from '@/studio/kernel/feature'
 import { gridOptions, layerOptions, ringOptions } from '@/studio/tooling/options'
-import { LayerList } from './LayerList'
+import { lazily } from '@/studio/ui/lazily'
 import { arcOptions, dimensionOptions, hatchOptions, letterOptions, lineOptions, polygonOptions } from './options'
-import { TraceHint } from './TraceHint'
 import { arc, circle, ellipse, polygon, spline } from './tools/curves'
 import { line } from './tools/line'
 import { outline } from './tools/outline'
@@ -11,6 +10,9 @@ import { dimension, hatch, text } from './tools/writing'
 
 export { spline } from './tools/curves'
 export { line } from './tools/line'
+
+const LayerList = lazily(() => import('./LayerList').then((module) => module.LayerList))
+const TraceHint = lazily(() => import('./TraceHint').then((module) => module.TraceHint))
 
 /** Plain lines, writing, dimensions and hatches, on layers. */
 export const lines: Feature = {

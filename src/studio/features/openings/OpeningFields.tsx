@@ -6,7 +6,7 @@ import { whyRefused } from '@/core/building/building'
 import { DOOR_WAYS, OPENING_USES, type Opening } from '@/core/model/opening/schema'
 import { asUse } from '@/core/model/opening/usual'
 import { ofOpeningType, withoutType } from '@/core/model/opening-type/schema'
-import { displayOf } from '@/core/model/settings/schema'
+import { shownDisplayOf } from '@/core/model/settings/schema'
 import { put } from '@/studio/state/edits'
 import { tell } from '@/studio/state/notices'
 import { useProject } from '@/studio/state/project'
@@ -75,7 +75,7 @@ export function OpeningFields({ element: opening }: { element: Opening }) {
         label="Kind"
         value={opening.use}
         words={OPENING_USES}
-        onTake={(use) => change(asUse(opening, use, displayOf(records)))}
+        onTake={(use) => change(asUse(opening, use, shownDisplayOf(records)))}
       />
       {opening.use === 'door' && (
         <Choice label="Opens" value={opening.way} words={DOOR_WAYS} onTake={(way) => change({ way })} />

@@ -1,15 +1,19 @@
 import type { Feature } from '@/studio/kernel/feature'
 import { dialogPanel, elementPanel } from '@/studio/kernel/panel'
-import { OpeningChoices } from './OpeningChoices'
-import { OpeningFields } from './OpeningFields'
-import { OpeningTypesDialog } from './OpeningTypesDialog'
+import { lazily } from '@/studio/ui/lazily'
+import { typesToFind } from './find'
 import { openingOptions, openingTypesDialog } from './options'
 import { opening } from './tools/opening'
 import { followUnitOfOpenings } from './usual-sizes'
 
+const OpeningChoices = lazily(() => import('./OpeningChoices').then((module) => module.OpeningChoices))
+const OpeningFields = lazily(() => import('./OpeningFields').then((module) => module.OpeningFields))
+const OpeningTypesDialog = lazily(() => import('./OpeningTypesDialog').then((module) => module.OpeningTypesDialog))
+
 /** Doors, windows and passages in walls; their types. */
 export const openings: Feature = {
   name: 'openings',
+  finds: { things: typesToFind },
   tools: [opening],
   options: [openingOptions],
   panels: [{ slot: 'bench', order: 20, when: ({ tool }) => tool === opening, Content: OpeningChoices }],

@@ -1,6 +1,6 @@
 import type { OpeningUse } from '@/core/model/opening/schema'
 import { usualOpening } from '@/core/model/opening/usual'
-import { displayOf } from '@/core/model/settings/schema'
+import { shownDisplayOf } from '@/core/model/settings/schema'
 import { choose, optionsNow } from '@/studio/state/bench'
 import { useProject } from '@/studio/state/project'
 import { onUnitSystem } from '@/studio/state/usual-sizes'
@@ -19,7 +19,7 @@ export function chooseOpeningUse(use: OpeningUse): void {
 }
 
 function sizesOf(use: OpeningUse): Sizes {
-  const { widthMm, heightMm, sillMm } = usualOpening(use, displayOf(useProject.getState().records))
+  const { widthMm, heightMm, sillMm } = usualOpening(use, shownDisplayOf(useProject.getState().records))
   return { openingWidthMm: widthMm, openingHeightMm: heightMm, openingSillMm: sillMm }
 }
 

@@ -82,7 +82,7 @@ function takeRadius(part: Part, radiusMm: number, viewId: string): void {
 /** Gives the part the thickness that a note states. */
 function takeThickness(part: Part, mm: number): void {
   const step = part.steps.find((each) => each.kind === 'raise' && each.fromMm === 0)
-  if (step?.kind !== 'raise') return tell('Pick the outline and press Thickness first: then this is how thick it is.')
+  if (step?.kind !== 'raise') return tell('Select the outline and press Thickness first: then this is how thick it is.')
   changeStep('Take thickness from note', part, { ...step, heightMm: mm })
 }
 

@@ -27,7 +27,7 @@ function drillPicked(part: Part): void {
     return record?.kind === 'circle' && record.planeId !== undefined ? [record] : []
   })
   const sizes = [...new Set(circles.map(({ radiusMm, planeId }) => `${radiusMm.toFixed(4)} ${planeId}`))]
-  if (sizes.length === 0) return tell('Drill: pick circles on this view first, with Pick.')
+  if (sizes.length === 0) return tell('Drill: select circles on this view first.')
   addSteps(
     'Drill holes',
     part,
@@ -57,7 +57,7 @@ const openLines = (): Path[] =>
 /** A slot along each line with ends that is picked. */
 function slotPicked(part: Part): void {
   const lines = openLines()
-  if (lines.length === 0) return tell('Slot: pick the lines that its middle runs along first, with Pick.')
+  if (lines.length === 0) return tell('Slot: select the lines that its middle runs along first.')
   addSteps('Cut slot', part, {
     id: crypto.randomUUID(),
     kind: 'slot',
@@ -70,7 +70,7 @@ function slotPicked(part: Part): void {
 function revolvePicked(part: Part, profile: string[]): void {
   const [axis] = openLines()
   if (!axis || profile.length === 0)
-    return tell('Revolve: pick the closed lines and the straight line that they turn about first, with Pick.')
+    return tell('Revolve: select the closed lines and the straight line that they turn about first.')
   addSteps('Revolve profile', part, {
     id: crypto.randomUUID(),
     kind: 'revolve',
@@ -87,7 +87,7 @@ function repeatLast(part: Part, way: Pattern['way'], viewId: string | null): voi
   const last = part.steps.findLast(({ kind }) => kind !== 'edges')
   if (!last || viewId === null) return tell('There is no step yet that could be done again.')
   const [line] = openLines()
-  if (way === 'mirror' && !line) return tell('Mirror: pick the straight line that is mirrored at first, with Pick.')
+  if (way === 'mirror' && !line) return tell('Mirror: pick the straight line that is mirrored at first.')
   const picked = useBench.getState().selection.map((id) => useProject.getState().records.get(id))
   const center = picked.find((record) => record?.kind === 'circle')?.center ?? { x: 0, y: 0 }
   addSteps(PATTERN_WORDS[way], part, {
@@ -129,7 +129,7 @@ function PartFields({ part }: { part: Part }) {
     word,
     () =>
       closed.length === 0
-        ? tell(`${word}: pick the closed lines on this view first, with Pick.`)
+        ? tell(`${word}: select the closed lines on this view first.`)
         : addSteps(label, part, make(closed)),
   ]
   const shape = (word: string, step: Pick<Edges, 'form' | 'which' | 'sizeMm'>): Action => [

@@ -60,7 +60,7 @@ export function PartFacts({ part }: { part: Part }) {
       {problem && <Typography color="error">{problem}</Typography>}
       {!made && !problem && (
         <Typography color="text.secondary">
-          {building ? 'Building …' : 'No solid yet: draw an outline on a view, pick it, and give it a thickness.'}
+          {building ? 'Building …' : 'No solid yet: draw an outline on a view, select it, and give it a thickness.'}
         </Typography>
       )}
       {rows.map(([word, value]) => (

@@ -7,9 +7,10 @@ import { useMemo, useState } from 'react'
 import type { Part } from '@/core/model/part/schema'
 import type { SolidFacts } from '@/core/part/solid/facts'
 import { Eye } from '@/studio/board/solid/Eye'
-import { GROUND, SolidCanvas } from '@/studio/board/solid/SolidCanvas'
+import { SolidCanvas } from '@/studio/board/solid/SolidCanvas'
 import type { Scene } from '@/studio/board/solid/solids'
 import { useLookedPart } from '@/studio/state/looked-part'
+import { toned } from '@/studio/ui/palette'
 import { PART_SCALE, PartScene } from './PartScene'
 import { useBuiltPart, usePartSolid } from './part-solid'
 import { SolidBar } from './SolidBar'
@@ -27,10 +28,10 @@ function SolidOf({ part }: { part: Part }) {
   const made = partId === part.id ? built?.made : null
   const scene = useMemo(() => (made ? sceneAround(made.facts) : null), [made])
   return (
-    <Box sx={{ position: 'absolute', inset: 0, bgcolor: GROUND }}>
+    <Box sx={{ position: 'absolute', inset: 0, bgcolor: toned('vellumDeep') }}>
       <Box role="img" aria-label={`Solid of ${part.name}`} sx={{ position: 'absolute', inset: 0 }}>
         {made && scene && (
-          <SolidCanvas>
+          <SolidCanvas size={scene.size}>
             <Eye key={turn} scene={scene} />
             <PartScene mesh={made.mesh} marked={marked} picked={picked} />
           </SolidCanvas>
@@ -51,7 +52,7 @@ function SolidOf({ part }: { part: Part }) {
           sx={{ position: 'absolute', top: '40%', width: '100%', textAlign: 'center' }}
           color="text.secondary"
         >
-          {building ? 'Building …' : 'No solid yet: pick an outline on a view, and give it a thickness.'}
+          {building ? 'Building …' : 'No solid yet: select an outline on a view, and give it a thickness.'}
         </Typography>
       )}
     </Box>

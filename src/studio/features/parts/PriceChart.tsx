@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box'
 import { useEffect, useRef } from 'react'
 import type { Estimate } from '@/core/part/price/estimate'
-import { CHART_FIGURE, chartIn, WORD_AXIS } from '@/studio/ui/chart'
+import { chartFigure, chartIn, wordAxis } from '@/studio/ui/chart'
 import { palette } from '@/studio/ui/palette'
 
 /** Numbers of pieces that shops ask for. */
@@ -22,10 +22,10 @@ export default function PriceChart({ estimate, quantity, currency }: PriceChartP
   useEffect(() => {
     if (!holder.current) return
     const chart = chartIn(holder.current)
-    const axis = { ...WORD_AXIS, axisLabel: CHART_FIGURE }
+    const axis = { ...wordAxis(), axisLabel: chartFigure() }
     const value = {
       type: 'value',
-      axisLabel: CHART_FIGURE,
+      axisLabel: chartFigure(),
       splitNumber: 3,
       splitLine: { lineStyle: { color: palette.line } },
     }

@@ -101,7 +101,7 @@ export function SolidBar({ part }: { part: Part }) {
         )}
         {known.length > 0 && (
           <Button size="small" onClick={dropPicked}>
-            Let go
+            Clear
           </Button>
         )}
       </Stack>

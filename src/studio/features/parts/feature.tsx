@@ -1,14 +1,15 @@
-import dynamic from 'next/dynamic'
 import type { Feature } from '@/studio/kernel/feature'
+import { lazily } from '@/studio/ui/lazily'
 import { depthOptions, lineUpOptions } from './options'
-import { PartCard } from './PartCard'
-import { PartStack } from './PartStack'
 import { lineUp } from './tools/line-up'
 import { partDepth } from './tools/part-depth'
 
-const PartSolidView = dynamic(() => import('./PartSolidView').then(({ PartSolidView: component }) => component), {
-  ssr: false,
-})
+const PartSolidView = lazily(() => import('./PartSolidView').then((module) => module.PartSolidView))
+
+export { PartHeading } from './PartHeading'
+export { beginPart } from './parts'
+
+const PartCard = lazily(() => import('./PartCard').then((module) => module.PartCard))
 
 /** Product parts by their views and steps. */
 export const parts: Feature = {
@@ -16,8 +17,7 @@ export const parts: Feature = {
   tools: [lineUp, partDepth],
   options: [lineUpOptions, depthOptions],
   panels: [
-    { slot: 'index', order: 30, Content: PartStack },
-    { slot: 'trace', order: 0, when: ({ part }) => part !== null, Content: PartCard },
+    { slot: 'trace', order: 0, opensCard: true, when: ({ part }) => part !== null, Content: PartCard },
     {
       slot: 'beside-board',
       order: 10,

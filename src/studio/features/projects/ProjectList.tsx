@@ -19,7 +19,7 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { STEP_SENTENCES, STEP_WORDS, STEPS } from '@/studio/kernel/step'
 import { api, contentUrl, type ProjectSummary } from '@/studio/state/api'
-import { palette } from '@/studio/ui/palette'
+import { toned } from '@/studio/ui/palette'
 import { NewProject } from './NewProject'
 import { TakeInArchive } from './TakeInArchive'
 import { Trash } from './Trash'
@@ -153,7 +153,7 @@ function ProjectCard({ project, onRemove }: { project: ProjectSummary; onRemove:
         bgcolor: 'background.paper',
         border: 1,
         borderColor: 'divider',
-        boxShadow: `5px 5px 0 ${palette.vellumDeep}`,
+        boxShadow: `5px 5px 0 ${toned('vellumDeep')}`,
         '&:hover': { borderColor: 'text.primary' },
       }}
     >
@@ -163,7 +163,7 @@ function ProjectCard({ project, onRemove }: { project: ProjectSummary; onRemove:
             height: 176,
             borderBottom: 1,
             borderColor: 'divider',
-            bgcolor: palette.vellumDeep,
+            bgcolor: toned('vellumDeep'),
             backgroundImage: pictureHash ? `url(${contentUrl(pictureHash)})` : undefined,
             backgroundSize: 'contain',
             backgroundPosition: 'center',

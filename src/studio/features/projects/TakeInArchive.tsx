@@ -9,7 +9,7 @@ export function TakeInArchive({ busy, onTake }: { busy: boolean; onTake: (file: 
   return (
     <>
       <Button variant="outlined" disabled={busy} onClick={() => input.current?.click()} sx={{ height: 36 }}>
-        {busy ? 'Taking it in …' : 'Take in an archive'}
+        {busy ? 'Importing …' : 'Import an archive'}
       </Button>
       <input
         ref={input}

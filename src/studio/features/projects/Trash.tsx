@@ -49,7 +49,7 @@ export function Trash() {
               <ListItem key={project.id} disableGutters sx={{ gap: 1 }}>
                 <ListItemText
                   primary={project.name}
-                  secondary={`Deleted ${dayjs(project.deletedAt).format('D MMM YYYY, HH:mm')}, goes for good on ${dayjs(project.goesAt).format('D MMM YYYY')}`}
+                  secondary={`Deleted ${dayjs(project.deletedAt).format('D MMM YYYY, HH:mm')}, is deleted permanently on ${dayjs(project.goesAt).format('D MMM YYYY')}`}
                 />
                 <Stack direction="row" sx={{ gap: 1, flexShrink: 0 }}>
                   <Button
@@ -63,10 +63,10 @@ export function Trash() {
                   <Button
                     size="small"
                     color="error"
-                    aria-label={`Delete ${project.name} for good`}
+                    aria-label={`Delete ${project.name} permanently`}
                     onClick={() => setLeaving(project)}
                   >
-                    Delete for good
+                    Delete permanently
                   </Button>
                 </Stack>
               </ListItem>
@@ -80,12 +80,12 @@ export function Trash() {
         </DialogActions>
       </Dialog>
       <Dialog open={leaving !== null} onClose={() => setLeaving(null)}>
-        <DialogTitle>Delete “{leaving?.name}” for good?</DialogTitle>
+        <DialogTitle>Delete “{leaving?.name}” permanently?</DialogTitle>
         <DialogContent>Its files, its tracing and its whole history go with it. This can’t be undone.</DialogContent>
         <DialogActions>
           <Button onClick={() => setLeaving(null)}>Keep it</Button>
           <Button color="error" variant="contained" onClick={() => leaving && remove.mutate(leaving.id)}>
-            Delete for good
+            Delete permanently
           </Button>
         </DialogActions>
       </Dialog>

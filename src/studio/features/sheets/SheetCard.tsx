@@ -31,7 +31,7 @@ export function SheetCard() {
   const selection = useBench((bench) => bench.selection)
   const underlays = underlaysOf(records).filter(({ id }) => selection.includes(id))
   const [first] = underlays
-  if (!first) return <Typography color="text.secondary">Pick a sheet in the stack to adjust how it shows.</Typography>
+  if (!first) return <Typography color="text.secondary">Select a sheet in the index to adjust how it shows.</Typography>
   const change = (label: string, part: Partial<Underlay>) => changeSheets(label, underlays, part)
   return (
     <>

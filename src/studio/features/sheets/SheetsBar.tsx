@@ -33,11 +33,11 @@ export function SheetsBar({ underlays }: { underlays: readonly Underlay[] }) {
   return (
     <Box
       component="section"
-      aria-label="Picked sheets"
+      aria-label="Selected sheets"
       sx={{ mb: 1.25, p: 1, bgcolor: 'background.paper', border: 1, borderColor: 'error.main' }}
     >
       <Typography variant="h3" sx={{ mb: 0.5 }}>
-        {underlays.length} sheets picked
+        {underlays.length} sheets selected
       </Typography>
       <Stack direction="row" sx={{ flexWrap: 'wrap', gap: 0.5 }}>
         {actions.map(([word, act]) => (

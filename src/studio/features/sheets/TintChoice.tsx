@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box'
 import Stack from '@mui/material/Stack'
 import Tooltip from '@mui/material/Tooltip'
-import { palette } from '@/studio/ui/palette'
+import { toned } from '@/studio/ui/palette'
 
 /** Calm inks that stand apart from one another and from what is traced. */
 const TINTS: readonly (readonly [color: string | null, word: string])[] = [
@@ -34,8 +34,9 @@ export function TintChoice({ value, onChange }: { value: string | null; onChange
               borderRadius: '50%',
               border: '2px solid',
               borderColor: 'background.paper',
-              outline: value === color ? `2px solid ${palette.ink}` : `1px solid ${palette.line}`,
-              background: color ?? `conic-gradient(${palette.red} 0 33%, ${palette.wallEdge} 0 66%, ${palette.ink} 0)`,
+              outline: value === color ? `2px solid ${toned('ink')}` : `1px solid ${toned('line')}`,
+              background:
+                color ?? `conic-gradient(${toned('red')} 0 33%, ${toned('wallEdge')} 0 66%, ${toned('ink')} 0)`,
             }}
           />
         </Tooltip>

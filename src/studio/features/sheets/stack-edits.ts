@@ -8,7 +8,7 @@ import { useProject } from '@/studio/state/project'
 export const changeSheets = (label: string, underlays: readonly Underlay[], part: Partial<Underlay>): void =>
   put(label, ...underlays.map((underlay) => ({ ...underlay, ...part })))
 
-/** Puts a sheet where another one lies in the stack; the others make room. */
+/** Puts a sheet where another one lies in the stack, on the level or plane of that one; the others make room. */
 export function moveInStack(id: string, overId: string): void {
   const underlays = underlaysOf(useProject.getState().records)
   const from = underlays.findIndex((underlay) => underlay.id === id)
@@ -16,9 +16,19 @@ export function moveInStack(id: string, overId: string): void {
   if (from < 0 || to < 0) return
   const next = [...underlays]
   const [moved] = next.splice(from, 1)
-  next.splice(to, 0, moved!)
-  const changed = next.flatMap((underlay, i) => (underlay.order === i + 1 ? [] : [{ ...underlay, order: i + 1 }]))
+  const { levelId } = underlays[to]!
+  next.splice(to, 0, { ...moved!, levelId })
+  const stays = (underlay: Underlay, order: number) =>
+    underlay.order === order && (underlay.id !== id || underlay.levelId === moved!.levelId)
+  const changed = next.flatMap((underlay, i) => (stays(underlay, i + 1) ? [] : [{ ...underlay, order: i + 1 }]))
   put('Reorder sheets', ...changed)
+}
+
+/** Lays a sheet on a level, a work plane or the view of a part. */
+export function layOn(id: string, placeId: string): void {
+  const underlay = useProject.getState().records.get(id)
+  if (underlay?.kind !== 'underlay' || underlay.levelId === placeId) return
+  changeSheets('Lay sheet on another level', [underlay], { levelId: placeId })
 }
 
 /** Lays copies on their originals, with the same place, crop and look. */

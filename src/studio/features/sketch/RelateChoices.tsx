@@ -17,7 +17,7 @@ export function RelateChoices() {
   const records = useProject((project) => project.records)
   const ways = possibleWays(related, records)
   return (
-    <Stack direction="row" role="group" aria-label="How they shall lie" sx={{ gap: 0.5, flexWrap: 'wrap' }}>
+    <Stack direction="row" role="group" aria-label="How they should lie" sx={{ gap: 0.5, flexWrap: 'wrap' }}>
       {ways.map((way) => (
         <Button key={way} size="small" variant="outlined" onClick={() => relateBy(way)}>
           {WAY_WORDS[way]}

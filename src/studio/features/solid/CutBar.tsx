@@ -5,22 +5,41 @@ import Slider from '@mui/material/Slider'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { formatLength } from '@/core/units/format'
-import { setCut, useSolid } from '@/studio/board/solid/solid-store'
+import { setCut, showSheets, useSolid } from '@/studio/board/solid/solid-store'
 import type { Scene } from '@/studio/board/solid/solids'
+import { useShadows } from '@/studio/board/solid/use-shadows'
 import { toolContext } from '@/studio/board/workbench'
+import { castShadows } from '@/studio/state/layout'
 import { tell } from '@/studio/state/notices'
 import { useDisplay } from '@/studio/ui/display'
 import { pickedLine } from './cut'
+
+/** Saves what shows as a picture of 3840 by 2160 pixels. */
+async function savePicture(): Promise<void> {
+  try {
+    const picture = await useSolid.getState().picture?.()
+    if (!picture) return
+    const link = document.createElement('a')
+    link.href = URL.createObjectURL(picture)
+    link.download = 'solid view.png'
+    link.click()
+    URL.revokeObjectURL(link.href)
+  } catch (error) {
+    tell((error as Error).message)
+  }
+}
 
 /** Where the solids are cut: at a height, and along a line that is picked. */
 export function CutBar({ size, onSeeAll }: { size: Scene['size']; onSeeAll: () => void }) {
   const cut = useSolid((solid) => solid.cut)
   const display = useDisplay()
   const { top, foot } = size
+  const sheets = useSolid((solid) => solid.sheets)
+  const shadows = useShadows()
   const { aboveMm, rightOf } = cut
   const along = () => {
     const line = pickedLine(toolContext())
-    if (!line) return tell('Pick a wall, a grid line or another straight line first: the solids are cut along it.')
+    if (!line) return tell('Select a wall, a grid line or another straight line first: the solids are cut along it.')
     setCut({ ...cut, rightOf: line })
   }
   return (
@@ -67,16 +86,25 @@ export function CutBar({ size, onSeeAll }: { size: Scene['size']; onSeeAll: () =
             Other side
           </Button>
           <Button size="small" sx={{ flexShrink: 0 }} onClick={() => setCut({ ...cut, rightOf: undefined })}>
-            Uncut
+            Remove the cut
           </Button>
         </>
       ) : (
         <Button size="small" sx={{ flexShrink: 0 }} onClick={along}>
-          Cut along picked
+          Cut along selected
         </Button>
       )}
       <Button size="small" sx={{ flexShrink: 0 }} onClick={onSeeAll}>
         See all
+      </Button>
+      <Button size="small" sx={{ flexShrink: 0 }} aria-pressed={sheets} onClick={() => showSheets(!sheets)}>
+        {sheets ? 'Hide sheets' : 'Show sheets'}
+      </Button>
+      <Button size="small" sx={{ flexShrink: 0 }} aria-pressed={shadows} onClick={() => castShadows(!shadows)}>
+        {shadows ? 'Shadows off' : 'Shadows on'}
+      </Button>
+      <Button size="small" sx={{ flexShrink: 0 }} onClick={() => void savePicture()}>
+        Save picture
       </Button>
     </Stack>
   )

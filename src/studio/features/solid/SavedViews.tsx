@@ -51,8 +51,8 @@ export function SavedViews() {
               onChange={(name) => put('Rename view', { ...view, name: name.slice(0, 100) })}
             />
           </Box>
-          <Button size="small" onClick={() => walkTo(view)} aria-label={`Walk to ${view.name}`}>
-            Walk
+          <Button size="small" onClick={() => walkTo(view)} aria-label={`Go to ${view.name}`}>
+            Go
           </Button>
           <IconButton size="small" aria-label={`Remove ${view.name}`} onClick={() => remove('Remove view', view.id)}>
             <CloseIcon sx={{ fontSize: 14 }} />

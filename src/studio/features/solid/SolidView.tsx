@@ -5,25 +5,28 @@ import Typography from '@mui/material/Typography'
 import { type ThreeEvent, useThree } from '@react-three/fiber'
 import { useEffect, useMemo, useState } from 'react'
 import { DoubleSide, type Plane } from 'three'
+import { Edges } from '@/studio/board/solid/Edges'
 import { Eye } from '@/studio/board/solid/Eye'
-import { GROUND, SolidCanvas } from '@/studio/board/solid/SolidCanvas'
+import { SolidCanvas } from '@/studio/board/solid/SolidCanvas'
 import { useSolid } from '@/studio/board/solid/solid-store'
 import { type LookKind, type Solid, sceneOf } from '@/studio/board/solid/solids'
 import { workbench } from '@/studio/board/workbench'
 import { useBench } from '@/studio/state/bench'
 import { useBuilding } from '@/studio/state/use-building'
+import { toned } from '@/studio/ui/palette'
 import { CutBar } from './CutBar'
+import { CutCaps } from './CutCaps'
 import { planesOf } from './cut'
 import { SavedViews } from './SavedViews'
 import { SheetPlane } from './SheetPlane'
 import { useSheetsInSpace } from './sheets-in-space'
 
 const COLORS: Record<LookKind, string> = {
-  roof: '#a0714a',
-  stair: '#8f8672',
-  wall: '#d8cfbb',
-  column: '#6f7674',
-  slab: '#b9b4a6',
+  roof: '#b98c6b',
+  stair: '#a9a18f',
+  wall: '#e6dfd0',
+  column: '#7d8583',
+  slab: '#c9c5ba',
   pane: '#7fb0b3',
   leaf: '#7a4a2e',
   steel: '#33565a',
@@ -34,11 +37,36 @@ const COLORS: Record<LookKind, string> = {
 }
 const PICKED = '#a8281c'
 
+const NO_SHEETS: ReturnType<typeof useSheetsInSpace> = []
+
+/** Metres of a step; with Shift it is longer. */
+const STEP_M = 0.5
+const LONG_STEP_M = 2.5
+
+const WALKS: Readonly<Record<string, readonly [ahead: number, aside: number, up: number]>> = {
+  ArrowUp: [1, 0, 0],
+  ArrowDown: [-1, 0, 0],
+  ArrowRight: [0, 1, 0],
+  ArrowLeft: [0, -1, 0],
+  PageUp: [0, 0, 1],
+  PageDown: [0, 0, -1],
+}
+
+function walkByKey(event: React.KeyboardEvent): void {
+  const way = WALKS[event.key]
+  if (!way) return
+  event.preventDefault()
+  event.stopPropagation()
+  const step = event.shiftKey ? LONG_STEP_M : STEP_M
+  useSolid.getState().move?.(way[0] * step, way[1] * step, way[2] * step)
+}
+
 /** The model: turn it with the mouse, pick in it, cut it. */
 export function SolidView() {
   const building = useBuilding()
   const selection = useBench((bench) => bench.selection)
   const sheets = useSheetsInSpace()
+  const shown = useSolid((solid) => solid.sheets) ? sheets : NO_SHEETS
   const scene = useMemo(
     () =>
       sceneOf(
@@ -52,14 +80,21 @@ export function SolidView() {
   const cut = useSolid((solid) => solid.cut)
   const planes = useMemo(() => planesOf(cut, scene.origin), [cut, scene.origin])
   return (
-    <Box sx={{ position: 'absolute', inset: 0, bgcolor: GROUND }}>
-      <Box role="img" aria-label="Solid view of the model" sx={{ position: 'absolute', inset: 0 }}>
-        <SolidCanvas>
+    <Box sx={{ position: 'absolute', inset: 0, bgcolor: toned('vellumDeep') }}>
+      <Box
+        role="img"
+        aria-label="Solid view of the model"
+        tabIndex={0}
+        onKeyDown={walkByKey}
+        sx={{ position: 'absolute', inset: 0 }}
+      >
+        <SolidCanvas size={scene.size}>
           <Eye key={turn} scene={scene} />
           {scene.solids.map((solid) => (
             <SolidMesh key={solid.key} solid={solid} planes={planes} />
           ))}
-          {sheets.map((sheet) => (
+          {planes.length > 0 && <CutCaps solids={scene.solids} planes={planes} size={scene.size} colors={COLORS} />}
+          {shown.map((sheet) => (
             <SheetPlane key={sheet.id} sheet={sheet} origin={scene.origin} />
           ))}
         </SolidCanvas>
@@ -94,7 +129,7 @@ function SolidMesh({ solid, planes }: { solid: Solid; planes: readonly Plane[] }
   const glass = solid.kind === 'pane'
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: a mesh is no element of the page; the tables and the plan pick by keys
-    <mesh geometry={solid.geometry} onClick={pick}>
+    <mesh geometry={solid.geometry} onClick={pick} castShadow={!glass} receiveShadow>
       <meshStandardMaterial
         color={solid.picked ? PICKED : COLORS[solid.kind]}
         roughness={0.95}
@@ -106,6 +141,7 @@ function SolidMesh({ solid, planes }: { solid: Solid; planes: readonly Plane[] }
         polygonOffsetFactor={1}
         polygonOffsetUnits={1}
       />
+      <Edges geometry={solid.geometry} planes={planes} />
     </mesh>
   )
 }

@@ -12,7 +12,7 @@ export function ViewChoice() {
   const step = useBench((bench) => bench.step)
   if (step === 'bring-in') return null
   return (
-    <Box sx={{ position: 'absolute', top: 8, right: 8, zIndex: 2, bgcolor: 'background.paper', borderRadius: 1 }}>
+    <Box sx={{ position: 'absolute', top: 8, left: 8, zIndex: 2, bgcolor: 'background.paper', borderRadius: 1 }}>
       <OneOf
         label="What the board shows"
         value={views}

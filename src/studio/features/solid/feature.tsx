@@ -1,8 +1,9 @@
-import dynamic from 'next/dynamic'
 import type { Feature } from '@/studio/kernel/feature'
-import { ViewChoice } from './ViewChoice'
+import { lazily } from '@/studio/ui/lazily'
 
-const SolidView = dynamic(() => import('./SolidView').then(({ SolidView: component }) => component), { ssr: false })
+const ViewChoice = lazily(() => import('./ViewChoice').then((module) => module.ViewChoice))
+
+const SolidView = lazily(() => import('./SolidView').then((module) => module.SolidView))
 
 /** The model as solids. */
 export const solid: Feature = {

@@ -22,8 +22,6 @@ export interface SheetInSpace {
   readonly onPicture: Float32Array
   /** Three corners for each triangle. */
   readonly triangles: Uint16Array
-  /** Whether only its lines hide what lies behind it, as on drafting film. */
-  readonly film: boolean
 }
 
 /** Sheets lie a little beneath what is built on them. */
@@ -56,7 +54,6 @@ export function useSheetsInSpace(): readonly SheetInSpace[] {
             corners: ring.map((p) => placeIn(frame, project(map, p), -BENEATH_MM)),
             onPicture: new Float32Array(ring.flatMap(({ x, y }) => [x / widthPt, y / heightPt])),
             triangles: new Uint16Array(capOf(ring)),
-            film: stands,
           },
         ]
       }),

@@ -1,11 +1,7 @@
 import type { Feature } from '@/studio/kernel/feature'
 import { elementPanel } from '@/studio/kernel/panel'
-import { ColumnFields } from './fields/ColumnFields'
-import { GridLineFields } from './fields/GridLineFields'
-import { RoofFields } from './fields/RoofFields'
+import { lazily } from '@/studio/ui/lazily'
 import { SeparatorNote } from './fields/SeparatorNote'
-import { SlabFields } from './fields/SlabFields'
-import { StairFields } from './fields/StairFields'
 import { columnOptions, gridLineOptions, roofOptions, slabOptions, stairOptions } from './options'
 import { column } from './tools/column'
 import { gridLine } from './tools/grid-line'
@@ -13,6 +9,12 @@ import { roof } from './tools/roof'
 import { separator } from './tools/separator'
 import { slab } from './tools/slab'
 import { stair } from './tools/stair'
+
+const ColumnFields = lazily(() => import('./fields/ColumnFields').then((module) => module.ColumnFields))
+const GridLineFields = lazily(() => import('./fields/GridLineFields').then((module) => module.GridLineFields))
+const RoofFields = lazily(() => import('./fields/RoofFields').then((module) => module.RoofFields))
+const SlabFields = lazily(() => import('./fields/SlabFields').then((module) => module.SlabFields))
+const StairFields = lazily(() => import('./fields/StairFields').then((module) => module.StairFields))
 
 /** Columns, slabs, roofs, stairs, grid lines, and what parts rooms. */
 export const structure: Feature = {

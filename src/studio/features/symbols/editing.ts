@@ -8,12 +8,13 @@ import { isPlainShape, type PlainShape } from '@/core/model/plain-schemas'
 import { plainKind } from '@/core/model/plain-shapes'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
 import { workbench } from '@/studio/board/workbench'
-import { pick } from '@/studio/features/change/feature'
 import type { ToolContext } from '@/studio/kernel/tool'
+import { openCard, useBench } from '@/studio/state/bench'
 import { commit } from '@/studio/state/edits'
 import { tell } from '@/studio/state/notices'
 import { useProject } from '@/studio/state/project'
 import { layerOptions } from '@/studio/tooling/options'
+import { select } from '@/studio/tooling/select'
 
 /** The symbol that is edited, at the place of one of its inserts. */
 interface SymbolEditing {
@@ -48,6 +49,24 @@ export function useEditedSymbol(): string | null {
   return projectId === open ? symbolId : null
 }
 
+/** While a symbol is edited the card says so, and how that ends. @returns a function that stops that */
+export function followEditing(): () => void {
+  const show = () => {
+    const { projectId, symbolId } = useSymbolEditing.getState()
+    if (symbolId && projectId === useProject.getState().id && useBench.getState().step === 'trace') openCard()
+  }
+  void useSymbolEditing.persist.rehydrate()
+  const stops = [
+    useSymbolEditing.subscribe(show),
+    useBench.subscribe(({ step }, { step: former }) => {
+      if (step !== former) show()
+    }),
+  ]
+  return () => {
+    for (const stop of stops) stop()
+  }
+}
+
 /** Lays a symbol's shapes on the plan to be changed, where it is placed or at its own base. */
 export function beginEditing(symbol: SymbolRecord, { plan, options, planeId }: ToolContext): void {
   const [found] = plan.insertsOf(symbol.id)
@@ -64,7 +83,7 @@ export function beginEditing(symbol: SymbolRecord, { plan, options, planeId }: T
     lent: !found,
     shapes: shapes.map(({ id }) => id),
   })
-  workbench.take(pick)
+  workbench.take(select)
   workbench.pick(shapes.map(({ id }) => id))
 }
 

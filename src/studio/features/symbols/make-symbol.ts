@@ -28,7 +28,7 @@ function held(shapes: readonly Shape[], { plan }: ToolContext): PlainShape[] {
 /** Makes a symbol of shapes, and puts it in their place. Its base is their middle until another one is chosen. */
 export function makeSymbol(name: string, shapes: readonly Shape[], context: ToolContext): Effects {
   const inside = held(shapes, context)
-  if (inside.length === 0) return { say: 'A symbol holds lines, texts and hatches: pick some first.' }
+  if (inside.length === 0) return { say: 'A symbol holds lines, texts and hatches: select some first.' }
   const base = middleOf(inside, context.plan)
   const symbol: SymbolRecord = { id: crypto.randomUUID(), kind: 'symbol', name, base, shapes: inside }
   const { layerId, planeId } = shapes.find(isDrawn) ?? {

@@ -5,7 +5,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Table, TableColumn } from '@/core/tables/table'
 import type { LengthDisplay } from '@/core/units/format'
 import { workbench } from '@/studio/board/workbench'
-import { CHART_FIGURE, chartIn, WORD_AXIS } from '@/studio/ui/chart'
+import { chartFigure, chartIn, wordAxis } from '@/studio/ui/chart'
 import { OneOf } from '@/studio/ui/OneOf'
 import { palette } from '@/studio/ui/palette'
 import { shown } from './shown'
@@ -74,10 +74,10 @@ function Bars({ table, measure, display }: { table: Table; measure: TableColumn;
       grid: { left: 4, right: 72, top: 4, bottom: 4, containLabel: true },
       xAxis: { type: 'value', show: false },
       yAxis: {
-        ...WORD_AXIS,
+        ...wordAxis(),
         inverse: true,
         data: bars.map(({ name }) => name),
-        axisLabel: { ...CHART_FIGURE, width: 165, overflow: 'truncate' },
+        axisLabel: { ...chartFigure(), width: 165, overflow: 'truncate' },
       },
       series: [
         {
@@ -85,7 +85,7 @@ function Bars({ table, measure, display }: { table: Table; measure: TableColumn;
           barMaxWidth: 14,
           itemStyle: { color: palette.wallEdge },
           label: {
-            ...CHART_FIGURE,
+            ...chartFigure(),
             show: true,
             position: 'right',
             formatter: ({ value }: { value: number }) => shown(value, measure, display),

@@ -1,10 +1,8 @@
-import dynamic from 'next/dynamic'
 import type { Feature } from '@/studio/kernel/feature'
+import { lazily } from '@/studio/ui/lazily'
 
 // A grid is much to load: the board comes first.
-const TablesPanel = dynamic(() => import('./TablesPanel').then(({ TablesPanel: component }) => component), {
-  ssr: false,
-})
+const TablesPanel = lazily(() => import('./TablesPanel').then((module) => module.TablesPanel))
 
 /** Schedules and quantities. */
 export const tables: Feature = {

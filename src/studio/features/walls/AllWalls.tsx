@@ -25,7 +25,7 @@ export function AllWalls() {
         </Stack>
       ))}
       <Typography color="text.secondary" sx={{ mt: 2, fontSize: 12.5 }}>
-        Lengths are of the traced lines. Pick a wall with Look to see or change it.
+        Lengths are of the traced lines. Select a wall to see or change it.
       </Typography>
     </>
   )

@@ -8,7 +8,7 @@ import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useEffect } from 'react'
-import { displayOf } from '@/core/model/settings/schema'
+import { shownDisplayOf } from '@/core/model/settings/schema'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { StrokesOffer } from '@/studio/board/sheets/StrokesOffer'
@@ -105,7 +105,7 @@ export function ProposedWallsCard() {
 function Thicknesses() {
   const records = useProject((project) => project.records)
   const { walls, certainty } = useOptions(proposalOptions)
-  const display = displayOf(records)
+  const display = shownDisplayOf(records)
   const groups = byThickness(openProposals(toolContext()).filter((wall) => wall.certainty >= certainty))
   if (groups.length === 0) return null
   return (

@@ -29,7 +29,7 @@ export const mouseAt = (session: Session, fallback: Point): Point => session.raw
 const othersWithin = (box: Box, { shape }: ClickedLine, { plan }: ToolContext): Piece[] =>
   plan.piecesWithin(box, new Set([shape.id]))
 
-interface Cutting {
+interface Cutting extends Pick<Tool, 'picture' | 'also' | 'drawer'> {
   readonly name: string
   readonly word: string
   readonly key: string | null
@@ -39,13 +39,10 @@ interface Cutting {
   cut(line: ClickedLine, at: Point, context: ToolContext): Chain[] | string
 }
 
-function cuttingTool({ name, word, key, label, say, cut }: Cutting): Tool {
+function cuttingTool({ label, say, cut, ...named }: Cutting): Tool {
   return {
     ...plain,
-    name,
-    word,
-    key,
-    group: 'change',
+    ...named,
     steps: ['trace'],
     places: true,
     loupe: false,
@@ -73,9 +70,12 @@ function cuttingTool({ name, word, key, label, say, cut }: Cutting): Tool {
 export const trim = cuttingTool({
   name: 'trim',
   word: 'Trim',
+  picture: { ink: 'M3 12h10M13 4v16', red: 'M15.5 12h2.5M20 12h2' },
+  also: ['cut', 'shorten'],
+  drawer: 'change',
   key: 'k',
   label: 'Trim',
-  say: 'Click the stretch that shall go: it is cut out between the lines that cross it.',
+  say: 'Click the stretch that should go: it is cut out between the lines that cross it.',
   cut: (line, at, context) =>
     trimmed(line.chain, at, othersWithin(grow(boxOfPieces(line.chain.pieces), 1), line, context)) ??
     'Nothing crosses this line. Delete removes it whole.',
@@ -84,9 +84,12 @@ export const trim = cuttingTool({
 export const extend = cuttingTool({
   name: 'extend',
   word: 'Extend',
+  picture: { ink: 'M3 12h7M20 4v16', red: 'M10 12h10' },
+  also: ['lengthen'],
+  drawer: 'change',
   key: 'u',
   label: 'Extend',
-  say: 'Click a line near the end that shall run on to the next line.',
+  say: 'Click a line near the end that should run on to the next line.',
   cut: (line, at, context) => {
     const longer = extended(line.chain, at, (box) => othersWithin(box, line, context))
     return longer ? [longer] : 'No line lies ahead of this end.'
@@ -96,8 +99,11 @@ export const extend = cuttingTool({
 export const split = cuttingTool({
   name: 'split',
   word: 'Split',
+  picture: { ink: 'M3 16l7-3.5M14 10.5L21 7', red: 'M10 6l4 11' },
+  also: ['break', 'divide'],
+  drawer: 'change',
   key: null,
   label: 'Split',
-  say: 'Click where a line shall be cut in two; circles and closed lines are opened.',
+  say: 'Click where a line should be cut in two; circles and closed lines are opened.',
   cut: (line, at) => splitAt(line.chain, nearestPosition(line.chain, at)),
 })

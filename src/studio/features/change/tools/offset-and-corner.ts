@@ -52,15 +52,17 @@ export const offset: Tool = {
   ...plain,
   name: 'offset',
   word: 'Offset',
+  picture: { ink: 'M9 21V9h12', red: 'M4 21V4h17' },
+  also: ['parallel', 'distance'],
+  drawer: 'change',
   key: 'o',
-  group: 'change',
   steps: ['trace'],
   places: true,
   loupe: false,
   say: ({ ids }) =>
     ids.length === 0
-      ? 'Click the line that another one shall run beside.'
-      : 'Type the distance and click on its side, or click where it shall run.',
+      ? 'Click the line that another one should run beside.'
+      : 'Type the distance and click on its side, or click where it should run.',
   fields: (session, context) => {
     const line = takenLine(session, context)
     if (!line) return []
@@ -89,7 +91,7 @@ export const offset: Tool = {
     if (!line || !session.typed.distance) return { session: EMPTY_SESSION, done: session.ids.length === 0 }
     return session.cursor
       ? offsetTo(line, session.cursor.at, session, context)
-      : { session, say: 'Point the mouse to the side on which it shall run.' }
+      : { session, say: 'Point the mouse to the side on which it should run.' }
   },
   paint: (canvas, session, view, context) => {
     const line = takenLine(session, context)
@@ -186,9 +188,11 @@ export const corner: Tool = {
   ...plain,
   name: 'corner',
   word: 'Corner',
+  picture: { ink: 'M5 21v-8M13 5h8', red: 'M5 13a8 8 0 0 1 8-8' },
+  also: ['fillet', 'chamfer', 'round', 'bevel'],
+  drawer: 'change',
   key: 'j',
   options: () => cornerOptions.controls('cornerWay'),
-  group: 'change',
   steps: ['trace'],
   places: true,
   loupe: false,

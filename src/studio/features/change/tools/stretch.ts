@@ -36,17 +36,19 @@ function stretched(session: Session, to: Point, { plan }: ToolContext): Shape[] 
 export const stretch: Tool = {
   name: 'stretch',
   word: 'Stretch',
+  picture: { film: 'M3 7h9v10H3z', ink: 'M12 7H3v10h9', red: 'M12 7h8v10h-8M15 12h4' },
+  also: ['lengthen', 'pull'],
+  drawer: 'change',
   key: 'f',
-  group: 'change',
   steps: ['trace'],
   places: true,
   loupe: false,
   say: ({ points }) =>
     [
-      'Click a corner of a frame around the ends that shall move.',
+      'Click a corner of a frame around the ends that should move.',
       'Click the opposite corner of the frame.',
       'Click a point that they are taken by.',
-      'Click where that point shall lie, or type the distance.',
+      'Click where that point should lie, or type the distance.',
     ][points.length] ?? '',
   fields: (session, context) => (session.points.length === 3 ? pointFields(session, context) : []),
   steer: (session, raw, context) => (session.points.length === 3 ? steerPoint(session, raw, context) : raw),

@@ -20,7 +20,7 @@ import { copies, mappedShapes, pickedShapes } from '@/studio/tooling/shape-edits
 import { enteredPoint, isSame, pointFields, steerPoint } from '@/studio/tooling/typed-point'
 
 /** A tool that changes what is picked by maps that follow from points and typed values. */
-export interface Transforming {
+export interface Transforming extends Pick<Tool, 'picture' | 'also' | 'drawer'> {
   readonly name: string
   readonly word: string
   readonly key: string | null
@@ -47,8 +47,8 @@ export interface Transforming {
 }
 
 /** While nothing is picked. */
-const PICK_FIRST = 'Click what it shall be done to.'
-const PICK_MORE = 'Shift and a click picks more.'
+const PICK_FIRST = 'Click what it should be done to.'
+const PICK_MORE = 'Shift and a click selects more.'
 
 /** Copies shown while they are thought of; more would only be slow. */
 const MOST_SHOWN = 2000
@@ -62,7 +62,7 @@ function pickFirst(session: Session, point: BoardPoint, { plan, reachMm, selecti
 }
 
 export function transformingTool(transforming: Transforming): Tool {
-  const { name, word, key, label, most } = transforming
+  const { name, word, key, label, most, picture, also, drawer } = transforming
   const steer = transforming.steer ?? steerPoint
   const ready = (context: ToolContext) => pickedShapes(context).length > 0
 
@@ -90,7 +90,9 @@ export function transformingTool(transforming: Transforming): Tool {
     name,
     word,
     key,
-    group: 'change',
+    ...(picture && { picture }),
+    ...(also && { also }),
+    ...(drawer && { drawer }),
     steps: ['trace'],
     places: true,
     loupe: false,
@@ -104,7 +106,7 @@ export function transformingTool(transforming: Transforming): Tool {
     steer: (session, raw, context) => (ready(context) ? steer(session, raw, context) : raw),
     click: place,
     enter: (session, context) => {
-      if (!ready(context)) return { session, say: 'Nothing is picked yet.' }
+      if (!ready(context)) return { session, say: 'Nothing is selected yet.' }
       if (transforming.enough?.(session, context)) return finish(session.points, session, context)
       const point = attempt(() => enteredPoint(session, context))
       if (point instanceof Error) return { session, say: point.message }

@@ -13,12 +13,15 @@ const between = (a: Point, b: Point): Affine | null => (distance(a, b) > 0 ? mov
 const moving: Transforming = {
   name: 'move',
   word: 'Move',
+  picture: { film: 'M3 11h9v9H3z', ink: 'M3 11h9v9H3z', red: 'M12 12l8-8M14 4h6v6' },
+  also: ['shift', 'displace'],
+  drawer: 'change',
   key: 'v',
   label: 'Move',
   most: 2,
   says: () => [
     'Click a point that it is taken by.',
-    'Click where that point shall lie, or type the distance and angle.',
+    'Click where that point should lie, or type the distance and angle.',
   ],
   copies: () => false,
   maps: ([a, b]) => {
@@ -33,12 +36,15 @@ export const copy: Tool = transformingTool({
   ...moving,
   name: 'copy',
   word: 'Copy',
+  picture: { film: 'M3 10h10v10H3z', ink: 'M3 10h10v10H3z', red: 'M11 10V4h10v10h-8' },
+  also: ['duplicate', 'repeat'],
+  drawer: 'change',
   key: 'b',
   label: 'Copy',
   again: true,
   says: () => [
     'Click a point that the copies are taken by.',
-    'Click where that point of the next copy shall lie. Enter or Esc ends.',
+    'Click where that point of the next copy should lie. Enter or Esc ends.',
   ],
   copies: () => true,
 })
@@ -68,13 +74,16 @@ export const turn: Tool = transformingTool({
   ...plainAtFirst,
   name: 'turn',
   word: 'Turn',
+  picture: { film: 'M4 12h8v8H4z', ink: 'M4 12h8v8H4z', red: 'M8 8a8 8 0 0 1 11 10M22 15l-3 3-3-3' },
+  also: ['rotate'],
+  drawer: 'change',
   key: 't',
   label: 'Turn',
   most: 3,
   says: () => [
     'Click the point that it turns about.',
-    'Type the angle and press Enter, or click a point that shall turn.',
-    'Click where that point shall come to lie.',
+    'Type the angle and press Enter, or click a point that should turn.',
+    'Click where that point should come to lie.',
   ],
   copies: () => false,
   fields: (session, context) =>
@@ -97,13 +106,16 @@ export const scale: Tool = transformingTool({
   ...plainAtFirst,
   name: 'scale',
   word: 'Scale',
+  picture: { film: 'M4 12h8v8H4z', ink: 'M4 12h8v8H4z', red: 'M4 9V4h16v16h-5' },
+  also: ['enlarge', 'resize'],
+  drawer: 'change',
   key: 'z',
   label: 'Scale',
   most: 3,
   says: () => [
     'Click the point that stays.',
-    'Type the factor and press Enter, or click a point that shall move.',
-    'Click how far that point shall lie from the first.',
+    'Type the factor and press Enter, or click a point that should move.',
+    'Click how far that point should lie from the first.',
   ],
   copies: () => false,
   fields: (session, context) =>
@@ -131,6 +143,9 @@ function factorShown([center, from, to]: readonly Point[]): number | null {
 export const layOnto: Tool = transformingTool({
   name: 'lay-onto',
   word: 'Lay onto',
+  picture: { film: 'M4 4h9v9H4z', ink: 'M4 4h9v9H4zM11 11h9v9h-9z', red: 'M6 6l7.5 7.5M13.5 9.5v4h-4' },
+  also: ['align', 'two points'],
+  drawer: 'change',
   key: null,
   options: () => layOntoOptions.controls('pairsScale'),
   label: 'Lay onto',
@@ -157,6 +172,9 @@ export const layOnto: Tool = transformingTool({
 export const mirror: Tool = transformingTool({
   name: 'mirror',
   word: 'Mirror',
+  picture: { film: 'M3 18L10 6v12z', ink: 'M3 18L10 6v12zM12 3v4M12 10v4M12 17v4', red: 'M14 6v12h7z' },
+  also: ['flip', 'reflect'],
+  drawer: 'change',
   key: 'i',
   options: () => mirrorOptions.controls('mirrorKeeps'),
   label: 'Mirror',
@@ -183,6 +201,9 @@ const countField = ({ typed }: Session): Field => ({
 export const array: Tool = transformingTool({
   name: 'array',
   word: 'Array',
+  picture: { film: 'M3 3h6v6H3z', ink: 'M3 3h6v6H3z', red: 'M15 3h6v6h-6zM3 15h6v6H3zM15 15h6v6h-6z' },
+  also: ['pattern', 'repeat', 'rows', 'grid of copies'],
+  drawer: 'change',
   key: 'q',
   options: () => arrayOptions.controls('arrayWay'),
   label: 'Array',
@@ -190,7 +211,7 @@ export const array: Tool = transformingTool({
   says: ({ options }) =>
     options(arrayOptions).arrayWay === 'around'
       ? ['Click the centre that the copies stand around.', 'Type the whole angle; Enter or a click makes them.']
-      : ['Click a point of it.', 'Click where that point of the next one shall lie, or type the distance and angle.'],
+      : ['Click a point of it.', 'Click where that point of the next one should lie, or type the distance and angle.'],
   copies: () => true,
   fields: (session, context) =>
     context.options(arrayOptions).arrayWay === 'around'

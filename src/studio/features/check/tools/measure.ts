@@ -8,7 +8,8 @@ import type { BoardPoint } from '@/studio/kernel/board-point'
 import { STEPS } from '@/studio/kernel/step'
 import { EMPTY_SESSION, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { toScreen } from '@/studio/kernel/view'
-import { paintLabel, paintMeasure } from '@/studio/painters/measure'
+import { paintLabel } from '@/studio/painters/labels'
+import { paintMeasure } from '@/studio/painters/measure'
 import { paintChains } from '@/studio/painters/shapes'
 import { directionDeg, holdDirection } from '@/studio/tooling/direction'
 import { isSame } from '@/studio/tooling/typed-point'
@@ -35,6 +36,8 @@ const FIRST = {
 export const measure: Tool = {
   name: 'measure',
   word: 'Measure',
+  picture: { ink: 'M3 7v10M21 7v10', red: 'M4 12h16M7 9l-3 3 3 3M17 9l3 3-3 3' },
+  also: ['distance', 'length', 'angle', 'area', 'ruler'],
   key: 'm',
   options: () => measureOptions.controls('measureWay'),
   steps: STEPS,

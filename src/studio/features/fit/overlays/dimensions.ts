@@ -33,7 +33,7 @@ export function paintDimensions(
       const figure =
         formatLength(dimension.statedMm, display) + (dimension.role === 'check' ? `  (${signed(off)})` : '')
       const room = distance(from, to) * view.pxPerMm > FIGURE_PX
-      paintMeasure(canvas, view, from, to, many && !room ? null : figure)
+      paintMeasure(canvas, view, from, to, many && !room ? null : figure, !many)
     }
   }
 }

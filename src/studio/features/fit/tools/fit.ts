@@ -31,6 +31,13 @@ import { knownLengthOptions } from '../options'
 export const fit: Tool = {
   name: 'fit',
   word: 'Known length',
+  picture: {
+    film: 'M4 4h16v9H4z',
+    ink: 'M4 4h16v9H4zM4 15v6M20 15v6',
+    red: 'M4 18h16M7 15.5L4 18l3 2.5M17 15.5l3 2.5-3 2.5',
+  },
+  also: ['scale', 'calibrate', 'dimension', 'known dimension'],
+  drawer: 'size',
   key: 'k',
   options: () => knownLengthOptions.controls('statedAlong'),
   steps: ['fit'],

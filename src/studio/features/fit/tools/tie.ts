@@ -12,7 +12,8 @@ import { parsePlace } from '@/core/units/place'
 import type { BoardPoint } from '@/studio/kernel/board-point'
 import { EMPTY_SESSION, type Outcome, plain, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { toScreen, type View } from '@/studio/kernel/view'
-import { paintLabel, paintMeasure } from '@/studio/painters/measure'
+import { paintLabel } from '@/studio/painters/labels'
+import { paintMeasure } from '@/studio/painters/measure'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { palette } from '@/studio/ui/palette'
 import { togetherOf, withGroup } from '../group'
@@ -27,6 +28,9 @@ export const tie: Tool = {
   ...plain,
   name: 'tie',
   word: 'Lay onto',
+  picture: { film: 'M4 4h9v9H4z', ink: 'M4 4h9v9H4zM11 11h9v9h-9z', red: 'M6 6l7.5 7.5M13.5 9.5v4h-4' },
+  also: ['align', 'match points', 'two points', 'register'],
+  drawer: 'place',
   key: 'o',
   options: () => tieOptions.controls('tieKind'),
   steps: ['fit'],
@@ -37,7 +41,7 @@ export const tie: Tool = {
     if (!sheet) return 'Bring in a sheet first: there is nothing here to lay onto anything.'
     const pairs = Math.floor(points.length / 2)
     if (points.length % 2 === 1) return 'Click where that point belongs, or type its place as “x, y”.'
-    if (pairs === 0) return `Click a point of the sheet that shall move, a corner or the edge of a stair.`
+    if (pairs === 0) return `Click a point of the sheet that should move, a corner or the edge of a stair.`
     return `${pairs === 1 ? 'Press Enter to move it there' : `Press Enter to lay it onto these ${pairs}`}, or click a further point of ${sheet.name}.`
   },
   fields: ({ points, typed }) =>

@@ -28,7 +28,6 @@ function membersAlong(point: BoardPoint, held: boolean, context: ToolContext): M
 const base = {
   ...plain,
   key: null,
-  group: 'build',
   steps: ['trace'],
   places: true,
   bare: true,
@@ -52,6 +51,9 @@ export const memberAlong: Tool = {
   ...base,
   name: 'member-along',
   word: 'Member along a sheet line',
+  picture: { film: 'M4 15L16 4l3 3L7 18z', ink: 'M4 15L16 4l3 3L7 18z', red: 'M8 22L22 9' },
+  also: ['beam', 'trace', 'sheet line'],
+  drawer: 'structure',
   say: ({ cursor, held }, context) => {
     const members = cursor ? membersAlong(cursor, held, context) : []
     const [first] = members
@@ -103,6 +105,9 @@ export const memberInPair: Tool = {
   ...base,
   name: 'member-in-pair',
   word: 'Member from the sheet',
+  picture: { film: 'M4 18L15 3l5 4L9 22z', ink: 'M4 18L15 3M9 22L20 7', red: 'M6.5 20L17.5 5' },
+  also: ['beam', 'two lines'],
+  drawer: 'structure',
   keys: [
     {
       key: 'f',

@@ -21,46 +21,46 @@ function ringOf(points: readonly Point[], form: keyof typeof FEWEST): Ring | nul
 }
 
 /** A plate on the plane that is worked on. */
-export const plate: Tool = drawingTool(
-  {
-    name: 'plate',
-    word: 'Plate',
-    key: null,
-    options: () => plateOptions.controls('plateForm', 'plateThicknessMm'),
-    label: 'Draw plate',
-    say: (count, { options }) =>
-      options(plateOptions).plateForm === 'rectangle'
+export const plate: Tool = drawingTool({
+  name: 'plate',
+  word: 'Plate',
+  picture: { film: 'M4 6h16v12H4z', ink: 'M8 12h.01M16 12h.01', red: 'M4 6h16v12H4z' },
+  also: ['gusset', 'sheet metal', 'base plate'],
+  drawer: 'structure',
+  key: null,
+  options: () => plateOptions.controls('plateForm', 'plateThicknessMm'),
+  label: 'Draw plate',
+  say: (count, { options }) =>
+    options(plateOptions).plateForm === 'rectangle'
+      ? count === 0
+        ? 'Click one corner of the plate.'
+        : 'Click the corner across from it.'
+      : options(plateOptions).plateForm === 'round'
         ? count === 0
-          ? 'Click one corner of the plate.'
-          : 'Click the corner across from it.'
-        : options(plateOptions).plateForm === 'round'
-          ? count === 0
-            ? 'Click the middle of the plate.'
-            : 'Click its edge, or type the radius.'
-          : count < 3
-            ? 'Click the corners of the plate, one after another.'
-            : 'Go on, or press Enter to close it.',
-    most: ({ options }) => (options(plateOptions).plateForm === 'outline' ? Number.POSITIVE_INFINITY : 2),
-    fields: pointFields,
-    shape: (points, _, { options, levelId, records }): Plate | null => {
-      const ring = ringOf(
-        points.map(({ at }) => at),
-        options(plateOptions).plateForm,
-      )
-      return (
-        ring && {
-          id: crypto.randomUUID(),
-          kind: 'plate',
-          levelId,
-          ring,
-          thicknessMm: options(plateOptions).plateThicknessMm,
-          asideMm: options(memberOptions).memberAsideMm,
-          joined: 'welded',
-          ...sheetOfPoints(points, records),
-        }
-      )
-    },
-    refuse: () => 'A plate has some width and height.',
+          ? 'Click the middle of the plate.'
+          : 'Click its edge, or type the radius.'
+        : count < 3
+          ? 'Click the corners of the plate, one after another.'
+          : 'Go on, or press Enter to close it.',
+  most: ({ options }) => (options(plateOptions).plateForm === 'outline' ? Number.POSITIVE_INFINITY : 2),
+  fields: pointFields,
+  shape: (points, _, { options, levelId, records }): Plate | null => {
+    const ring = ringOf(
+      points.map(({ at }) => at),
+      options(plateOptions).plateForm,
+    )
+    return (
+      ring && {
+        id: crypto.randomUUID(),
+        kind: 'plate',
+        levelId,
+        ring,
+        thicknessMm: options(plateOptions).plateThicknessMm,
+        asideMm: options(memberOptions).memberAsideMm,
+        joined: 'welded',
+        ...sheetOfPoints(points, records),
+      }
+    )
   },
-  { group: 'build' },
-)
+  refuse: () => 'A plate has some width and height.',
+})

@@ -27,6 +27,8 @@ export const liftRegion: Tool = {
   ...plain,
   name: 'lift-region',
   word: 'Lift region',
+  picture: { ink: 'M4 8h3M10 8h4M17 8h3M4 20h3M10 20h4M17 20h3M4 12v4M20 12v4', red: 'M12 17V4M9 7l3-3 3 3' },
+  also: ['extract', 'import lines'],
   key: null,
   options: () => ringOptions.controls('ringShape'),
   steps: [],
@@ -34,9 +36,9 @@ export const liftRegion: Tool = {
   loupe: false,
   say: (session, context) =>
     sayRing(session, context, {
-      first: 'Click a corner of the region that shall be lifted.',
+      first: 'Click a corner of the region that should be lifted.',
       opposite: 'Click the opposite corner.',
-      corners: 'Click the corners of the region that shall be lifted, one after another.',
+      corners: 'Click the corners of the region that should be lifted, one after another.',
     }),
   fields: () => [],
   ...clicks,

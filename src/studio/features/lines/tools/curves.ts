@@ -51,6 +51,9 @@ export const circle: Tool = drawingTool({
   ...byRadius,
   name: 'circle',
   word: 'Circle',
+  picture: { ink: 'M12 4a8 8 0 1 0 0 16a8 8 0 1 0 0-16z', red: 'M12 12h8' },
+  also: ['round', 'hole', 'radius', 'diameter'],
+  drawer: 'lines',
   key: 'c',
   label: 'Draw circle',
   most: () => 2,
@@ -100,6 +103,9 @@ function throughBulge(a: Point, b: Point, bulge: number): Arc | null {
 export const arc: Tool = drawingTool({
   name: 'arc',
   word: 'Arc',
+  picture: { ink: 'M4 18h.01M20 9h.01M10 9h.01', red: 'M4 18A16 16 0 0 1 20 9' },
+  also: ['curve', 'bow', 'segment'],
+  drawer: 'lines',
   key: 'a',
   options: () => arcOptions.controls('arcWay'),
   label: 'Draw arc',
@@ -141,7 +147,7 @@ export const arc: Tool = drawingTool({
     const { arcWay } = context.options(arcOptions)
     if (arcWay === 'from centre') return byRadius.entered(session, context)
     if (arcWay === 'by radius' && session.points.length === 2 && session.typed.radius) {
-      if (!session.raw) throw new Error('Point the mouse to the side on which the arc shall lie.')
+      if (!session.raw) throw new Error('Point the mouse to the side on which the arc should lie.')
       parseLength(session.typed.radius, context.display.unit)
       return { at: session.raw.at, caught: null }
     }
@@ -183,6 +189,9 @@ function typedRadius(text: string | undefined, { display }: ToolContext): number
 export const ellipse: Tool = drawingTool({
   name: 'ellipse',
   word: 'Ellipse',
+  picture: { ink: 'M12 6c5.5 0 9 2.7 9 6s-3.5 6-9 6-9-2.7-9-6 3.5-6 9-6z', red: 'M3 12h18' },
+  also: ['oval'],
+  drawer: 'lines',
   key: 'e',
   label: 'Draw ellipse',
   most: () => 3,
@@ -213,6 +222,9 @@ export const polygon: Tool = drawingTool({
   ...byRadius,
   name: 'polygon',
   word: 'Polygon',
+  picture: { ink: 'M12 3l8 4.5v9L12 21l-8-4.5v-9z', red: 'M12 12l8-4.5' },
+  also: ['hexagon', 'regular'],
+  drawer: 'lines',
   key: 'g',
   options: () => polygonOptions.controls('sides'),
   label: 'Draw polygon',
@@ -236,6 +248,9 @@ export const polygon: Tool = drawingTool({
 export const spline: Tool = drawingTool({
   name: 'spline',
   word: 'Curve',
+  picture: { ink: 'M3 17h.01M9 10h.01M15 14h.01M21 6h.01', red: 'M3 17C6 6 9 6 12 12s6 6 9-6' },
+  also: ['freeform', 'bezier', 'spline'],
+  drawer: 'lines',
   key: null,
   label: 'Draw curve',
   most: () => Infinity,

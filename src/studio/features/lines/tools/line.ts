@@ -40,9 +40,11 @@ function tangentBulge(from: Point, along: Point, to: Point): number {
 export const line: Tool = {
   name: 'line',
   word: 'Line',
+  picture: { ink: 'M4 19L10 6l5 9', red: 'M15 15l5-10' },
+  also: ['polyline', 'segment', 'draw'],
+  drawer: 'lines',
   key: 'p',
   options: () => lineOptions.controls('linePiece'),
-  group: 'draw',
   steps: ['trace'],
   places: true,
   loupe: false,

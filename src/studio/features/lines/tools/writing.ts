@@ -21,6 +21,9 @@ const letterControls = (context: ToolContext) => letterOptions.controls(isOnPart
 export const text: Tool = drawingTool({
   name: 'text',
   word: 'Text',
+  picture: { ink: 'M6 5h12M12 5v12', red: 'M4 20h16' },
+  also: ['writing', 'note', 'label'],
+  drawer: 'lines',
   key: 'x',
   options: (context) => letterControls(context),
   label: 'Write text',
@@ -115,6 +118,9 @@ const POINTS: Record<DimensionWay, number> = { aligned: 3, level: 3, upright: 3,
 export const dimension: Tool = drawingTool({
   name: 'dimension',
   word: 'Dimension',
+  picture: { ink: 'M4 5v13M20 5v13', red: 'M4 14h16M2.5 15.5l3-3M18.5 15.5l3-3' },
+  also: ['measure', 'length'],
+  drawer: 'lines',
   key: 'd',
   options: (context) => [...dimensionOptions.controls('dimensionWay'), ...letterControls(context)],
   label: 'Draw dimension',
@@ -125,15 +131,15 @@ export const dimension: Tool = drawingTool({
         'Click the tip of the angle.',
         'Click a point on its first leg.',
         'Click a point on its other leg, anticlockwise.',
-        'Click where the arc shall lie.',
+        'Click where the arc should lie.',
       ],
-      radius: ['Click a circle or an arc.', 'Click where the figure shall stand.'],
+      radius: ['Click a circle or an arc.', 'Click where the figure should stand.'],
     } as Partial<Record<DimensionWay, string[]>>
     return (
       (steps[options(dimensionOptions).dimensionWay] ?? [
         'Click the first point to measure from.',
         'Click the second point.',
-        'Click where the dimension line shall lie.',
+        'Click where the dimension line should lie.',
       ])[count] ?? ''
     )
   },
@@ -201,6 +207,9 @@ export function regionAt(at: Point, { plan, reachMm }: ToolContext): Region | nu
 export const hatch: Tool = drawingTool({
   name: 'hatch',
   word: 'Hatch',
+  picture: { ink: 'M4 4h16v16H4z', red: 'M4 12l8-8M4 20L20 4M12 20l8-8' },
+  also: ['fill', 'shade', 'pattern', 'poche'],
+  drawer: 'lines',
   key: 'h',
   options: () => hatchOptions.controls('hatchPattern', 'hatchSpacingMm', 'hatchDeg'),
   label: 'Hatch region',

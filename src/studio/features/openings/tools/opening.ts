@@ -90,7 +90,14 @@ export const opening: Tool = {
   ...plain,
   name: 'opening',
   word: 'Door or window',
-  key: null,
+  picture: {
+    film: 'M2 16h5v4H2zM17 16h5v4h-5z',
+    ink: 'M2 16h5v4H2zM17 16h5v4h-5zM7 16V6',
+    red: 'M7 6a10 10 0 0 1 10 10',
+  },
+  also: ['door', 'window', 'passage', 'gate', 'casement'],
+  drawer: 'walls',
+  key: 'l',
   options: (context) => {
     const type = typeInHand(context)
     const { openingUse, doorWay } = context.options(openingOptions)
@@ -105,7 +112,6 @@ export const opening: Tool = {
       ...openingOptions.controls('openingBy'),
     ]
   },
-  group: 'build',
   steps: ['trace'],
   onPlan: true,
   places: true,

@@ -28,6 +28,8 @@ export const lineUp: Tool = {
   ...plain,
   name: 'line-up',
   word: 'Line up views',
+  picture: { film: 'M4 4h7v6H4zM4 15h12v5H4z', ink: 'M4 4h7v6H4zM4 15h12v5H4z', red: 'M11 2v20' },
+  also: ['align views'],
   key: null,
   onPart: true,
   steps: ['fit', 'trace'],

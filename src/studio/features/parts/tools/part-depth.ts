@@ -41,6 +41,8 @@ export const partDepth: Tool = {
   ...plain,
   name: 'part-depth',
   word: 'Depth from the sheet',
+  picture: { film: 'M4 6h16v6H4z', ink: 'M4 6h5v8h6V6h5v14H4z', red: 'M12 5v9M10 12l2 2 2-2' },
+  also: ['pocket depth', 'section'],
   key: null,
   steps: [],
   onPart: true,

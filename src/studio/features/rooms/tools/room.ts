@@ -5,7 +5,7 @@ import type { Space } from '@/core/model/space/schema'
 import { formatArea } from '@/core/units/format'
 import { EMPTY_SESSION, plain, putting, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { toScreen } from '@/studio/kernel/view'
-import { paintLabel } from '@/studio/painters/measure'
+import { paintLabel } from '@/studio/painters/labels'
 import { paintChains } from '@/studio/painters/shapes'
 import { lastOf } from '@/studio/tooling/kept-result'
 
@@ -26,8 +26,10 @@ export const room: Tool = {
   ...plain,
   name: 'room',
   word: 'Room',
+  picture: { film: 'M4 4h16v16H4z', ink: 'M4 4h16v16H4z', red: 'M8 11h8M8 15h5' },
+  also: ['space', 'area', 'name'],
+  drawer: 'rooms',
   key: null,
-  group: 'build',
   steps: ['trace'],
   onPlan: true,
   places: true,

@@ -25,6 +25,8 @@ export const crop: Tool = {
   ...plain,
   name: 'crop',
   word: 'Crop',
+  picture: { film: 'M8 8h8v8H8z', ink: 'M3 3h18v18H3z', red: 'M8 8h8v8H8z' },
+  also: ['clip', 'cut out', 'boundary'],
   key: 'c',
   options: () => ringOptions.controls('ringShape'),
   steps: ['fit', 'trace'],

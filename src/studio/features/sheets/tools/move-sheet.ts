@@ -31,18 +31,21 @@ export const moveSheet: Tool = {
   ...plain,
   name: 'move-sheet',
   word: 'Move sheet',
+  picture: { film: 'M4 4h10v13H4z', ink: 'M4 4h10v13H4z', red: 'M10 20h11M18 17l3 3-3 3' },
+  also: ['shift', 'nudge'],
+  drawer: 'place',
   key: 'v',
   steps: ['fit'],
   places: true,
   loupe: true,
   say: ({ points }, context) => {
     const sheets = picked(context)
-    if (sheets.length === 0) return 'Pick the sheet that shall move in the stack first.'
+    if (sheets.length === 0) return 'Select the sheet that should move in the index first.'
     const locked = sheets.find((underlay) => underlay.locked)
     if (locked) return `${locked.name} is locked and does not move. Unlock it in the stack.`
     return points.length === 0
       ? 'Click a point of the sheet that you take it by.'
-      : 'Click where that point shall lie. Shift holds level, upright or 45°.'
+      : 'Click where that point should lie. Shift holds level, upright or 45°.'
   },
   fields: (session, { display }) => [
     { name: 'step', label: 'Arrow keys move by', value: session.typed.step ?? formatLength(NUDGE_MM, display) },

@@ -13,8 +13,8 @@ export const whatHolds: Overlay = {
   paint: (canvas, view, { context: { plan } }) => {
     const { levelId, around } = plan
     const { id: lit } = useLitRelation.getState()
-    const { changesLines, group } = useBench.getState().tool
-    const shows = lit !== null || changesLines || group === 'draw' || group === 'change'
+    const { changesLines, drawer } = useBench.getState().tool
+    const shows = lit !== null || changesLines || drawer === 'lines' || drawer === 'change'
     if (levelId === null || !shows || !isPartView(levelId, around.records)) return
     const { relations, state } = viewStateOf(levelId, around.records)
     const conflicts = new Set(state.conflicts.map(({ demanding }) => demanding.id))

@@ -20,9 +20,11 @@ export const relate: Tool = {
   ...plain,
   name: 'relate',
   word: 'Relate',
+  picture: { ink: 'M5 4v16M19 4v16', red: 'M9 10h6M9 14h6' },
+  also: ['constraint', 'parallel', 'perpendicular', 'equal', 'tangent'],
+  drawer: 'lines',
   key: ';',
   onPart: true,
-  group: 'draw',
   steps: ['trace'],
   places: true,
   bare: true,
@@ -30,9 +32,9 @@ export const relate: Tool = {
   say: (_, context) => {
     if (viewOf(context) === null) return 'Lines are related on the views of a part: look at one first.'
     const { related } = context.options(relateOptions)
-    if (related.length === 0) return 'Click points or pieces of lines that shall lie to one another in some way.'
+    if (related.length === 0) return 'Click points or pieces of lines that should lie to one another in some way.'
     return possibleWays(related, context.records).length > 0
-      ? 'Choose how they shall lie, or click more of them.'
+      ? 'Choose how they should lie, or click more of them.'
       : 'These can’t be related in any way. Click one again to leave it out.'
   },
   fields: () => [],

@@ -10,6 +10,9 @@ export const column: Tool = drawingTool(
   {
     name: 'column',
     word: 'Column',
+    picture: { film: 'M8 8h8v8H8z', ink: 'M12 2v4M12 18v4M2 12h4M18 12h4', red: 'M8 8h8v8H8z' },
+    also: ['post', 'pillar', 'pier'],
+    drawer: 'structure',
     key: null,
     options: () => columnOptions.controls('columnSection'),
     label: 'Place column',
@@ -53,5 +56,5 @@ export const column: Tool = drawingTool(
       }
     },
   },
-  { group: 'build', onPlan: true },
+  { onPlan: true },
 )

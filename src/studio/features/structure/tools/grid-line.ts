@@ -19,6 +19,9 @@ export const gridLine: Tool = drawingTool(
   {
     name: 'grid-line',
     word: 'Grid line',
+    picture: { ink: 'M12 9v3M12 14v1M12 17v5', red: 'M12 3a3 3 0 1 0 0 6a3 3 0 1 0 0-6z' },
+    also: ['axis', 'grid'],
+    drawer: 'structure',
     key: null,
     label: 'Draw grid line',
     say: (count) => (count === 0 ? 'Click where the grid line begins; its name can be typed.' : 'Click where it ends.'),
@@ -41,5 +44,5 @@ export const gridLine: Tool = drawingTool(
         : null,
     chooses: (made) => gridLineOptions.with(made.kind === 'grid-line' ? { lastGridName: made.name } : {}),
   },
-  { group: 'build', onPlan: true },
+  { onPlan: true },
 )

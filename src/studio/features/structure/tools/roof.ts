@@ -9,6 +9,9 @@ export const roof: Tool = drawingTool(
   {
     name: 'roof',
     word: 'Roof plane',
+    picture: { film: 'M3 18L12 6l9 12z', ink: 'M12 6l9 12H3', red: 'M3 18L12 6' },
+    also: ['pitch', 'slope', 'rafters'],
+    drawer: 'structure',
     key: null,
     options: () => roofOptions.controls('roofPitchDeg', 'roofThicknessMm'),
     label: 'Draw roof',
@@ -35,5 +38,5 @@ export const roof: Tool = drawingTool(
           },
     refuse: () => 'A roof has at least three corners.',
   },
-  { group: 'build', onPlan: true },
+  { onPlan: true },
 )

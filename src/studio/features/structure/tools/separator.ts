@@ -6,6 +6,9 @@ export const separator: Tool = drawingTool(
   {
     name: 'separator',
     word: 'Room separator',
+    picture: { film: 'M4 4h8v16H4z', ink: 'M4 4h16v16H4z', red: 'M12 5v3M12 10.5v3M12 16v3' },
+    also: ['room boundary', 'divider'],
+    drawer: 'rooms',
     key: null,
     label: 'Draw separator',
     say: (count) =>
@@ -25,5 +28,5 @@ export const separator: Tool = drawingTool(
           }
         : null,
   },
-  { group: 'build', onPlan: true },
+  { onPlan: true },
 )

@@ -8,6 +8,9 @@ export const slab: Tool = drawingTool(
   {
     name: 'slab',
     word: 'Slab',
+    picture: { film: 'M3 13l5-6h13l-5 6z', ink: 'M3 13v4h13l5-6V7M16 13v4', red: 'M3 13l5-6h13l-5 6z' },
+    also: ['floor', 'ceiling', 'deck'],
+    drawer: 'structure',
     key: null,
     options: () => slabOptions.controls('slabThicknessMm'),
     label: 'Draw slab',
@@ -29,5 +32,5 @@ export const slab: Tool = drawingTool(
           },
     refuse: () => 'A slab has at least three corners.',
   },
-  { group: 'build', onPlan: true },
+  { onPlan: true },
 )

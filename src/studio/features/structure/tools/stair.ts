@@ -16,6 +16,9 @@ export const stair: Tool = drawingTool(
   {
     name: 'stair',
     word: 'Stair',
+    picture: { film: 'M4 20v-4h4v-4h4V8h4V4h4v16z', ink: 'M4 20v-4h4v-4h4V8h4V4h4v16', red: 'M6 12l8-8M10 4h4v4' },
+    also: ['steps', 'flight'],
+    drawer: 'structure',
     key: null,
     options: () => stairOptions.controls('stairWidthMm'),
     label: 'Draw stair',
@@ -48,5 +51,5 @@ export const stair: Tool = drawingTool(
           }
         : null,
   },
-  { group: 'build', onPlan: true },
+  { onPlan: true },
 )

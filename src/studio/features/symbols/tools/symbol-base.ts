@@ -9,11 +9,13 @@ export const symbolBase: Tool = {
   ...plain,
   name: 'symbol-base',
   word: 'Base point',
+  picture: { ink: 'M6 6h12v12H6z', red: 'M12 10v4M10 12h4' },
+  also: ['origin of symbol'],
   key: null,
   steps: [],
   places: true,
   loupe: true,
-  say: () => 'Click the point by which the symbol shall be placed, on one that lies here.',
+  say: () => 'Click the point by which the symbol should be placed, on one that lies here.',
   fields: () => [],
   click: (session, { at }, context) => {
     const symbol = context.records.get(context.options(symbolOptions).symbolId ?? '')

@@ -35,17 +35,19 @@ export const symbol: Tool = {
   ...plain,
   name: 'symbol',
   word: 'Symbol',
+  picture: { film: 'M6 6h12v12H6z', ink: 'M6 6h12v12H6z', red: 'M12 8l4 4-4 4-4-4z' },
+  also: ['block', 'stamp', 'furniture'],
+  drawer: 'lines',
   key: 'y',
   options: () => symbolOptions.controls('symbolMirrored'),
-  group: 'draw',
   steps: ['trace'],
   places: true,
   loupe: false,
   say: (_, { options, records }) => {
     const record = records.get(options(symbolOptions).symbolId ?? '')
     return record?.kind === 'symbol'
-      ? `Click where ${record.name} shall stand; again for more. Esc ends.`
-      : 'Choose a symbol in the card first, or make one of what is picked.'
+      ? `Click where ${record.name} should stand; again for more. Esc ends.`
+      : 'Choose a symbol in the card first, or make one of what is selected.'
   },
   fields: ({ typed }) => [
     { name: 'turn', label: 'Turned by °', value: typed.turn ?? '0', first: true, narrow: true },

@@ -34,6 +34,9 @@ const flip: ToolKey = {
 export const wall: Tool = {
   name: 'wall',
   word: 'Wall',
+  picture: { film: 'M5 3h4v12h12v4H5z', ink: 'M5 3h4v12h12v4H5z', red: 'M7 3v14h14' },
+  also: ['partition', 'masonry', 'round wall', 'rectangle of walls'],
+  drawer: 'walls',
   key: 'w',
   keys: [flip],
   steps: ['trace'],

@@ -8,14 +8,15 @@ import { chainsOf, gripsOf, isShape, kindOf, type Shape } from '@/core/model/sha
 import { formatLength } from '@/core/units/format'
 import { LengthError, parseLength } from '@/core/units/length'
 import type { BoardPoint } from '@/studio/kernel/board-point'
+import { STEPS } from '@/studio/kernel/step'
 import { EMPTY_SESSION, type Outcome, putting, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { paintFrame } from '@/studio/painters/frame'
 import { paintChains, paintGrips } from '@/studio/painters/shapes'
-import { holdDirection } from '@/studio/tooling/direction'
-import { chainsWith } from '@/studio/tooling/drawing'
-import { gripAt, shapeAt, shapesIn } from '@/studio/tooling/picking'
-import { isLine, mappedShapes, pickedShapes, replaced } from '@/studio/tooling/shape-edits'
-import { pickOptions } from '../options'
+import { holdDirection } from './direction'
+import { chainsWith } from './drawing'
+import { selectOptions } from './options'
+import { gripAt, shapeAt, shapesIn } from './picking'
+import { isLine, mappedShapes, pickedShapes, replaced } from './shape-edits'
 
 /** What an arrow key moves or lengthens by until another step is typed. */
 const NUDGE_MM = 10
@@ -24,21 +25,31 @@ const MOST_WITH_GRIPS = 40
 
 const frameRing = (from: Point, to: Point): Point[] => corners(boxOf([from, to]))
 
-/** Picks by clicks and frames; drags what is picked, or its handles. */
-export const pick: Tool = {
-  name: 'pick',
-  word: 'Pick',
+/** Whether a drag that begins on the ground draws a frame; else it moves the view. @param other the other button, or Shift, does the other */
+const frames = ({ options }: ToolContext, other: boolean): boolean =>
+  (options(selectOptions).groundDrag === 'frame') !== other
+
+/** The tool that is in hand while no other is: picks by clicks and frames, drags what is picked or its handles. */
+export const select: Tool = {
+  name: 'select',
+  word: 'Select',
+  picture: { film: 'M6 4l12 8-5.4 1.2L10 19z', ink: 'M6 4l12 8-5.4 1.2L10 19z', red: 'M13 14l4 5' },
+  also: ['pointer', 'cursor', 'pick', 'choose', 'look', 'pan'],
   key: 's',
-  options: () => pickOptions.controls('frameWay'),
-  steps: ['trace'],
+  options: () => selectOptions.controls('groundDrag', 'frameWay'),
+  steps: STEPS,
   changesLines: true,
   places: false,
   loupe: false,
   say: ({ drag }, { selection, options }) => {
-    if (drag?.kind === 'move') return 'Let go where it shall lie. Shift holds the direction.'
-    if (drag?.kind === 'grip') return 'Let go where this point shall lie.'
+    if (drag?.kind === 'move') return 'Release it where it belongs. Shift holds the direction.'
+    if (drag?.kind === 'grip') return 'Release the point where it belongs.'
     if (selection.length > 0) return 'Drag it or its handles; arrows nudge, with Shift they lengthen. Delete removes.'
-    return `Click what you want to change, or drag a ${options(pickOptions).frameWay === 'lasso' ? 'loop' : 'frame'} around it. Shift adds.`
+    const { frameWay, groundDrag } = options(selectOptions)
+    const shape = frameWay === 'lasso' ? 'loop' : 'frame'
+    return groundDrag === 'frame'
+      ? `Click what you want to select, or drag a ${shape} around it. Shift adds; the right button moves the view.`
+      : `Click what you want to select; Shift adds. Drag to move the view; with Shift or the right button drag a ${shape}.`
   },
   fields: ({ typed }, { display, selection }) =>
     selection.length === 0
@@ -64,19 +75,19 @@ export const pick: Tool = {
   enter: () => ({ session: EMPTY_SESSION }),
   undone: (session) => ({ ...session, drag: null }),
   drag: {
-    grab: ({ held }, at, context) => {
+    grab: ({ held }, at, context, other) => {
       const picked = pickedShapes(context)
       const grip = picked.length <= MOST_WITH_GRIPS ? gripAt(context.plan, picked, at, context.reachMm) : null
       if (grip) return { kind: 'grip', id: grip.shape.id, index: grip.index }
       const shape = shapeAt(context.plan, at, context.reachMm)
-      if (shape && context.selection.includes(shape.id) && !held) return { kind: 'move', from: at }
-      return { kind: 'frame', from: at, trail: [at] }
+      if (shape && context.selection.includes(shape.id) && !held && !other) return { kind: 'move', from: at }
+      return frames(context, held || other) ? { kind: 'frame', from: at, trail: [at] } : null
     },
     drop: (session, point, context) => dropped(session, point, context),
   },
   arrow: (session, by, context, shift) => {
     const picked = pickedShapes(context)
-    if (picked.length === 0) return { session, say: 'Pick what shall move first.' }
+    if (picked.length === 0) return null
     try {
       const step = parseLength(
         session.typed.step ?? String(formatLength(NUDGE_MM, context.display)),
@@ -93,7 +104,7 @@ export const pick: Tool = {
   paint: (canvas, { drag, cursor }, view, context) => {
     const picked = pickedShapes(context)
     if (drag?.kind === 'frame' && cursor) {
-      const { frameWay } = context.options(pickOptions)
+      const { frameWay } = context.options(selectOptions)
       const ring = frameWay === 'lasso' ? [...drag.trail, cursor.at] : frameRing(drag.from, cursor.at)
       paintFrame(canvas, view, ring, frameWay)
     }
@@ -146,7 +157,7 @@ function dropped(session: Session, point: BoardPoint, context: ToolContext): Out
       }
     }
     case 'frame': {
-      const way = context.options(pickOptions).frameWay
+      const way = context.options(selectOptions).frameWay
       const ring = way === 'lasso' ? [...drag.trail, point.at] : frameRing(drag.from, point.at)
       const found = shapesIn(context.plan, ring, way).map(({ id }) => id)
       return { session: after, pick: session.held ? [...new Set([...context.selection, ...found])] : found }

@@ -34,11 +34,10 @@ export function CatchMenu() {
     <>
       <Button
         size="small"
-        variant="outlined"
         aria-haspopup="dialog"
         aria-expanded={anchor !== null}
         onClick={({ currentTarget }) => setAnchor(currentTarget)}
-        sx={{ px: 1.25, minWidth: 0, whiteSpace: 'nowrap', flexShrink: 0 }}
+        sx={{ px: 0.75, py: 0, minWidth: 0, whiteSpace: 'nowrap', flexShrink: 0, color: 'text.secondary' }}
       >
         {some ? 'Catching some' : 'Catching all'}
       </Button>

@@ -1,15 +1,13 @@
-import AddIcon from '@mui/icons-material/Add'
 import FlipIcon from '@mui/icons-material/Cached'
 import CloseIcon from '@mui/icons-material/Close'
 import CopyIcon from '@mui/icons-material/ContentCopy'
-import PlaneIcon from '@mui/icons-material/FilterCenterFocus'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import Stack from '@mui/material/Stack'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
-import { type WorkPlane, workPlaneOf, workPlanesOf } from '@/core/model/work-plane/schema'
+import { type WorkPlane, workPlaneOf } from '@/core/model/work-plane/schema'
 import { parseAngleDeg } from '@/core/units/angle'
 import { workbench } from '@/studio/board/workbench'
 import { useBench, workOn } from '@/studio/state/bench'
@@ -17,40 +15,21 @@ import { ask } from '@/studio/state/dialogs'
 import { put, remove } from '@/studio/state/edits'
 import { useProject } from '@/studio/state/project'
 import { CommittedField } from '@/studio/ui/CommittedField'
+import { IndexAction, IndexHead } from '@/studio/ui/IndexHead'
 import { LengthField } from '@/studio/ui/LengthField'
 import { NameField } from '@/studio/ui/NameField'
 import { freePlane } from './copy-frame'
 import { copyFrameDialog } from './options'
 import { workPlane } from './tools/work-plane'
 
-/** The upright planes of the project: each can be looked at straight on. */
-export function PlaneList() {
-  const records = useProject((project) => project.records)
-  const planes = workPlanesOf(records)
-  const add = () => {
-    workOn(null)
-    workbench.take(workPlane)
-  }
-  return (
-    <Box component="section" aria-label="Work planes" sx={{ mb: 1.25 }}>
-      <Stack direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between', pl: 0.5 }}>
-        <Typography color="text.secondary" sx={{ fontSize: 12 }}>
-          Work planes
-        </Typography>
-        <Tooltip title="Stand one up along a line of the plan">
-          <IconButton size="small" aria-label="Add a work plane" onClick={add}>
-            <AddIcon sx={{ fontSize: 16 }} />
-          </IconButton>
-        </Tooltip>
-      </Stack>
-      {planes.map((plane) => (
-        <PlaneRow key={plane.id} plane={plane} />
-      ))}
-    </Box>
-  )
+/** Stands a work plane up along a line of the plan. */
+export function addPlane(): void {
+  workOn(null)
+  workbench.take(workPlane)
 }
 
-function PlaneRow({ plane }: { plane: WorkPlane }) {
+/** The head of a work plane in the index: a click looks at it straight on. */
+export function PlaneHeading({ plane }: { readonly plane: WorkPlane }) {
   const records = useProject((project) => project.records)
   const looked = useBench((bench) => bench.levelId === plane.id)
   const used = [...records.values()].some(
@@ -61,57 +40,37 @@ function PlaneRow({ plane }: { plane: WorkPlane }) {
   )
   const followed = plane.follows ? workPlaneOf(plane.follows, records) : null
   return (
-    <Box
-      sx={{
-        borderTop: 1,
-        borderColor: 'divider',
-        borderLeft: 3,
-        borderLeftColor: looked ? 'error.main' : 'transparent',
-      }}
-    >
-      <Stack direction="row" sx={{ alignItems: 'center' }}>
-        <Tooltip title={looked ? 'Back to the plan' : 'Look at it straight on'}>
-          <IconButton
-            size="small"
-            aria-label={`Look at ${plane.name}`}
-            aria-pressed={looked}
-            onClick={() => workOn(looked ? null : plane.id)}
-          >
-            <PlaneIcon sx={{ fontSize: 14 }} />
-          </IconButton>
-        </Tooltip>
-        <Box sx={{ flex: 1, minWidth: 0 }}>
-          <NameField
-            label={`Name of work plane ${plane.name}`}
-            value={plane.name}
-            onChange={(name) => put('Rename work plane', { ...plane, name: name.slice(0, 100) })}
-          />
-        </Box>
-        <Tooltip title="Copy its members along the building">
-          <IconButton
-            size="small"
-            aria-label={`Copy the frame on ${plane.name}`}
+    <IndexHead
+      name={plane.name}
+      label={`Look at ${plane.name}`}
+      hint={looked ? 'Back to the plan' : 'Look at it straight on'}
+      figure={plane.leanRad === 0 ? 'upright' : 'inclined'}
+      marked={looked}
+      pressed={looked}
+      onClick={() => workOn(looked ? null : plane.id)}
+      actions={
+        <>
+          <IndexAction
+            hint="Copy its members along the building"
+            label={`Copy the frame on ${plane.name}`}
             onClick={() => void ask(copyFrameDialog, plane.id)}
           >
-            <CopyIcon sx={{ fontSize: 14 }} />
-          </IconButton>
-        </Tooltip>
-        <Tooltip title={used ? 'Something lies on it or follows it' : 'Remove this plane'}>
-          <span>
-            <IconButton
-              size="small"
-              aria-label={`Remove work plane ${plane.name}`}
-              disabled={used}
-              onClick={() => {
-                if (looked) workOn(null)
-                remove('Remove work plane', plane.id)
-              }}
-            >
-              <CloseIcon sx={{ fontSize: 14 }} />
-            </IconButton>
-          </span>
-        </Tooltip>
-      </Stack>
+            <CopyIcon />
+          </IndexAction>
+          <IndexAction
+            hint={used ? 'Something lies on it or follows it' : 'Remove this plane'}
+            label={`Remove work plane ${plane.name}`}
+            disabled={used}
+            onClick={() => {
+              if (looked) workOn(null)
+              remove('Remove work plane', plane.id)
+            }}
+          >
+            <CloseIcon />
+          </IndexAction>
+        </>
+      }
+    >
       {followed && (
         <Stack direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between', pl: 0.75 }}>
           <Typography color="text.secondary" sx={{ fontSize: 12 }}>
@@ -119,12 +78,21 @@ function PlaneRow({ plane }: { plane: WorkPlane }) {
             {plane.mirroredAtMm === undefined ? '' : ', mirrored'}
           </Typography>
           <Button size="small" onClick={() => freePlane(plane)} sx={{ minWidth: 0, py: 0 }}>
-            Free it
+            Unlink
           </Button>
         </Stack>
       )}
-      {looked && <PlaneFields plane={plane} used={used} />}
-    </Box>
+      {looked && (
+        <Box sx={{ px: 0.5 }}>
+          <NameField
+            label={`Name of work plane ${plane.name}`}
+            value={plane.name}
+            onChange={(name) => put('Rename work plane', { ...plane, name: name.slice(0, 100) })}
+          />
+          <PlaneFields plane={plane} used={used} />
+        </Box>
+      )}
+    </IndexHead>
   )
 }
 
@@ -143,11 +111,11 @@ function PlaneFields({ plane, used }: { plane: WorkPlane; used: boolean }) {
       </Stack>
       <Stack direction="row" sx={{ gap: 1, alignItems: 'center' }}>
         <CommittedField
-          label="Leans back by °"
+          label="Tilted back by °"
           value={String(Math.round(((plane.leanRad * 180) / Math.PI) * 1e4) / 1e4)}
           onCommit={(text) => {
             const leanRad = (parseAngleDeg(text) * Math.PI) / 180
-            if (Math.abs(leanRad) > 1.5) throw new Error('A plane leans by less than 86°: more is a level.')
+            if (Math.abs(leanRad) > 1.5) throw new Error('A plane is tilted by less than 86°: more is a level.')
             change({ leanRad })
           }}
         />

@@ -1,101 +1,65 @@
 'use client'
 
 import Box from '@mui/material/Box'
-import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
-import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
-import { memo, useEffect, useRef } from 'react'
+import { useEffect, useRef } from 'react'
 import type { Point } from '@/core/geometry/vector'
 import { formatLength } from '@/core/units/format'
 import { whyNothing } from '@/studio/board/catch-on-board'
 import { toolContext, workbench } from '@/studio/board/workbench'
-import { TOOLS } from '@/studio/features/registry'
 import type { Field } from '@/studio/kernel/tool'
 import { useBench } from '@/studio/state/bench'
 import { underlaysInSight } from '@/studio/state/in-sight'
-import { useLookedPart } from '@/studio/state/looked-part'
 import { useProject } from '@/studio/state/project'
 import { useSheetData } from '@/studio/state/sheet-data'
 import { useView } from '@/studio/state/view'
 import { BENCH_INPUT, BENCH_LABEL } from '@/studio/ui/bench-field'
 import { useDisplay } from '@/studio/ui/display'
+import { PanelsOf } from '../PanelsOf'
 import { CatchMenu } from './CatchMenu'
-import { isOffered, keyIn } from './keys'
 import { OptionControls } from './OptionControls'
-import { PanelsOf } from './PanelsOf'
-import { ToolMenu } from './ToolMenu'
 
-/** The strip of the tool in hand: what comes next, what can be typed, what the cursor has caught, where it is. */
-export function Bench() {
-  const step = useBench((bench) => bench.step)
+/**
+ * The strip of the tool in hand: what comes next, what can be typed, its options, what the cursor has caught and where it
+ * is. Where that takes more room it rises over the board.
+ */
+export function Strip({ heightPx }: { readonly heightPx: number }) {
   const tool = useBench((bench) => bench.tool)
-  if (step === 'bring-in') return null
   return (
-    <Box
-      component="section"
-      aria-label="Bench"
-      sx={{
-        gridArea: 'bench',
-        display: 'grid',
-        alignContent: 'center',
-        rowGap: 0.5,
-        // One height for every tool: the board must not shift under the cursor.
-        height: 100,
-        px: 1.5,
-        overflowX: 'auto',
-        overflowY: 'hidden',
-        bgcolor: 'background.paper',
-        borderTop: 1,
-        borderColor: 'divider',
-      }}
-    >
-      <Stack direction="row" sx={{ alignItems: 'center', gap: 2 }}>
-        <Tools />
-        <Saying />
-        <Whereabouts />
-      </Stack>
-      <Stack direction="row" sx={{ alignItems: 'end', gap: 1.5, minHeight: 44 }}>
-        <PanelsOf slot="bench" />
-        <OptionControls />
-        <Fields />
-        <Box sx={{ flex: 1 }} />
-        {(tool.places || tool.drag) && <CatchMenu />}
-      </Stack>
+    <Box sx={{ position: 'relative', flex: 1, minWidth: 0 }}>
+      <Box
+        sx={{
+          position: 'absolute',
+          left: 0,
+          right: 0,
+          bottom: 0,
+          display: 'flex',
+          flexDirection: 'column',
+          justifyContent: 'center',
+          minHeight: heightPx - 1,
+          px: 1.25,
+          py: 0.5,
+          bgcolor: 'background.paper',
+          borderLeft: 1,
+          borderColor: 'divider',
+        }}
+      >
+        <Stack direction="row" sx={{ alignItems: 'baseline', justifyContent: 'space-between', gap: 1.5 }}>
+          <Saying />
+          <Box sx={{ flex: 1 }} />
+          <Whereabouts />
+          {(tool.places || tool.drag) && <CatchMenu />}
+        </Stack>
+        <Stack direction="row" sx={{ flexWrap: 'wrap', alignItems: 'end', columnGap: 1, rowGap: 0.5 }}>
+          <PanelsOf slot="bench" />
+          <Fields />
+          <OptionControls />
+        </Stack>
+      </Box>
     </Box>
   )
 }
-
-/** The tools of the step; apart from what follows the mouse, so that a move of it costs little. */
-const Tools = memo(function Tools() {
-  const step = useBench((bench) => bench.step)
-  const inHand = useBench((bench) => bench.tool)
-  const ofPart = useLookedPart() !== null
-  const offered = TOOLS.filter((tool) => tool.steps.includes(step) && !tool.group && isOffered(tool, ofPart))
-  return (
-    <Stack direction="row" role="toolbar" aria-label="Tools" sx={{ gap: 0.5, flexShrink: 0 }}>
-      {offered.map((tool) => {
-        const key = keyIn(tool, step)
-        return (
-          <Tooltip key={tool.name} describeChild title={key ? `Key ${key.toUpperCase()}` : ''}>
-            <Button
-              size="small"
-              variant={tool === inHand ? 'contained' : 'outlined'}
-              sx={{ px: 1.25, minWidth: 0, whiteSpace: 'nowrap' }}
-              aria-pressed={tool === inHand}
-              onClick={() => workbench.take(tool)}
-            >
-              {tool.word}
-            </Button>
-          </Tooltip>
-        )
-      })}
-      {step === 'trace' && !ofPart && <ToolMenu group="build" />}
-      {step === 'trace' && <ToolMenu group="draw" />}
-      {step === 'trace' && <ToolMenu group="change" />}
-    </Stack>
-  )
-})
 
 /** What the tool in hand makes of what was gathered so far, of the project, the selection and the choices. */
 function useToolInHand() {
@@ -110,11 +74,7 @@ function useToolInHand() {
 function Saying() {
   const { tool, session, context } = useToolInHand()
   return (
-    <Typography
-      role="status"
-      aria-live="polite"
-      sx={{ flex: '1 1 0', minWidth: 150, fontSize: 13, lineHeight: 1.3, maxHeight: 54, overflow: 'hidden' }}
-    >
+    <Typography role="status" aria-live="polite" sx={{ fontSize: 13, lineHeight: 1.35 }}>
       {tool.say(session, context)}
     </Typography>
   )
@@ -168,11 +128,11 @@ function BenchField({ field, typed }: { field: Field; typed: string | undefined 
         }}
         sx={{
           ...BENCH_INPUT,
-          width: narrow ? 84 : words ? 240 : 140,
-          font: '600 16px "IBM Plex Mono", monospace',
+          width: narrow ? 68 : words ? 220 : 124,
+          font: '600 15px "IBM Plex Mono", monospace',
           color: typed === undefined ? 'text.secondary' : 'error.main',
           borderColor: typed === undefined ? 'divider' : 'error.main',
-          py: 0.4,
+          py: 0.2,
         }}
       />
     </Box>
@@ -199,7 +159,7 @@ function Whereabouts() {
   const sources = useProject((project) => project.sources)
   const sheets = useSheetData((data) => data.byHash)
   const display = useDisplay()
-  if (!cursor) return <Box sx={{ width: 220, flexShrink: 0 }} />
+  if (!cursor) return null
   const underlay = cursor.caught?.underlayId ? records.get(cursor.caught.underlayId) : null
   const inImage = cursor.caught?.inImage ? ' in the image' : ''
   const on =
@@ -210,7 +170,7 @@ function Whereabouts() {
         : ''
   const why = cursor.caught ? null : whyNot(cursor.at, { underlays: underlaysInSight(), sources, sheets })
   return (
-    <Box sx={{ width: 220, flexShrink: 0, textAlign: 'right' }}>
+    <Stack direction="row" sx={{ flexShrink: 0, alignItems: 'baseline', gap: 1 }}>
       <Typography
         noWrap
         sx={{ fontSize: 12.5 }}
@@ -222,6 +182,6 @@ function Whereabouts() {
       <Typography variant="figure" component="p" noWrap sx={{ fontSize: 12 }} data-testid="coordinates">
         {formatLength(cursor.at.x, display, false)}, {formatLength(cursor.at.y, display, false)}
       </Typography>
-    </Box>
+    </Stack>
   )
 }

@@ -1,0 +1,23 @@
+import type { Box } from './box'
+
+const meet = (a: Box, b: Box): boolean => a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY
+
+const lies = (a: Box, within: Box): boolean =>
+  a.minX >= within.minX && a.minY >= within.minY && a.maxX <= within.maxX && a.maxY <= within.maxY
+
+/**
+ * Where a label goes: the first of its spots that lies whole on the board and over no other label.
+ * @param spots boxes of the label where it may stand, the best first
+ * @returns which; null where none is free
+ */
+export function freeSpot(spots: readonly Box[], taken: readonly Box[], board: Box): number | null {
+  const found = spots.findIndex((spot) => lies(spot, board) && !taken.some((other) => meet(spot, other)))
+  return found < 0 ? null : found
+}
+
+/** The box that a turned rectangle fills, about its middle. @param turnRad by how much it is turned */
+export function turnedBox(x: number, y: number, width: number, height: number, turnRad: number): Box {
+  const [c, s] = [Math.abs(Math.cos(turnRad)), Math.abs(Math.sin(turnRad))]
+  const [w, h] = [(width * c + height * s) / 2, (width * s + height * c) / 2]
+  return { minX: x - w, minY: y - h, maxX: x + w, maxY: y + h }
+}

@@ -1,0 +1,28 @@
+import { TOOLS } from '@/studio/features/registry'
+import { DRAWER_NAMES, type DrawerName, drawerOf } from '@/studio/kernel/drawer'
+import type { Step } from '@/studio/kernel/step'
+import type { Tool } from '@/studio/kernel/tool'
+import { isOffered } from '../keys'
+
+/** Where somebody is who opens drawers. */
+export interface Place {
+  readonly step: Step
+  /** Whether a view of a part is looked at. */
+  readonly ofPart: boolean
+}
+
+/** The tools that lie in a drawer. */
+export const toolsIn = (name: DrawerName, { step, ofPart }: Place): Tool[] =>
+  TOOLS.filter((tool) => tool.drawer === name && tool.steps.includes(step) && isOffered(tool, ofPart))
+
+/** The drawers of a step that have something in them. */
+export const drawersOf = (place: Place): DrawerName[] =>
+  DRAWER_NAMES.filter((name) => drawerOf(name).step === place.step && toolsIn(name, place).length > 0)
+
+/** The tools that lie in front of all drawers. */
+export const frontTools = ({ step, ofPart }: Place): Tool[] =>
+  TOOLS.filter((tool) => !tool.drawer && tool.steps.includes(step) && isOffered(tool, ofPart))
+
+/** The tool on the front of a drawer: the one in hand, else the one used last, else the first. */
+export const onFront = (tools: readonly Tool[], inHand: Tool, lastName: string | undefined): Tool | undefined =>
+  tools.find((tool) => tool === inHand) ?? tools.find(({ name }) => name === lastName) ?? tools[0]
