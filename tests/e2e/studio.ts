@@ -121,7 +121,8 @@ export class StudioPage {
     const margin = 0.92
     // What is shown whole keeps clear of the card that floats over the board.
     const card = this.page.getByRole('complementary', { name: /: card$/ })
-    const covered = (await card.isVisible()) ? ((await card.boundingBox())?.width ?? 0) + 2 * CARD_GAP_PX : 0
+    const over = (await card.isVisible()) ? await card.boundingBox() : null
+    const covered = over && over.x < board.x + board.width ? over.width + 2 * CARD_GAP_PX : 0
     const width = board.width - covered
     this.pxPerPt = Math.min((width * margin) / sheet.width, (board.height * margin) / sheet.height)
     this.origin = {

@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test'
 import type { Wall } from '../../src/core/model/wall/schema'
-import { CORNERS, onPaper } from '../support/boathouse'
+import { A3, CORNERS, onPaper } from '../support/boathouse'
 import { fittedPlan } from './fitted-plan'
 import { StudioPage, test } from './studio'
 
@@ -237,6 +237,9 @@ test('a grid, a stair and a roof are drawn; the solids are cut along a line and 
   await page.getByRole('button', { name: 'Cut along selected' }).click()
   await expect(page.getByText(/Select a wall, a grid line or another straight line first/)).toBeVisible()
   await page.getByRole('button', { name: 'Plan', exact: true }).click()
+  // It is shown whole anew, without a card over it.
+  await studio.framed()
+  await studio.frameSheet(A3)
   // The roof lies over the lines: a bubble is free.
   await studio.pressOn(...onPaper(31_600, 14_800))
   await expect(page.getByText('Grid line', { exact: true })).toBeVisible()

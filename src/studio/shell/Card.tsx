@@ -14,7 +14,7 @@ import { closeCard, openCard, useBench } from '@/studio/state/bench'
 import { dockCard, moveCard, useLayout } from '@/studio/state/layout'
 import { useNow } from '@/studio/state/now'
 import { useProject } from '@/studio/state/project'
-import { coverBoard } from '@/studio/state/view'
+import { coverMiddle } from '@/studio/state/view'
 import { cardNow } from './card-now'
 
 const WIDTH_PX = 280
@@ -33,12 +33,12 @@ export function Card() {
   const ready = useProject((project) => project.id !== '')
   const card = cardNow(useNow(), { sideCard: side, cardOpen: wanted })
   const views = useBench((bench) => bench.views)
-  const covers = ready && card?.open === true && !docked && views !== 'both'
+  const covers = ready && card?.open === true && !docked
   // What is shown whole on the board keeps clear of the card.
   useLayoutEffect(() => {
-    coverBoard(covers ? WIDTH_PX + 2 * GAP_PX : 0)
-    return () => coverBoard(0)
-  }, [covers])
+    coverMiddle(covers ? WIDTH_PX + 2 * GAP_PX : 0, views !== 'both')
+    return () => coverMiddle(0, true)
+  }, [covers, views])
   if (!ready || !card) return null
   const { title, open, Content } = card
   if (!open)

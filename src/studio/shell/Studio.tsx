@@ -22,7 +22,7 @@ import { useProject } from '@/studio/state/project'
 import { showAllOnceWhole } from '@/studio/state/show'
 import { follow, openProject } from '@/studio/state/sync'
 import { followUnit } from '@/studio/state/usual-sizes'
-import { whenSized } from '@/studio/state/view'
+import { useCovered, whenSized } from '@/studio/state/view'
 import { DisplayContext } from '@/studio/ui/display'
 import { prefetchWhenIdle } from '@/studio/ui/lazily'
 import { SayContext } from '@/studio/ui/say'
@@ -43,19 +43,24 @@ openWith(TOOLS)
 // The board paints on a canvas: there is nothing for the server to render.
 const Board = dynamic(() => import('@/studio/board/Board').then(({ Board: component }) => component), { ssr: false })
 
-const PLAN_PLACE = {
-  plan: {},
-  solid: { visibility: 'hidden' },
-  both: { right: '50%' },
-  tables: { bottom: '45%' },
-} as const
+type Views = ReturnType<typeof useBench.getState>['views']
+
+/** Where the plan stands. @param coveredPx what a card covers at the right: side by side, both make way for it */
+const planPlace = (views: Views, coveredPx: number) =>
+  ({
+    plan: {},
+    solid: { visibility: 'hidden' as const },
+    both: { right: `calc(50% + ${coveredPx / 2}px)` },
+    tables: { bottom: '45%' },
+  })[views]
 
 /** Where the solids or the tables stand beside the plan. */
-const OTHER_PLACE = {
-  solid: {},
-  both: { left: '50%', borderLeft: 1 },
-  tables: { top: '55%', borderTop: 1 },
-} as const
+const otherPlace = (views: Exclude<Views, 'plan'>, coveredPx: number) =>
+  ({
+    solid: {},
+    both: { left: `calc(50% - ${coveredPx / 2}px)`, right: coveredPx, borderLeft: 1 },
+    tables: { top: '55%', borderTop: 1 },
+  })[views]
 
 /** Where the work stands: pages come first, then their size, then what is traced. */
 function firstStep(records: ReturnType<typeof useProject.getState>['records']): Step {
@@ -78,6 +83,7 @@ export function Studio({ projectId }: { projectId: string }) {
   const open = useProject((project) => project.id === projectId)
   const step = useBench((bench) => bench.step)
   const views = useBench((bench) => bench.views)
+  const coveredPx = useCovered(({ px }) => px)
   useKeys()
 
   useEffect(() => {
@@ -127,11 +133,11 @@ export function Studio({ projectId }: { projectId: string }) {
         <TopBar />
         <Index />
         <Box component="main" sx={{ gridArea: 'board', position: 'relative', minWidth: 0 }}>
-          <Box sx={{ position: 'absolute', inset: 0, ...PLAN_PLACE[step === 'bring-in' ? 'plan' : views] }}>
+          <Box sx={{ position: 'absolute', inset: 0, ...planPlace(step === 'bring-in' ? 'plan' : views, coveredPx) }}>
             {open && <Board overlays={OVERLAYS} />}
           </Box>
           {open && step !== 'bring-in' && views !== 'plan' && (
-            <Box sx={{ position: 'absolute', inset: 0, borderColor: 'divider', ...OTHER_PLACE[views] }}>
+            <Box sx={{ position: 'absolute', inset: 0, borderColor: 'divider', ...otherPlace(views, coveredPx) }}>
               <BesideBoard />
             </Box>
           )}

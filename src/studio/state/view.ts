@@ -10,10 +10,16 @@ export const useView = create<View>(() => ({ center: { x: 0, y: 0 }, pxPerMm: 0.
 
 const { getState: get, setState: set } = useView
 
-/** What lies over the right side of the board, in pixels: what is shown whole keeps clear of it. */
+/** What floats over the right side of the window's middle, in pixels. */
+export const useCovered = create<{ readonly px: number }>(() => ({ px: 0 }))
+
+/** The part of that which lies over the board: what is shown whole keeps clear of it. */
 let coveredPx = 0
-export const coverBoard = (px: number): void => {
-  coveredPx = px
+
+/** @param overBoard whether the board reaches beneath it; else what stands beside the board makes way */
+export function coverMiddle(px: number, overBoard: boolean): void {
+  coveredPx = overBoard ? px : 0
+  useCovered.setState({ px })
 }
 
 /** Takes the board's new size; what shows stays where it is, seen from the upper left corner. */
