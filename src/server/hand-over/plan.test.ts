@@ -39,7 +39,7 @@ describe('a plan on paper, as poppler sees it', () => {
     const [, width, height] = /Page size:\s+([\d.]+) x ([\d.]+) pts/.exec(found.info)!
     expect((Number(width) * 25.4) / 72).toBeCloseTo(widthMm, 1)
     expect((Number(height) * 25.4) / 72).toBeCloseTo(heightMm, 1)
-    for (const words of ['House & “Co”', '01 Hall', '30.510 m²', `1:${scale} on ${paper}`])
+    for (const words of ['House & “Co”', '01 Hall', '30.51 m²', `1:${scale} on ${paper}`])
       expect(found.text).toContain(words)
   })
 
