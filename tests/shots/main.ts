@@ -164,29 +164,18 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await studio.drawn()
     await studio.solidShown()
   },
-  'part-findings': async (page) => {
-    const diameter = page.getByRole('textbox', { name: 'Diameter' }).first()
-    await diameter.fill('6.03')
-    await diameter.press('Enter')
-    const make = page.getByRole('region', { name: 'Can it be made' })
-    await make.getByText('No usual drill of this size').scrollIntoViewIfNeeded()
-    await make.getByRole('button').first().hover()
-  },
   'part-price': async (page) => {
-    await page.keyboard.press('Control+z')
     await page.getByText(/ each$/).scrollIntoViewIfNeeded()
     await page.getByRole('img', { name: /^One piece by the number made/ }).scrollIntoViewIfNeeded()
   },
-}
-
-/** The same in the dark room. */
-VIEWS['dark-room'] = async (page, studio) => {
-  await page.getByRole('button', { name: 'Plan', exact: true }).click()
-  await page.getByRole('button', { name: /^Work on level Ground/ }).click()
-  await page.getByRole('button', { name: 'Dark room' }).click()
-  await page.keyboard.press('Home')
-  await studio.drawn()
-  await studio.bench.getByRole('button', { name: 'Walls', exact: true }).click()
+  'dark-room': async (page, studio) => {
+    await page.getByRole('button', { name: 'Plan', exact: true }).click()
+    await page.getByRole('button', { name: /^Work on level Ground/ }).click()
+    await page.getByRole('button', { name: 'Dark room' }).click()
+    await page.keyboard.press('Home')
+    await studio.drawn()
+    await studio.bench.getByRole('button', { name: 'Walls', exact: true }).click()
+  },
 }
 
 const planCard = (page: Page, number: number) =>

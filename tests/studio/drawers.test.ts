@@ -3,7 +3,7 @@ import { found } from '@/core/text/find'
 import { TOOLS } from '@/studio/features/registry'
 import { DRAWER_NAMES, drawerOf } from '@/studio/kernel/drawer'
 import { STEPS } from '@/studio/kernel/step'
-import { drawersOf, frontTools, onFront, toolsIn } from '@/studio/shell/bench/drawers'
+import { drawersOf, frontTools, onFront } from '@/studio/shell/bench/drawers'
 import { keyIn } from '@/studio/shell/keys'
 
 const offered = TOOLS.filter(({ steps }) => steps.length > 0)
@@ -31,7 +31,7 @@ describe('drawers', () => {
   ])
 
   it.each(places)('in $step (of a part: $ofPart) hold every tool once, which two clicks or a key take', (place) => {
-    const inDrawers = drawersOf(place).flatMap((name) => toolsIn(name, place))
+    const inDrawers = drawersOf(place).flatMap(({ tools }) => tools)
     const all = [...frontTools(place), ...inDrawers].map(({ name }) => name)
     expect(new Set(all).size).toBe(all.length)
     const here = offered.filter(
@@ -43,7 +43,7 @@ describe('drawers', () => {
   })
 
   it('keep the tool that was used last on their front, and that in hand before it', () => {
-    const tools = toolsIn('structure', { step: 'trace', ofPart: false })
+    const { tools } = drawersOf({ step: 'trace', ofPart: false }).find(({ name }) => name === 'structure')!
     const [first, second, third] = tools
     expect(onFront(tools, TOOLS[0]!, undefined)).toBe(first)
     expect(onFront(tools, TOOLS[0]!, second!.name)).toBe(second)

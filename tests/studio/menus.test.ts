@@ -3,29 +3,18 @@ import type { ProjectRecord } from '@/core/model/registry'
 import { ON_ALL_LEVELS, tracedByPlace } from '@/core/model/traced'
 import { idsOf, nameOf, placesOf } from '@/studio/features/project-index/places'
 import { MENUS } from '@/studio/features/registry'
-import type { Now } from '@/studio/kernel/now'
-import { select } from '@/studio/tooling/select'
+import { nowAt } from '../support/now'
 import { plainWall } from '../support/plain-wall'
 import { sheetOnBoard } from '../support/sheet-on-board'
 
-const now = (part: Partial<Now> = {}): Now => ({
-  step: 'trace',
-  tool: select,
-  views: 'plan',
-  records: new Map(),
-  selection: [],
-  shapes: [],
-  part: null,
-  ...part,
-})
-const wordsFor = (record: ProjectRecord, at = now()) =>
+const wordsFor = (record: ProjectRecord, at = nowAt()) =>
   MENUS.flatMap((menu) => menu(record, at)).map(({ word }) => word)
 
 it('what is drawn is changed while tracing, and removed at any time', () => {
   expect(wordsFor(plainWall('w'))).toEqual(
     expect.arrayContaining(['Move', 'Copy', 'Select all of this kind', 'Remove']),
   )
-  const fitting = wordsFor(plainWall('w'), now({ step: 'fit' }))
+  const fitting = wordsFor(plainWall('w'), nowAt({ step: 'fit' }))
   expect(fitting).not.toContain('Move')
   expect(fitting).toContain('Remove')
 })

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
 import type { Part } from '@/core/model/part/schema'
-import type { ProjectRecord } from '@/core/model/registry'
 import type { Shape } from '@/core/model/shapes'
 import { TOOLS } from '@/studio/features/registry'
 import type { Now } from '@/studio/kernel/now'
@@ -9,22 +8,12 @@ import { COMMANDS, shownKeys } from '@/studio/shell/commands'
 import { toolOfKey } from '@/studio/shell/keys'
 import { ALL_PANELS } from '@/studio/shell/panels'
 import { panelsOf } from '@/studio/shell/panels-of'
+import { nowAt as now } from '../support/now'
 import { plainWall } from '../support/plain-wall'
 
 const tool = (name: string) => TOOLS.find((each) => each.name === name)!
 const shape = (kind: string, id = kind) => ({ id, kind }) as Shape
 const PART = { id: 'part', kind: 'part' } as Part
-
-const now = (part: Partial<Now> = {}): Now => ({
-  step: 'trace',
-  tool: tool('look'),
-  views: 'plan',
-  records: new Map<string, ProjectRecord>(),
-  selection: [],
-  shapes: [],
-  part: null,
-  ...part,
-})
 
 /** The orders of the panels that stand in a slot: each is one panel of it. */
 const standing = (slot: Slot, at: Now): number[] => panelsOf(ALL_PANELS, slot, at).map(({ order }) => order)

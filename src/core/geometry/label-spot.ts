@@ -1,9 +1,4 @@
-import type { Box } from './box'
-
-const meet = (a: Box, b: Box): boolean => a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY
-
-const lies = (a: Box, within: Box): boolean =>
-  a.minX >= within.minX && a.minY >= within.minY && a.maxX <= within.maxX && a.maxY <= within.maxY
+import { type Box, holds, overlaps } from './box'
 
 /**
  * Where a label goes: the first of its spots that lies whole on the board and over no other label.
@@ -11,7 +6,7 @@ const lies = (a: Box, within: Box): boolean =>
  * @returns which; null where none is free
  */
 export function freeSpot(spots: readonly Box[], taken: readonly Box[], board: Box): number | null {
-  const found = spots.findIndex((spot) => lies(spot, board) && !taken.some((other) => meet(spot, other)))
+  const found = spots.findIndex((spot) => holds(board, spot) && !taken.some((other) => overlaps(spot, other)))
   return found < 0 ? null : found
 }
 

@@ -16,7 +16,7 @@ import { onPlan } from '@/studio/state/plan'
 import { useProject } from '@/studio/state/project'
 import { useSheetData } from '@/studio/state/sheet-data'
 import { resize, useView } from '@/studio/state/view'
-import { shapeAt } from '@/studio/tooling/picking'
+import { shapeAt, toggled } from '@/studio/tooling/picking'
 import { select } from '@/studio/tooling/select'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { DrawingHint } from './DrawingHint'
@@ -77,14 +77,14 @@ export function Board({ overlays }: { readonly overlays: readonly Overlay[] }) {
     }
   }, [overlays])
 
-  /** Picks what lies there: what is drawn before sheets, and with Shift beside what is picked already. */
-  const pick = (screen: Point, add: boolean) => {
+  /** A sheet is picked where nothing that is drawn lies. @returns whether that is so */
+  const pickSheet = (screen: Point, add: boolean): boolean => {
     const at = toPlane(useView.getState(), screen)
     const { plan, reachMm, selection } = toolContext()
-    const id = (shapeAt(plan, at, reachMm) ?? sheetAt(at, ({ locked }) => !locked))?.id
-    if (!id) return add ? undefined : workbench.pick([])
-    if (!add) return workbench.pick([id])
-    workbench.pick(selection.includes(id) ? selection.filter((each) => each !== id) : [...selection, id])
+    if (shapeAt(plan, at, reachMm)) return false
+    const sheet = sheetAt(at, ({ locked }) => !locked)
+    if (sheet) workbench.pick(add ? toggled(selection, sheet.id) : [sheet.id])
+    return sheet !== undefined
   }
 
   const pointer = useBoardPointer({
@@ -97,7 +97,7 @@ export function Board({ overlays }: { readonly overlays: readonly Overlay[] }) {
     },
     click: (screen) => {
       const { tool, session } = useBench.getState()
-      if (tool === select) return pick(screen, session.held)
+      if (tool === select && pickSheet(screen, session.held)) return
       const raw = tool.places ? pointAt(screen) : { at: toPlane(useView.getState(), screen), caught: null }
       workbench.update({ raw, touchedRad: touchedRad() })
       workbench.press(useBench.getState().session.cursor!)

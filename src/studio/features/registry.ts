@@ -1,6 +1,6 @@
 import type { Feature } from '@/studio/kernel/feature'
 import { bringIn } from './bring-in/feature'
-import { change, looking } from './change/feature'
+import { change, selecting } from './change/feature'
 import { check } from './check/feature'
 import { fitting } from './fit/feature'
 import { frames } from './frames/feature'
@@ -26,7 +26,7 @@ import { walls } from './walls/feature'
  * and of several with one key of which none is offered in a step the first one is taken.
  */
 export const FEATURES: readonly Feature[] = [
-  looking,
+  selecting,
   check,
   fitting,
   parts,

@@ -134,7 +134,7 @@ export interface Tool {
   readonly also?: readonly string[]
   /** The drawer in which it lies; one without lies in front of them. */
   readonly drawer?: DrawerName
-  /** Whether it changes drawn lines, though it stands with no group. */
+  /** Whether it changes drawn lines, though it lies in no drawer. */
   readonly changesLines?: true
   /** The card that tells more while it is in hand. */
   readonly card?: CardToken
@@ -181,6 +181,18 @@ export interface Tool {
   arrow?(session: Session, by: Point, context: ToolContext, shift: boolean): Outcome | null
   paint(canvas: CanvasRenderingContext2D, session: Session, view: View, context: ToolContext): void
 }
+
+/** By what a tool is known and found, which what makes tools passes on as it is. */
+export type Named = Pick<Tool, 'name' | 'word' | 'key' | 'picture' | 'also' | 'drawer'>
+
+export const named = ({ name, word, key, picture, also, drawer }: Named): Named => ({
+  name,
+  word,
+  key,
+  ...(picture && { picture }),
+  ...(also && { also }),
+  ...(drawer && { drawer }),
+})
 
 /** Most tools place what the cursor gives, and begin anew after an undo. */
 export const plain = {

@@ -1,6 +1,5 @@
 'use client'
 
-import Box from '@mui/material/Box'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import { MENUS } from '@/studio/features/registry'
@@ -9,14 +8,13 @@ import type { Now } from '@/studio/kernel/now'
 import { askMenu, useBoardMenu } from '@/studio/state/board-menu'
 import { useNow } from '@/studio/state/now'
 import { useProject } from '@/studio/state/project'
-import { COMMANDS, shownKeys } from './commands'
+import { Keys } from '@/studio/ui/Keys'
+import { commandsNow, shownKeys } from './commands'
 
 const onGround = (now: Now): MenuEntry[] =>
-  COMMANDS.filter(({ onGround: offered, when }) => offered && (!when || when(now))).map((command) => ({
-    word: command.word,
-    keys: shownKeys(command),
-    run: command.run,
-  }))
+  commandsNow(now)
+    .filter((command) => command.onGround)
+    .map((command) => ({ word: command.word, keys: shownKeys(command), run: command.run }))
 
 /** What can be done where somebody asked on the board. */
 export function BoardMenu() {
@@ -49,11 +47,7 @@ export function BoardMenu() {
           sx={{ minWidth: 190, display: 'flex', justifyContent: 'space-between', gap: 3 }}
         >
           {word}
-          {keys && (
-            <Box component="kbd" sx={{ font: '500 12px "IBM Plex Mono", monospace', color: 'text.secondary' }}>
-              {keys}
-            </Box>
-          )}
+          {keys && <Keys>{keys}</Keys>}
         </MenuItem>
       ))}
     </Menu>

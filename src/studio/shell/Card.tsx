@@ -14,7 +14,7 @@ import { closeCard, openCard, useBench } from '@/studio/state/bench'
 import { dockCard, moveCard, useLayout } from '@/studio/state/layout'
 import { useNow } from '@/studio/state/now'
 import { useProject } from '@/studio/state/project'
-import { coverMiddle } from '@/studio/state/view'
+import { useCovered } from '@/studio/state/view'
 import { cardNow } from './card-now'
 
 const WIDTH_PX = 280
@@ -36,8 +36,8 @@ export function Card() {
   const covers = ready && card?.open === true && !docked
   // What is shown whole on the board keeps clear of the card.
   useLayoutEffect(() => {
-    coverMiddle(covers ? WIDTH_PX + 2 * GAP_PX : 0, views !== 'both')
-    return () => coverMiddle(0, true)
+    useCovered.setState({ px: covers ? WIDTH_PX + 2 * GAP_PX : 0, overBoard: views !== 'both' })
+    return () => useCovered.setState({ px: 0, overBoard: true })
   }, [covers, views])
   if (!ready || !card) return null
   const { title, open, Content } = card

@@ -32,6 +32,7 @@ import { useLight } from '@/studio/state/light'
 import { useProject } from '@/studio/state/project'
 import { rename } from '@/studio/state/rename'
 import { fitState } from '@/studio/tooling/fit-state'
+import { Keys } from '@/studio/ui/Keys'
 import { NameField } from '@/studio/ui/NameField'
 import { findDialog, keysDialog } from './dialogs'
 import { PanelsOf } from './PanelsOf'
@@ -172,9 +173,7 @@ function FindField() {
       }}
     >
       Find
-      <Box component="kbd" aria-hidden sx={{ font: '500 11.5px "IBM Plex Mono", monospace' }}>
-        Ctrl K
-      </Box>
+      <Keys aria-hidden>Ctrl K</Keys>
     </ButtonBase>
   )
 }

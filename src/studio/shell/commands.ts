@@ -1,6 +1,7 @@
 import { goTo } from '@/studio/board/workbench'
 import { FEATURE_COMMANDS } from '@/studio/features/registry'
 import type { Command } from '@/studio/kernel/command'
+import type { Now } from '@/studio/kernel/now'
 import { STEP_WORDS, STEPS } from '@/studio/kernel/step'
 import { closeCard, openCard, useBench } from '@/studio/state/bench'
 import { ask } from '@/studio/state/dialogs'
@@ -86,6 +87,9 @@ export const COMMANDS: readonly Command[] = [
   },
   { name: 'keys', word: 'All keys', keys: ['?'], does: 'this page', run: () => void ask(keysDialog, undefined) },
 ]
+
+/** The commands that can be done where somebody is. */
+export const commandsNow = (now: Now): Command[] => COMMANDS.filter(({ when }) => !when || when(now))
 
 /** How the keys of a command are written for people. */
 export const shownKeys = ({ shown, keys }: Command): string =>

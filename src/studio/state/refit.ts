@@ -53,8 +53,9 @@ export const useRefit = create<RefitState>(() => ({ pending: null, row: null }))
  * Of many small moves the answer about the first holds for those directly upon it.
  */
 export function refit(wanted: Refit, settled: Settled = () => {}): void {
-  const { row } = useRefit.getState()
-  settleRefit(null)
+  const { row, pending } = useRefit.getState()
+  // Another one takes the place of what was asked.
+  pending?.settled(false)
   askOrKeep(wanted, settled)
   if (
     wanted.small &&

@@ -10,17 +10,11 @@ export const useView = create<View>(() => ({ center: { x: 0, y: 0 }, pxPerMm: 0.
 
 const { getState: get, setState: set } = useView
 
-/** What floats over the right side of the window's middle, in pixels. */
-export const useCovered = create<{ readonly px: number }>(() => ({ px: 0 }))
-
-/** The part of that which lies over the board: what is shown whole keeps clear of it. */
-let coveredPx = 0
-
-/** @param overBoard whether the board reaches beneath it; else what stands beside the board makes way */
-export function coverMiddle(px: number, overBoard: boolean): void {
-  coveredPx = overBoard ? px : 0
-  useCovered.setState({ px })
-}
+/** What floats over the right side of the window's middle, in pixels, and whether the board reaches beneath it. */
+export const useCovered = create<{ readonly px: number; readonly overBoard: boolean }>(() => ({
+  px: 0,
+  overBoard: true,
+}))
 
 /** Takes the board's new size; what shows stays where it is, seen from the upper left corner. */
 export function resize(width: number, height: number): void {
@@ -53,7 +47,9 @@ export function zoomAbout(screen: Point, factor: number): void {
 export function showBox(box: Box): void {
   const { width: whole, height } = get()
   if (isEmpty(box) || whole === 0 || height === 0) return
-  const width = Math.max(whole - coveredPx, whole / 2)
+  // What is shown whole keeps clear of what lies over it.
+  const { px, overBoard } = useCovered.getState()
+  const width = Math.max(whole - (overBoard ? px : 0), whole / 2)
   const margin = 0.92
   const pxPerMm = Math.min(
     (width * margin) / Math.max(box.maxX - box.minX, 1e-3),

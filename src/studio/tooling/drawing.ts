@@ -10,6 +10,8 @@ import type { Chosen, Control } from '@/studio/kernel/options'
 import {
   EMPTY_SESSION,
   type Field,
+  type Named,
+  named,
   type Outcome,
   putting,
   type Session,
@@ -48,10 +50,7 @@ export function sheetOfPoints(
 }
 
 /** A tool that draws something from so many points. */
-export interface Drawing extends Pick<Tool, 'picture' | 'also' | 'drawer'> {
-  readonly name: string
-  readonly word: string
-  readonly key: string | null
+export interface Drawing extends Named {
   /** What the undo button says. */
   readonly label: string
   /** A sentence for each point. */
@@ -111,12 +110,7 @@ export function drawingTool(drawing: Drawing, offered: Pick<Tool, 'onPlan'> = {}
     return { session: { ...session, points, typed: Object.fromEntries(kept) } }
   }
   return {
-    name: drawing.name,
-    word: drawing.word,
-    key: drawing.key,
-    ...(drawing.picture && { picture: drawing.picture }),
-    ...(drawing.also && { also: drawing.also }),
-    ...(drawing.drawer && { drawer: drawing.drawer }),
+    ...named(drawing),
     ...offered,
     steps: ['trace'],
     places: true,

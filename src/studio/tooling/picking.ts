@@ -8,6 +8,10 @@ import type { Plan, PlannedShape } from '@/core/model/plan'
 import { gripsOf, type Shape } from '@/core/model/shapes'
 import type { FrameWay } from '@/studio/painters/frame'
 
+/** What is picked once one thing more, or one less, is. */
+export const toggled = (selection: readonly string[], id: string): readonly string[] =>
+  selection.includes(id) ? selection.filter((each) => each !== id) : [...selection, id]
+
 const linesOf = ({ chains }: PlannedShape) => chains.flatMap(({ pieces }) => pieces)
 
 /**

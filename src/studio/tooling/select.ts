@@ -15,7 +15,7 @@ import { paintChains, paintGrips } from '@/studio/painters/shapes'
 import { holdDirection } from './direction'
 import { chainsWith } from './drawing'
 import { selectOptions } from './options'
-import { gripAt, shapeAt, shapesIn } from './picking'
+import { gripAt, shapeAt, shapesIn, toggled } from './picking'
 import { isLine, mappedShapes, pickedShapes, replaced } from './shape-edits'
 
 /** What an arrow key moves or lengthens by until another step is typed. */
@@ -68,9 +68,7 @@ export const select: Tool = {
     const shape = shapeAt(context.plan, point.at, context.reachMm)
     const { selection } = context
     if (!shape) return { session, pick: session.held ? selection : [] }
-    const others = selection.filter((id) => id !== shape.id)
-    if (!session.held) return { session, pick: [shape.id] }
-    return { session, pick: others.length < selection.length ? others : [...others, shape.id] }
+    return { session, pick: session.held ? toggled(selection, shape.id) : [shape.id] }
   },
   enter: () => ({ session: EMPTY_SESSION }),
   undone: (session) => ({ ...session, drag: null }),

@@ -2,6 +2,7 @@
 
 import TextField, { type TextFieldProps } from '@mui/material/TextField'
 import { useState } from 'react'
+import { FIGURE_FONT } from './figure-font'
 import { useSay } from './say'
 
 type CommittedFieldProps = Omit<TextFieldProps, 'value' | 'onChange' | 'onBlur' | 'onKeyDown'> & {
@@ -10,9 +11,7 @@ type CommittedFieldProps = Omit<TextFieldProps, 'value' | 'onChange' | 'onBlur' 
   readonly onCommit: (text: string) => void
 }
 
-/** Figures stand in a font of one width; words don't. */
 const FIGURE = /^[+−-]?[\d.]/
-const FIGURES_FONT = '"IBM Plex Mono", monospace'
 
 /** A field that takes effect with Enter or when it is left, and goes back where it can't be read. */
 export function CommittedField({ value, onCommit, sx, ...looks }: CommittedFieldProps) {
@@ -32,7 +31,7 @@ export function CommittedField({ value, onCommit, sx, ...looks }: CommittedField
     <TextField
       size="small"
       {...looks}
-      sx={[{ '& input': { fontFamily: FIGURE.test(value) ? FIGURES_FONT : undefined } }, ...[sx ?? {}].flat()]}
+      sx={[{ '& input': { fontFamily: FIGURE.test(value) ? FIGURE_FONT : undefined } }, ...[sx ?? {}].flat()]}
       value={typed ?? value}
       onChange={({ target }) => setTyped(target.value)}
       onBlur={take}

@@ -1,6 +1,7 @@
 import { keyframes } from '@emotion/react'
 import Box from '@mui/material/Box'
 import type { Picture } from '@/studio/kernel/picture'
+import { toned } from './palette'
 
 const drawn = keyframes`
   from { stroke-dashoffset: 1; }
@@ -27,14 +28,14 @@ export function ToolPicture({ picture, size = 24 }: { readonly picture: Picture;
         },
       }}
     >
-      {picture.film && <Box component="path" d={picture.film} sx={{ fill: 'var(--calque-film)' }} />}
+      {picture.film && <Box component="path" d={picture.film} sx={{ fill: toned('film') }} />}
       {picture.ink && <Box component="path" d={picture.ink} sx={{ stroke: 'currentColor' }} />}
       <Box
         component="path"
         className="does"
         pathLength={1}
         d={picture.red}
-        sx={{ stroke: 'var(--calque-red)', strokeWidth: 1.8 }}
+        sx={{ stroke: toned('red'), strokeWidth: 1.8 }}
       />
     </Box>
   )

@@ -2,13 +2,14 @@ import { BarChart, LineChart } from 'echarts/charts'
 import { GridComponent } from 'echarts/components'
 import { type EChartsType, init, use } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
+import { FIGURE_FONT } from './figure-font'
 import { palette } from './palette'
 
 use([BarChart, LineChart, GridComponent, SVGRenderer])
 
 /** Figures on charts. */
 export const chartFigure = () => ({
-  fontFamily: '"IBM Plex Mono", monospace',
+  fontFamily: FIGURE_FONT,
   fontSize: 10.5,
   color: palette.inkSoft,
 })

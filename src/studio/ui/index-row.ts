@@ -1,9 +1,11 @@
+import { COARSE } from './coarse'
+
 /** Pixels: the height of a row of the index, and where a finger points. */
 const ROW_PX = 32
 const COARSE_ROW_PX = 44
 
 /** The height of a row. */
-export const ROW_HEIGHT = { height: ROW_PX, '@media (pointer: coarse)': { height: COARSE_ROW_PX } } as const
+export const ROW_HEIGHT = { height: ROW_PX, [COARSE]: { height: COARSE_ROW_PX } } as const
 
 /** What can be done with a row stands at its end while it is pointed at or has the keyboard. */
 export const ROW_ACTIONS = {
@@ -16,7 +18,7 @@ export const ROW_ACTIONS = {
   bgcolor: 'inherit',
   opacity: 0,
   '.row:hover > &, .row:focus-within > &': { opacity: 1 },
-  '@media (pointer: coarse)': { '.row[data-picked="true"] > &': { opacity: 1 } },
+  [COARSE]: { '.row[data-picked="true"] > &': { opacity: 1 } },
   '& .MuiIconButton-root': { p: 0.4 },
   '& svg': { fontSize: 16 },
 } as const

@@ -11,8 +11,7 @@ export function lazily<Props extends object>(load: () => Promise<ComponentType<P
 
 /** Fetches the code of everything that is shown lazily, one after another, whenever the browser is idle. */
 export function prefetchWhenIdle(): void {
-  const [next, ...rest] = loads.splice(0)
-  loads.push(...rest)
+  const next = loads.shift()
   if (!next) return
   const idle = globalThis.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 200))
   idle(() => void next().then(prefetchWhenIdle, () => undefined))

@@ -53,11 +53,16 @@ export const LIGHTS: Readonly<Record<Light, Colours>> = { day: DAY, night: NIGHT
 /** The colours of the light that is on: painters of the board read them in every frame. */
 export const palette: Record<keyof Colours, string> = { ...DAY }
 
+let lightOn: Light = 'day'
+
 /** Turns the board to a light. What is painted from now on has its colours. */
-export const lightBoard = (light: Light): void => void Object.assign(palette, LIGHTS[light])
+export function lightBoard(light: Light): void {
+  lightOn = light
+  Object.assign(palette, LIGHTS[light])
+}
 
 /** The colour of a pen in the light that is on. */
-export const penColour = (hex: string): string => (palette.paper === NIGHT.paper ? forDark(hex) : hex)
+export const penColour = (hex: string): string => (lightOn === 'night' ? forDark(hex) : hex)
 
 /** A colour for what the browser paints itself: it follows the light by a style sheet. */
 export const toned = (name: keyof Colours): string => `var(--calque-${name})`

@@ -1,9 +1,10 @@
 'use client'
 
 import { createTheme } from '@mui/material/styles'
+import { COARSE } from './coarse'
+import { FIGURE_FONT } from './figure-font'
 import { type Colours, colourProperties, LIGHTS, toned } from './palette'
 
-const mono = '"IBM Plex Mono", ui-monospace, monospace'
 const sans = '"Figtree Variable", system-ui, sans-serif'
 
 declare module '@mui/material/styles' {
@@ -19,9 +20,6 @@ declare module '@mui/material/Typography' {
     figure: true
   }
 }
-
-/** Where a finger points: targets are as large as its tip. */
-const COARSE = '@media (pointer: coarse)'
 
 const schemeOf = ({ ink, paper, wallEdge, red, vellum, inkSoft, line }: Colours) => ({
   palette: {
@@ -47,7 +45,7 @@ export const theme = createTheme({
     h2: { fontSize: 17, fontWeight: 600 },
     h3: { fontSize: 14, fontWeight: 600 },
     button: { textTransform: 'none', fontWeight: 550 },
-    figure: { fontFamily: mono, fontVariantNumeric: 'tabular-nums', fontSize: 13 },
+    figure: { fontFamily: FIGURE_FONT, fontVariantNumeric: 'tabular-nums', fontSize: 13 },
   },
   components: {
     MuiButtonBase: { defaultProps: { disableRipple: true }, styleOverrides: { root: { fontFamily: 'inherit' } } },

@@ -20,8 +20,8 @@ export function orbitAboutCursor(element: HTMLElement, camera: Camera, scene: Sc
   let last = { x: 0, y: 0 }
   const down = (event: PointerEvent) => {
     pressed.add(event.pointerId)
-    pivot = event.button === 0 && !event.shiftKey && pressed.size === 1 ? under(event, element, camera, scene) : null
-    pivot ??= event.button === 0 && !event.shiftKey && pressed.size === 1 ? controls.target.clone() : null
+    const turns = event.button === 0 && !event.shiftKey && pressed.size === 1
+    pivot = turns ? (under(event, element, camera, scene) ?? controls.target.clone()) : null
     last = { x: event.clientX, y: event.clientY }
   }
   const move = (event: PointerEvent) => {
@@ -34,16 +34,13 @@ export function orbitAboutCursor(element: HTMLElement, camera: Camera, scene: Sc
     pressed.delete(event.pointerId)
     pivot = null
   }
-  element.addEventListener('pointerdown', down)
-  element.addEventListener('pointermove', move)
-  element.addEventListener('pointerup', up)
-  element.addEventListener('pointercancel', up)
-  return () => {
-    element.removeEventListener('pointerdown', down)
-    element.removeEventListener('pointermove', move)
-    element.removeEventListener('pointerup', up)
-    element.removeEventListener('pointercancel', up)
-  }
+  const ending = new AbortController()
+  const { signal } = ending
+  element.addEventListener('pointerdown', down, { signal })
+  element.addEventListener('pointermove', move, { signal })
+  element.addEventListener('pointerup', up, { signal })
+  element.addEventListener('pointercancel', up, { signal })
+  return () => ending.abort()
 }
 
 /** What lies under the cursor. */

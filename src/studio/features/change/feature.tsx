@@ -14,8 +14,8 @@ import { array, copy, layOnto, mirror, move, scale, turn } from './tools/transfo
 const PickedShapes = lazily(() => import('./PickedShapes').then((module) => module.PickedShapes))
 
 /** Selecting, which stands before all other tools. */
-export const looking: Feature = {
-  name: 'looking',
+export const selecting: Feature = {
+  name: 'selecting',
   tools: [select],
   options: [selectOptions],
   commands: CHANGE_COMMANDS,

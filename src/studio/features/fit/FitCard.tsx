@@ -31,6 +31,7 @@ import { LockNote } from './LockNote'
 import { OtherWays } from './OtherWays'
 import { ProposalPanel } from './ProposalPanel'
 import { ReadingList } from './ReadingList'
+import { sheetToFit } from './sheet-to-fit'
 import { togetherNow } from './together-now'
 
 const ResidualChart = dynamic(() => import('./ResidualChart'), { ssr: false })
@@ -41,7 +42,7 @@ export function FitCard() {
   const selection = useBench((bench) => bench.selection)
   const together = useBench((bench) => bench.together)
   const underlays = underlaysOf(records)
-  const underlay = underlays.find(({ id }) => selection.includes(id)) ?? underlays.at(-1)
+  const underlay = sheetToFit(underlays, selection)
   if (!underlay) return <Typography>Bring in a sheet, then measure something on it that you know.</Typography>
   const picked = underlays.filter(({ id }) => selection.includes(id))
   const group = together && picked.length > 0 ? picked : [underlay]

@@ -13,6 +13,7 @@ import { sheetOf } from '@/studio/tooling/sheet-of'
 import { BoardOffer } from '@/studio/ui/BoardOffer'
 import { useDisplay } from '@/studio/ui/display'
 import { fitByProposal } from './fit-by-proposal'
+import { sheetToFit } from './sheet-to-fit'
 import { useProposal } from './use-proposal'
 
 /** A scale is offered on the board where its dimensions make it at least so sure. */
@@ -23,7 +24,7 @@ export function ScaleOffer() {
   const selection = useBench((bench) => bench.selection)
   const underlays = useProject(({ records }) => underlaysOf(records))
   const sources = useProject((project) => project.sources)
-  const underlay = underlays.find(({ id }) => selection.includes(id)) ?? underlays.at(-1)
+  const underlay = sheetToFit(underlays, selection)
   if (!underlay || underlay.locked || fitState(underlay, sources).trusted) return null
   return <Offer key={underlay.id} underlay={underlay} />
 }

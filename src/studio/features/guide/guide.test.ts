@@ -1,22 +1,14 @@
 import { beforeEach, expect, it } from 'vitest'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { Now } from '@/studio/kernel/now'
-import { select } from '@/studio/tooling/select'
+import { nowAt } from '../../../../tests/support/now'
 import { plainWall } from '../../../../tests/support/plain-wall'
 import { sheetOnBoard } from '../../../../tests/support/sheet-on-board'
 import { beginGuide, markDone, useGuide } from './guide-state'
 import { GUIDE_STEPS } from './steps'
 
-const now = (records: readonly ProjectRecord[], part: Partial<Now> = {}): Now => ({
-  step: 'trace',
-  tool: select,
-  views: 'plan',
-  records: new Map(records.map((record) => [record.id, record])),
-  selection: [],
-  shapes: [],
-  part: null,
-  ...part,
-})
+const now = (records: readonly ProjectRecord[], part: Partial<Now> = {}): Now =>
+  nowAt({ records: new Map(records.map((record) => [record.id, record])), ...part })
 const doneAt = (at: Now): number[] => GUIDE_STEPS.flatMap((step, i) => (step.isDone(at, []) ? [i] : []))
 
 beforeEach(beginGuide)

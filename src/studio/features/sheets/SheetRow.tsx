@@ -18,20 +18,21 @@ import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { type MouseEvent, type ReactNode, useState } from 'react'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { goTo, workbench } from '@/studio/board/workbench'
+import { workbench } from '@/studio/board/workbench'
 import type { SourceView } from '@/studio/state/api'
 import { pointToSheet, useBench } from '@/studio/state/bench'
 import { askMenu } from '@/studio/state/board-menu'
 import { useProject } from '@/studio/state/project'
 import { showUnderlays } from '@/studio/state/show'
 import { fitState } from '@/studio/tooling/fit-state'
+import { toggled } from '@/studio/tooling/picking'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { useDisplay } from '@/studio/ui/display'
 import { INDEX_ROW, ROW_ACTIONS, ROW_HEIGHT } from '@/studio/ui/index-row'
 import { NameField } from '@/studio/ui/NameField'
 import { moreForSheet } from './menu'
 import { showSheetCard } from './show-card'
-import { changeSheets } from './stack-edits'
+import { changeSheets, fitSheet, switchSheet } from './stack-edits'
 import { Thumb } from './Thumb'
 
 /** One width for all chips, so that what can be done stands beside them. */
@@ -44,7 +45,6 @@ export function SheetRow({ underlay, order }: { underlay: Underlay; order: reado
   const picked = useBench((bench) => bench.selection.includes(id))
   const pointed = useBench((bench) => bench.pointed === id)
   const found = sheetOf(sources, underlay.sheetId)
-  const change = (label: string, part: Partial<Underlay>) => changeSheets(label, [underlay], part)
   const sortable = useSortable({ id })
   return (
     <Box
@@ -104,7 +104,7 @@ export function SheetRow({ underlay, order }: { underlay: Underlay; order: reado
       <Box sx={{ ...ROW_ACTIONS, right: CHIP_PX + 8 }}>
         <Toggle
           label={visible ? `Hide ${name}` : `Show ${name}`}
-          onClick={() => change(visible ? 'Hide sheet' : 'Show sheet', { visible: !visible })}
+          onClick={() => switchSheet(underlay, 'visible')}
           icon={visible ? <VisibilityIcon /> : <VisibilityOffIcon />}
         />
         <More underlay={underlay} />
@@ -127,12 +127,12 @@ export function SheetRow({ underlay, order }: { underlay: Underlay; order: reado
           </Tooltip>
           <Toggle
             label={locked ? `Unlock ${name}` : `Lock ${name}: a click never selects it`}
-            onClick={() => change(locked ? 'Unlock sheet' : 'Lock sheet', { locked: !locked })}
+            onClick={() => switchSheet(underlay, 'locked')}
             icon={locked ? <LockIcon /> : <LockOpenIcon />}
           />
           <Toggle
             label={catching ? `Stop catching on ${name}` : `Catch on ${name}`}
-            onClick={() => change('Switch catching', { catching: !catching })}
+            onClick={() => switchSheet(underlay, 'catching')}
             icon={<AdsClickIcon sx={{ opacity: catching ? 1 : 0.35 }} />}
           />
           <Toggle
@@ -154,10 +154,7 @@ function FitChip({ underlay }: { readonly underlay: Underlay }) {
     <Tooltip title={`Fit this sheet: ${ratio}, ${words}`}>
       <ButtonBase
         aria-label={`Fit ${underlay.name}: ${ratio}, ${words}`}
-        onClick={() => {
-          workbench.pick([underlay.id])
-          goTo('fit')
-        }}
+        onClick={() => fitSheet(underlay.id)}
         sx={{
           flexShrink: 0,
           width: CHIP_PX,
@@ -224,8 +221,7 @@ function pick(id: string, event: MouseEvent, order: readonly string[]): void {
     const [from, to] = [order.indexOf(selection.at(-1)!), order.indexOf(id)]
     if (from >= 0) return workbench.pick(order.slice(Math.min(from, to), Math.max(from, to) + 1))
   }
-  if (event.ctrlKey || event.metaKey || event.shiftKey)
-    return workbench.pick(selection.includes(id) ? selection.filter((each) => each !== id) : [...selection, id])
+  if (event.ctrlKey || event.metaKey || event.shiftKey) return workbench.pick(toggled(selection, id))
   workbench.pick(selection.length === 1 && selection[0] === id ? [] : [id])
 }
 

@@ -1,12 +1,11 @@
 import type { Underlay } from '@/core/model/underlay/schema'
 import { removeSheets } from '@/studio/board/sheets/remove-sheets'
-import { goTo, workbench } from '@/studio/board/workbench'
 import { beginLift } from '@/studio/features/lift/feature'
 import type { MenuEntry, MenuOf } from '@/studio/kernel/menu'
 import { lookAlone, useBench } from '@/studio/state/bench'
 import { showUnderlays } from '@/studio/state/show'
 import { showSheetCard } from './show-card'
-import { changeSheets, duplicateSheets } from './stack-edits'
+import { duplicateSheets, fitSheet, switchSheet } from './stack-edits'
 
 /** What can be done with one sheet, beside what its row shows. */
 export function moreForSheet(underlay: Underlay): MenuEntry[] {
@@ -24,28 +23,13 @@ export function moreForSheet(underlay: Underlay): MenuEntry[] {
 /** All that can be done with a sheet, where it is asked for on the board or on its row. */
 export const menuOfSheet: MenuOf = (record) => {
   if (record.kind !== 'underlay') return []
-  const { id, visible, locked, catching } = record
+  const { visible, locked, catching } = record
   return [
-    {
-      word: 'Fit',
-      run: () => {
-        workbench.pick([id])
-        goTo('fit')
-      },
-    },
-    { word: 'Crop, layers, look', run: () => showSheetCard([id]) },
-    {
-      word: visible ? 'Hide' : 'Show',
-      run: () => changeSheets(visible ? 'Hide sheet' : 'Show sheet', [record], { visible: !visible }),
-    },
-    {
-      word: locked ? 'Unlock' : 'Lock',
-      run: () => changeSheets(locked ? 'Unlock sheet' : 'Lock sheet', [record], { locked: !locked }),
-    },
-    {
-      word: catching ? 'Stop catching' : 'Catch',
-      run: () => changeSheets('Switch catching', [record], { catching: !catching }),
-    },
+    { word: 'Fit', run: () => fitSheet(record.id) },
+    { word: 'Crop, layers, look', run: () => showSheetCard([record.id]) },
+    { word: visible ? 'Hide' : 'Show', run: () => switchSheet(record, 'visible') },
+    { word: locked ? 'Unlock' : 'Lock', run: () => switchSheet(record, 'locked') },
+    { word: catching ? 'Stop catching' : 'Catch', run: () => switchSheet(record, 'catching') },
     ...moreForSheet(record),
   ]
 }

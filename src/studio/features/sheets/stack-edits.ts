@@ -1,12 +1,30 @@
 import type { Underlay } from '@/core/model/underlay/schema'
 import { underlaysOf } from '@/core/model/underlay/underlays'
-import { workbench } from '@/studio/board/workbench'
+import { goTo, workbench } from '@/studio/board/workbench'
 import { put } from '@/studio/state/edits'
 import { useProject } from '@/studio/state/project'
 
 /** Changes several sheets alike, as one edit. */
 export const changeSheets = (label: string, underlays: readonly Underlay[], part: Partial<Underlay>): void =>
   put(label, ...underlays.map((underlay) => ({ ...underlay, ...part })))
+
+/** What can be switched of a sheet, each with the word of undo for either way. */
+const SWITCHES = {
+  visible: ['Hide sheet', 'Show sheet'],
+  locked: ['Unlock sheet', 'Lock sheet'],
+  catching: ['Switch catching', 'Switch catching'],
+} as const
+
+export function switchSheet(underlay: Underlay, what: keyof typeof SWITCHES): void {
+  const [off, on] = SWITCHES[what]
+  changeSheets(underlay[what] ? off : on, [underlay], { [what]: !underlay[what] })
+}
+
+/** Goes to fit a sheet. */
+export function fitSheet(id: string): void {
+  workbench.pick([id])
+  goTo('fit')
+}
 
 /** Puts a sheet where another one lies in the stack, on the level or plane of that one; the others make room. */
 export function moveInStack(id: string, overId: string): void {

@@ -1,4 +1,4 @@
-import { useMemo } from 'react'
+import { useEffect, useMemo } from 'react'
 import {
   AlwaysStencilFunc,
   BackSide,
@@ -96,6 +96,7 @@ function Cap({
     made.repeat.set(reach / TILE_M, reach / TILE_M)
     return made
   }, [color, reach])
+  useEffect(() => () => texture.dispose(), [texture])
   const at = useMemo(
     () => plane.projectPoint(new Vector3((minX + maxX) / 2, (minY + maxY) / 2, (foot + top) / 2), new Vector3()),
     [plane, minX, maxX, minY, maxY, foot, top],

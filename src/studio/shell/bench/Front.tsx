@@ -2,6 +2,7 @@ import Box from '@mui/material/Box'
 import ButtonBase from '@mui/material/ButtonBase'
 import Tooltip from '@mui/material/Tooltip'
 import type { Picture } from '@/studio/kernel/picture'
+import { COARSE } from '@/studio/ui/coarse'
 import { ToolPicture } from '@/studio/ui/ToolPicture'
 
 /** A tool that lies in front, or the front of a drawer with its handle. */
@@ -44,7 +45,7 @@ export function Front({
           bgcolor: pressed ? 'background.default' : 'transparent',
           fontSize: 12,
           fontWeight: pressed ? 650 : 500,
-          '@media (pointer: coarse)': { minWidth: 60 },
+          [COARSE]: { minWidth: 60 },
         }}
       >
         {picture && <ToolPicture picture={picture} />}

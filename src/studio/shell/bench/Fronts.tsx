@@ -10,7 +10,7 @@ import type { Tool } from '@/studio/kernel/tool'
 import { useBench } from '@/studio/state/bench'
 import { keepOnFront, useLayout } from '@/studio/state/layout'
 import { useLookedPart } from '@/studio/state/looked-part'
-import { drawersOf, frontTools, onFront, toolsIn } from './drawers'
+import { drawersOf, type FilledDrawer, frontTools, onFront } from './drawers'
 import { Front } from './Front'
 import { Tray } from './Tray'
 
@@ -23,13 +23,14 @@ export const Fronts = memo(function Fronts() {
   const [open, setOpen] = useState<DrawerName | null>(null)
   const place = { step, ofPart }
   const drawers = drawersOf(place)
+  const shown = drawers.find(({ name }) => name === open)
   useEffect(() => keepOnFront(inHand), [inHand])
   // biome-ignore lint/correctness/useExhaustiveDependencies: another step has other drawers
   useEffect(() => setOpen(null), [step, ofPart])
 
   /** A drawer comes with the tool that was used last in hand: one click is enough to go on with it. */
-  const toggle = (name: DrawerName) => {
-    const last = toolsIn(name, place).find((tool) => tool.name === fronts[name])
+  const toggle = ({ name, tools }: FilledDrawer) => {
+    const last = tools.find((tool) => tool.name === fronts[name])
     if (open !== name && last && inHand.drawer !== name) workbench.take(last)
     setOpen(open === name ? null : name)
   }
@@ -63,18 +64,18 @@ export const Fronts = memo(function Fronts() {
         </Stack>
         {drawers.length > 0 && <Box sx={{ borderLeft: 1, borderColor: 'divider', my: 1.25, mx: 0.75 }} />}
         <Stack direction="row" role="group" aria-label="Drawers">
-          {drawers.map((name) => (
+          {drawers.map((drawer) => (
             <Front
-              key={name}
-              word={drawerOf(name).word}
-              picture={onFront(toolsIn(name, place), inHand, fronts[name])?.picture}
-              pressed={inHand.drawer === name}
-              drawer={{ open: open === name }}
-              onClick={() => toggle(name)}
+              key={drawer.name}
+              word={drawerOf(drawer.name).word}
+              picture={onFront(drawer.tools, inHand, fronts[drawer.name])?.picture}
+              pressed={inHand.drawer === drawer.name}
+              drawer={{ open: drawer === shown }}
+              onClick={() => toggle(drawer)}
             />
           ))}
         </Stack>
-        {open && <Tray name={open} place={place} inHand={inHand} onTake={take} />}
+        {shown && <Tray drawer={shown} step={step} inHand={inHand} onTake={take} />}
       </Box>
     </ClickAwayListener>
   )

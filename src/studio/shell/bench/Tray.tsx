@@ -7,28 +7,29 @@ import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { toolContext } from '@/studio/board/workbench'
-import { type DrawerName, drawerOf } from '@/studio/kernel/drawer'
+import { drawerOf } from '@/studio/kernel/drawer'
+import type { Step } from '@/studio/kernel/step'
 import { EMPTY_SESSION, type Tool } from '@/studio/kernel/tool'
+import { Keys } from '@/studio/ui/Keys'
 import { ToolPicture } from '@/studio/ui/ToolPicture'
 import { keyIn } from '../keys'
-import { type Place, toolsIn } from './drawers'
+import type { FilledDrawer } from './drawers'
 
 /** Pictures in a row. */
 const IN_A_ROW = 5
 
 /** An open drawer: each tool with its picture, its word and its key, and what the one that is pointed at does. */
 export function Tray({
-  name,
-  place,
+  drawer: { name, tools },
+  step,
   inHand,
   onTake,
 }: {
-  readonly name: DrawerName
-  readonly place: Place
+  readonly drawer: FilledDrawer
+  readonly step: Step
   readonly inHand: Tool
   onTake(tool: Tool): void
 }) {
-  const tools = toolsIn(name, place)
   const [pointed, setPointed] = useState<Tool | null>(null)
   const told = pointed ?? tools.find((tool) => tool === inHand) ?? tools[0]!
   return (
@@ -50,7 +51,7 @@ export function Tray({
     >
       <Box sx={{ display: 'grid', gridTemplateColumns: `repeat(${IN_A_ROW}, 1fr)`, gap: 0.5 }}>
         {tools.map((tool) => {
-          const key = keyIn(tool, place.step)
+          const key = keyIn(tool, step)
           return (
             <ButtonBase
               key={tool.name}
@@ -82,19 +83,9 @@ export function Tray({
               {tool.picture && <ToolPicture picture={tool.picture} size={32} />}
               {tool.word}
               {key && (
-                <Box
-                  component="kbd"
-                  aria-hidden
-                  sx={{
-                    position: 'absolute',
-                    top: 3,
-                    right: 6,
-                    font: '500 11px "IBM Plex Mono", monospace',
-                    color: 'text.secondary',
-                  }}
-                >
+                <Keys aria-hidden sx={{ position: 'absolute', top: 3, right: 6, fontSize: 11 }}>
                   {key.toUpperCase()}
-                </Box>
+                </Keys>
               )}
             </ButtonBase>
           )

@@ -12,12 +12,20 @@ export interface Place {
 }
 
 /** The tools that lie in a drawer. */
-export const toolsIn = (name: DrawerName, { step, ofPart }: Place): Tool[] =>
+const toolsIn = (name: DrawerName, { step, ofPart }: Place): Tool[] =>
   TOOLS.filter((tool) => tool.drawer === name && tool.steps.includes(step) && isOffered(tool, ofPart))
 
+/** A drawer that has something in it. */
+export interface FilledDrawer {
+  readonly name: DrawerName
+  readonly tools: readonly Tool[]
+}
+
 /** The drawers of a step that have something in them. */
-export const drawersOf = (place: Place): DrawerName[] =>
-  DRAWER_NAMES.filter((name) => drawerOf(name).step === place.step && toolsIn(name, place).length > 0)
+export const drawersOf = (place: Place): FilledDrawer[] =>
+  DRAWER_NAMES.filter((name) => drawerOf(name).step === place.step)
+    .map((name) => ({ name, tools: toolsIn(name, place) }))
+    .filter(({ tools }) => tools.length > 0)
 
 /** The tools that lie in front of all drawers. */
 export const frontTools = ({ step, ofPart }: Place): Tool[] =>

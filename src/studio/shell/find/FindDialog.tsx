@@ -5,7 +5,7 @@ import Box from '@mui/material/Box'
 import Dialog from '@mui/material/Dialog'
 import TextField from '@mui/material/TextField'
 import { useQuery } from '@tanstack/react-query'
-import { useDeferredValue, useState } from 'react'
+import { useDeferredValue, useMemo, useState } from 'react'
 import { found } from '@/core/text/find'
 import { FINDERS } from '@/studio/features/registry'
 import type { DialogProps } from '@/studio/kernel/dialog'
@@ -13,6 +13,7 @@ import type { Findable } from '@/studio/kernel/find'
 import { usedLast, useLayout } from '@/studio/state/layout'
 import { useNow } from '@/studio/state/now'
 import { useProject } from '@/studio/state/project'
+import { Keys } from '@/studio/ui/Keys'
 import { findables, recentFirst } from './findables'
 
 /** Shorter words stand on every page. */
@@ -40,6 +41,7 @@ export function FindDialog({ answer }: DialogProps<void, void>) {
   const recent = useLayout((layout) => layout.recent)
   const [typed, setTyped] = useState('')
   const asked = useAsked(typed)
+  const options = useMemo(() => recentFirst(findables(now), recent), [now, recent])
   return (
     <Dialog
       open
@@ -55,8 +57,8 @@ export function FindDialog({ answer }: DialogProps<void, void>) {
         autoHighlight
         disableCloseOnSelect
         forcePopupIcon={false}
-        options={recentFirst(findables(now), recent)}
-        filterOptions={(options) => [...found(typed, options).slice(0, MOST_SHOWN), ...asked]}
+        options={options}
+        filterOptions={(all) => [...found(typed, all).slice(0, MOST_SHOWN), ...asked]}
         getOptionLabel={({ word }) => word}
         getOptionKey={({ id }) => id}
         isOptionEqualToValue={(a, b) => a.id === b.id}
@@ -81,11 +83,7 @@ export function FindDialog({ answer }: DialogProps<void, void>) {
                 {about}
               </Box>
             </Box>
-            {keys && (
-              <Box component="kbd" sx={{ font: '500 12px "IBM Plex Mono", monospace', color: 'text.secondary' }}>
-                {keys}
-              </Box>
-            )}
+            {keys && <Keys>{keys}</Keys>}
           </Box>
         )}
         renderInput={(params) => (

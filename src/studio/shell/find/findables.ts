@@ -3,7 +3,7 @@ import { FINDERS, TOOLS } from '@/studio/features/registry'
 import { drawerOf } from '@/studio/kernel/drawer'
 import type { Findable } from '@/studio/kernel/find'
 import type { Now } from '@/studio/kernel/now'
-import { COMMANDS, shownKeys } from '../commands'
+import { commandsNow, shownKeys } from '../commands'
 import { isOffered, keyIn } from '../keys'
 
 /** Everything that can be found where somebody is: tools, commands, and what features bring. */
@@ -18,7 +18,7 @@ export function findables(now: Now): Findable[] {
       run: () => workbench.take(tool),
     }),
   )
-  const commands = COMMANDS.filter(({ when }) => !when || when(now)).map(
+  const commands = commandsNow(now).map(
     (command): Findable => ({
       id: `command ${command.name}`,
       word: command.word,

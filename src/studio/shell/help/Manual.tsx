@@ -11,6 +11,7 @@ import { CHAPTERS, type Chapter } from '@/studio/features/guide/feature'
 import { TOOLS } from '@/studio/features/registry'
 import { drawerOf } from '@/studio/kernel/drawer'
 import type { Tool } from '@/studio/kernel/tool'
+import { Keys } from '@/studio/ui/Keys'
 import { ToolPicture } from '@/studio/ui/ToolPicture'
 import { saysAtFirst } from './says-at-first'
 
@@ -91,11 +92,7 @@ function ToolLine({ tool }: { readonly tool: Tool }) {
       <Box>
         <Typography variant="h3" component="h3">
           {word}
-          {key && (
-            <Box component="kbd" sx={{ ml: 1, font: '500 12px "IBM Plex Mono", monospace', color: 'text.secondary' }}>
-              {key.toUpperCase()}
-            </Box>
-          )}
+          {key && <Keys sx={{ ml: 1 }}>{key.toUpperCase()}</Keys>}
         </Typography>
         <Typography sx={{ fontSize: 13.5 }} color="text.secondary">
           {drawer ? `${drawerOf(drawer).word}. ` : ''}

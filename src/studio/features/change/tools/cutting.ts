@@ -5,7 +5,7 @@ import { boxOfPieces } from '@/core/geometry/piece/measure'
 import type { Piece } from '@/core/geometry/piece/piece'
 import type { Point } from '@/core/geometry/vector'
 import { chainsOf, type Shape } from '@/core/model/shapes'
-import { plain, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
+import { type Named, plain, type Session, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { paintChains } from '@/studio/painters/shapes'
 import { shapeAt } from '@/studio/tooling/picking'
 import { isLine, replaced } from '@/studio/tooling/shape-edits'
@@ -29,10 +29,7 @@ export const mouseAt = (session: Session, fallback: Point): Point => session.raw
 const othersWithin = (box: Box, { shape }: ClickedLine, { plan }: ToolContext): Piece[] =>
   plan.piecesWithin(box, new Set([shape.id]))
 
-interface Cutting extends Pick<Tool, 'picture' | 'also' | 'drawer'> {
-  readonly name: string
-  readonly word: string
-  readonly key: string | null
+interface Cutting extends Named {
   readonly label: string
   readonly say: string
   /** What takes the place of the line. A sentence where nothing can. */

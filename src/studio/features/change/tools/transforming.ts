@@ -7,6 +7,8 @@ import type { Control } from '@/studio/kernel/options'
 import {
   EMPTY_SESSION,
   type Field,
+  type Named,
+  named,
   type Outcome,
   putting,
   type Session,
@@ -15,15 +17,12 @@ import {
 } from '@/studio/kernel/tool'
 import { paintChains } from '@/studio/painters/shapes'
 import { attempt } from '@/studio/tooling/attempt'
-import { shapeAt } from '@/studio/tooling/picking'
+import { shapeAt, toggled } from '@/studio/tooling/picking'
 import { copies, mappedShapes, pickedShapes } from '@/studio/tooling/shape-edits'
 import { enteredPoint, isSame, pointFields, steerPoint } from '@/studio/tooling/typed-point'
 
 /** A tool that changes what is picked by maps that follow from points and typed values. */
-export interface Transforming extends Pick<Tool, 'picture' | 'also' | 'drawer'> {
-  readonly name: string
-  readonly word: string
-  readonly key: string | null
+export interface Transforming extends Named {
   readonly label: string
   /** The options that the bench shows. */
   options?(context: ToolContext): readonly Control[]
@@ -57,12 +56,11 @@ const MOST_SHOWN = 2000
 function pickFirst(session: Session, point: BoardPoint, { plan, reachMm, selection }: ToolContext): Outcome {
   const shape = shapeAt(plan, session.raw?.at ?? point.at, reachMm)
   if (!shape) return { session, say: 'Nothing that can be changed lies here.' }
-  const others = selection.filter((id) => id !== shape.id)
-  return { session, pick: others.length < selection.length ? others : [...others, shape.id] }
+  return { session, pick: toggled(selection, shape.id) }
 }
 
 export function transformingTool(transforming: Transforming): Tool {
-  const { name, word, key, label, most, picture, also, drawer } = transforming
+  const { label, most } = transforming
   const steer = transforming.steer ?? steerPoint
   const ready = (context: ToolContext) => pickedShapes(context).length > 0
 
@@ -87,12 +85,7 @@ export function transformingTool(transforming: Transforming): Tool {
     return { session: { ...session, points, typed: keptTyped(session) } }
   }
   return {
-    name,
-    word,
-    key,
-    ...(picture && { picture }),
-    ...(also && { also }),
-    ...(drawer && { drawer }),
+    ...named(transforming),
     steps: ['trace'],
     places: true,
     loupe: false,
