@@ -78,6 +78,9 @@ test('a project goes out whole and comes in again as the same', async ({ page })
   // The sheet is read again, and its lines are caught as before.
   await studio.goTo('Trace')
   await expect(async () => {
+    await page.keyboard.press('Home')
+    await studio.framed()
+    await studio.frameSheet(A3)
     await studio.hover(...onPaper(...CORNERS[1]))
     await expect(studio.caught).toContainText('end', { timeout: 1000 })
   }).toPass({ timeout: 60_000 })
