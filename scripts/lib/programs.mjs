@@ -22,6 +22,7 @@ const PROGRAMS = [
   'tests/corpus/main.ts',
   'tests/faults/main.ts',
   'tests/shots/main.ts',
+  'training/walls.ts',
 ]
 const BUILDS = join(ROOT, '.build')
 const DAY_MS = 86_400_000
@@ -30,7 +31,7 @@ const DAY_MS = 86_400_000
 function builtPrograms() {
   const folder = join(
     BUILDS,
-    fingerprint(['src/core', 'src/server', 'cli', 'demo', 'tests'], ['package-lock.json', 'tsconfig.json']),
+    fingerprint(['src/core', 'src/server', 'cli', 'demo', 'tests', 'training'], ['package-lock.json', 'tsconfig.json']),
   )
   if (existsSync(folder)) return folder
   mkdirSync(BUILDS, { recursive: true })

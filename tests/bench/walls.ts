@@ -2,6 +2,7 @@ import { proposeWalls } from '@/core/propose/walls/propose'
 import { sheetFinder } from '@/core/propose/walls/sheet-finder'
 import { indexSheet } from '@/core/sheet/binary'
 import { type JudgedWalls, judgeWalls, readPlan } from '../support/judge-walls'
+import { GENERATORS } from '../support/plan-corpus/corpus'
 import type { Producer } from '../support/print-page'
 import { amongMany } from './among-many'
 import { printRow } from './table'
@@ -19,7 +20,8 @@ export async function benchWalls(): Promise<void> {
   const judged: (JudgedWalls & { readonly producer: Producer })[] = []
   let seed = 10_000
   for (const [producer, count] of CORPUS)
-    for (let i = 0; i < count; i++) judged.push({ producer, ...(await judgeWalls(seed++, producer)) })
+    for (let i = 0; i < count; i++)
+      judged.push({ producer, ...(await judgeWalls(GENERATORS.division(seed++), producer)) })
   for (const [what, some] of [
     ['all', judged],
     ...CORPUS.map(([producer]) => [producer, judged.filter((each) => each.producer === producer)] as const),
@@ -41,7 +43,7 @@ export async function benchWalls(): Promise<void> {
       detail: `${metres('found')} of ${metres('truth')} found; ${sum('openingsFound')} of ${sum('openings')} openings`,
     })
   }
-  const { linework, on } = await readPlan(1, 'pdf-lib')
+  const { linework, on } = await readPlan(GENERATORS.division(1), 'pdf-lib')
   const dense = await amongMany(linework, 100_000)
   const lines = sheetFinder(indexSheet(dense).index, on.map, on.mmPerPt)
   const times = [1, 2, 3].map(() => {

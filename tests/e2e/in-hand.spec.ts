@@ -176,10 +176,9 @@ test('a page that is brought in before it was read takes its own ratio once it i
   const sources = '**/api/projects/*/sources'
   let unread = true
   await page.route(sources, async (route) => {
+    if (!unread || route.request().method() !== 'GET') return route.fallback()
     const response = await route.fetch()
-    const text = await response.text()
-    if (!unread || route.request().method() !== 'GET') return route.fulfill({ response, body: text })
-    const list = (JSON.parse(text) as SourceView[]).map((source) => ({
+    const list = ((await response.json()) as SourceView[]).map((source) => ({
       ...source,
       sheets: source.sheets.map((sheet) => ({ ...sheet, status: 'reading', ratio: null, lineworkHash: null })),
     }))
@@ -223,6 +222,7 @@ test('a page that is brought in before it was read takes its own ratio once it i
   await card.getByLabel('Scale, or a factor').fill('1/4" = 1\'-0"')
   await card.getByRole('button', { name: 'Set' }).click()
   await expect(card).toContainText('1/4″ = 1′-0″as typed')
+  await page.unrouteAll({ behavior: 'ignoreErrors' })
 })
 
 test('a door is put into a wall traced by one face where the cursor catches the other', async ({ page }) => {

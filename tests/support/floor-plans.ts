@@ -520,8 +520,8 @@ function awayFrom(wall: TrueWall, p: Vector): number {
   return Math.hypot(p[0] - wall.start[0] - ux * s, p[1] - wall.start[1] - uy * s)
 }
 
-/** The pieces of a line that lie in none of some bodies. */
-function outside(a: Vector, b: Vector, bodies: readonly Body[]): (readonly [Vector, Vector])[] {
+/** The pieces of a line that lie in none of some bodies, each convex with its corners anticlockwise. */
+export function outside(a: Vector, b: Vector, bodies: readonly Pick<Body, 'ring'>[]): (readonly [Vector, Vector])[] {
   const covered = bodies.flatMap(({ ring }) => {
     // Clipped by each edge of the convex ring (Cyrus and Beck 1978).
     let [t0, t1] = [0, 1]

@@ -5,7 +5,7 @@ import { proposeWalls, USUAL_CERTAINTY } from '@/core/propose/walls/propose'
 import { sheetFinder } from '@/core/propose/walls/sheet-finder'
 import { indexSheet } from '@/core/sheet/binary'
 import type { Linework } from '@/core/sheet/linework'
-import { type FloorPlan, makeFloorPlan } from './floor-plans'
+import type { CorpusPlan } from './plan-corpus/drafting'
 import { type Producer, printPage, shrinkBy } from './print-page'
 import { readSheet } from './read-sheet'
 
@@ -18,7 +18,7 @@ export interface CentreLine {
 
 /** A made-up floor plan as Calque reads it, with its true walls on the board. */
 export interface ReadPlan {
-  readonly plan: FloorPlan
+  readonly plan: CorpusPlan
   readonly linework: Linework
   readonly on: SheetOnBoard
   readonly truth: readonly CentreLine[]
@@ -26,8 +26,7 @@ export interface ReadPlan {
   readonly place: (p: readonly [number, number]) => Point
 }
 
-export async function readPlan(seed: number, producer: Producer): Promise<ReadPlan> {
-  const plan = makeFloorPlan(seed)
+export async function readPlan(plan: CorpusPlan, producer: Producer): Promise<ReadPlan> {
   const { linework } = await readSheet(await printPage(plan, producer))
   const shrink = shrinkBy(plan, producer)
   const mmPerPt = plan.mmPerPt / shrink
@@ -89,14 +88,16 @@ export interface JudgedWalls {
   readonly openings: number
   /** Openings of the right use that are found where they are, as wide as they are. */
   readonly openingsFound: number
+  /** Openings that are proposed. */
+  readonly openingsProposed: number
   readonly ms: number
 }
 
 /** An opening is found where its middle and its width are right to this. */
 const OPENING_MM = 40
 
-export async function judgeWalls(seed: number, producer: Producer): Promise<JudgedWalls> {
-  const { plan, linework, on, truth, place } = await readPlan(seed, producer)
+export async function judgeWalls(plan: CorpusPlan, producer: Producer): Promise<JudgedWalls> {
+  const { linework, on, truth, place } = await readPlan(plan, producer)
   const { index } = indexSheet(linework)
   const start = performance.now()
   const proposed = proposeWalls(linework, on, sheetFinder(index, on.map, on.mmPerPt)).filter(
@@ -127,6 +128,7 @@ export async function judgeWalls(seed: number, producer: Producer): Promise<Judg
     found: theirs.on,
     openings: plan.openings.length,
     openingsFound,
+    openingsProposed: found.length,
     ms,
   }
 }

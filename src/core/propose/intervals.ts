@@ -26,5 +26,20 @@ export function common(a: readonly Interval[], b: readonly Interval[]): Interval
   return result
 }
 
+/** What of some intervals lies in none of others, both in order. */
+export function without(intervals: readonly Interval[], others: readonly Interval[]): Interval[] {
+  const result: Interval[] = []
+  for (const [from, to] of intervals) {
+    let at = from
+    for (const [a, b] of others) {
+      if (b <= at || a >= to) continue
+      if (a > at) result.push([at, a])
+      at = Math.max(at, b)
+    }
+    if (at < to) result.push([at, to])
+  }
+  return result
+}
+
 export const totalOf = (intervals: readonly Interval[]): number =>
   intervals.reduce((sum, [from, to]) => sum + to - from, 0)

@@ -1,8 +1,10 @@
 import Flatbush from 'flatbush'
+import { corners } from '../../geometry/box'
 import { type Homography, project } from '../../geometry/projective'
-import type { Point } from '../../geometry/vector'
+import { add, distance, leftOf, type Point, scale, subtract, unit } from '../../geometry/vector'
 import { Flag, type LineStyle, type Linework } from '../../sheet/linework'
 import { type PartChoice, shownOf } from '../../sheet/looks'
+import { measuringLines } from './measuring-lines'
 
 /** A straight line of a sheet as it lies on the board, in model millimetres. */
 export interface BoardLine {
@@ -11,6 +13,8 @@ export interface BoardLine {
   readonly lengthMm: number
   /** Index into the sheet's styles. */
   readonly style: number
+  /** An edge of something filled. */
+  readonly solid: boolean
 }
 
 /** What of a sheet can be read as walls, on the board. */
@@ -26,6 +30,9 @@ export interface BoardLines {
   readonly styles: readonly LineStyle[]
   /** The widest pen that draws a fair part of all lines. */
   readonly widestPt: number
+  /** Corners of the paper, in order. */
+  readonly page: readonly Point[]
+  readonly mmPerPt: number
   /** What coordinates may be off by, on the board. */
   readonly slipMm: number
 }
@@ -50,6 +57,7 @@ const LEAST_SLIP_MM = 2
 export function boardLinesOf(linework: Linework, { map, mmPerPt, parts, markup, shows }: SheetOnBoard): BoardLines {
   const shown = shownOf(linework, parts, markup)
   const { segments, segmentFlags, segmentStyles, styles } = linework
+  const measures = measuringLines(linework, mmPerPt)
   const lines: BoardLine[] = []
   const hatchMiddles: Point[] = []
   for (let i = 0; i < segmentFlags.length; i++) {
@@ -59,14 +67,18 @@ export function boardLinesOf(linework: Linework, { map, mmPerPt, parts, markup, 
       { x: segments[4 * i]!, y: segments[4 * i + 1]! },
       { x: segments[4 * i + 2]!, y: segments[4 * i + 3]! },
     ]
-    if (!shows(a) && !shows(b)) continue
+    if ((!shows(a) && !shows(b)) || measures(a, b)) continue
     const [start, end] = [project(map, a), project(map, b)]
     if (segmentFlags[i]! & Flag.hatch) {
       hatchMiddles.push({ x: (start.x + end.x) / 2, y: (start.y + end.y) / 2 })
       continue
     }
     const lengthMm = Math.hypot(end.x - start.x, end.y - start.y)
-    if (lengthMm >= SHORTEST_MM) lines.push({ start, end, lengthMm, style })
+    if (lengthMm < SHORTEST_MM) continue
+    const { kind, widthPt } = styles[style]!
+    if (kind === 'stroke' && widthPt >= WIDE_STROKE_PT && widthPt * mmPerPt >= THINNEST_STROKE_MM)
+      lines.push(...edgesOf(start, end, widthPt * mmPerPt, style))
+    else lines.push({ start, end, lengthMm, style, solid: kind === 'fill' })
   }
   return {
     lines,
@@ -80,8 +92,26 @@ export function boardLinesOf(linework: Linework, { map, mmPerPt, parts, markup, 
       ),
     styles,
     widestPt: widestOf(lines, styles),
+    page: corners({ minX: 0, minY: 0, maxX: linework.widthPt, maxY: linework.heightPt }).map((p) => project(map, p)),
+    mmPerPt,
     slipMm: Math.max(LEAST_SLIP_MM, SLIP_PT * mmPerPt),
   }
+}
+
+/** A stroke of this width is not the line of a face but a body by itself: a wall drawn in one stroke. */
+const WIDE_STROKE_PT = 1.4
+const THINNEST_STROKE_MM = 55
+
+/** The outline of a wide stroke with square ends. */
+function edgesOf(start: Point, end: Point, widthMm: number, style: number): BoardLine[] {
+  const u = unit(subtract(end, start))
+  if (!u) return []
+  const aside = scale(leftOf(u), widthMm / 2)
+  const corners = [subtract(start, aside), subtract(end, aside), add(end, aside), add(start, aside)]
+  return corners.map((from, i) => {
+    const to = corners[(i + 1) % corners.length]!
+    return { start: from, end: to, lengthMm: distance(from, to), style, solid: true }
+  })
 }
 
 /** A pen draws much where it draws this part of all lines. */
@@ -90,9 +120,9 @@ const FAIR_PART = 0.05
 function widestOf(lines: readonly BoardLine[], styles: readonly LineStyle[]): number {
   const drawn = new Map<number, number>()
   let total = 0
-  for (const { lengthMm, style } of lines) {
-    const { kind, widthPt } = styles[style]!
-    if (kind !== 'stroke') continue
+  for (const { lengthMm, style, solid } of lines) {
+    if (solid) continue
+    const { widthPt } = styles[style]!
     drawn.set(widthPt, (drawn.get(widthPt) ?? 0) + lengthMm)
     total += lengthMm
   }

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest'
 import { judgeWalls } from '../../../../tests/support/judge-walls'
+import { GENERATORS } from '../../../../tests/support/plan-corpus/corpus'
 import type { Producer } from '../../../../tests/support/print-page'
 
 /** The bench looks at more of them, of every producer. */
@@ -14,7 +15,7 @@ it('the walls of made-up plans are found by length, and little else', async () =
   let seed = 5000
   for (const [producer, count] of PLANS)
     for (let i = 0; i < count; i++) {
-      const judged = await judgeWalls(seed++, producer)
+      const judged = await judgeWalls(GENERATORS.division(seed++), producer)
       for (const key of Object.keys(sums) as (keyof typeof sums)[]) sums[key] += judged[key]
     }
   expect(sums.right / sums.proposed).toBeGreaterThan(0.95)

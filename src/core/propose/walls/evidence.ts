@@ -1,7 +1,8 @@
-import type { Box } from '../../geometry/box'
-import { common, totalOf } from '../intervals'
+import { cross, subtract, unit } from '../../geometry/vector'
+import { common, totalOf, united } from '../intervals'
 import type { BoardLines } from './board-lines'
-import { fitsBetween, isJamb, linesIn, placeOn, type Run } from './runs'
+import { asideAt } from './faces'
+import { centreAt, fitsBetween, isJamb, linesIn, placeOn, type Run } from './runs'
 
 /** What speaks for and against a run being a wall, each about 0 to 1. */
 export interface Evidence {
@@ -29,8 +30,12 @@ export interface Evidence {
   readonly pen: number
   /** How wide its pens are, against the widest that draws much. */
   readonly bold: number
-  /** It runs along the edge of everything that is drawn. */
+  /** It runs along the edge of the paper. */
   readonly frame: number
+  /** How much of its length has both faces. */
+  readonly whole: number
+  /** How alike the pens of its faces are. */
+  readonly alike: number
   /** Thicker than walls usually are. */
   readonly thick: number
 }
@@ -50,36 +55,38 @@ export const EVIDENCE = [
   'bold',
   'frame',
   'thick',
+  'whole',
+  'alike',
 ] as const satisfies readonly (keyof Evidence)[]
 
 /** Samples along a run. */
 const SAMPLES = 12
-/** How far from the edge of the drawing, as a part of it, lines are those of a frame. */
-const FRAME_PART = 0.03
 
 /** Evidence of a run from the lines around it; what other runs say of it is added by `withOthers`. */
-export function evidenceOf(sheet: BoardLines, run: Run, extent: Box): Omit<Evidence, 'common' | 'network' | 'pen'> {
+export function evidenceOf(sheet: BoardLines, run: Run): Omit<Evidence, 'common' | 'network' | 'pen'> {
   const { thicknessMm, openings, from, to } = run
   const length = to - from
   return {
     slender: Math.min(1, Math.log2(Math.max(1, length / thicknessMm)) / 5),
-    filled: filledShare(sheet, run),
+    filled: filledShare(run),
     hatched: hatchedShare(sheet, run),
     ...endsOf(sheet, run),
     ladder: Math.min(1, ladderOf(run) / 3),
     text: Math.min(1, (2000 * textIn(sheet, run)) / Math.max(1000, length)),
     opened: Math.min(1, openings.length / 2),
     bold: boldness(sheet, run),
-    frame: onFrame(run, extent),
+    frame: onFrame(sheet, run),
+    whole: wholeness(run),
+    alike: likeness(sheet, run),
     thick: Math.max(0, Math.min(1, (thicknessMm - 400) / 300)),
   }
 }
 
 /** How much of a run has edges of fills on both sides. */
-function filledShare({ styles }: BoardLines, { right, left, paired }: Run): number {
+function filledShare({ right, left, paired }: Run): number {
   const edges = [right, left].map(({ pieces }) =>
     common(
-      pieces.filter(({ style }) => styles[style]!.kind === 'fill').map(({ from, to }) => [from, to] as const),
+      pieces.filter(({ solid }) => solid).map(({ from, to }) => [from, to] as const),
       paired,
     ),
   )
@@ -87,12 +94,12 @@ function filledShare({ styles }: BoardLines, { right, left, paired }: Run): numb
 }
 
 /** The mean of something about the pens of a run's faces, by the length that each draws where both faces are there. */
-export function meanOverPens({ right, left, paired }: Run, ofPen: (style: number) => number): number {
+export function meanOverPens({ right, left, paired }: Run, ofPen: (style: number, solid: boolean) => number): number {
   let [sum, weight] = [0, 0]
   for (const { pieces } of [right, left])
-    for (const { from, to, style } of pieces) {
+    for (const { from, to, style, solid } of pieces) {
       const length = totalOf(common([[from, to]], paired))
-      sum += ofPen(style) * length
+      sum += ofPen(style, solid) * length
       weight += length
     }
   return weight > 0 ? sum / weight : 0
@@ -132,13 +139,13 @@ function hatchedShare({ hatching, hatchMiddles }: BoardLines, { direction, right
 /** Whether the ends of a run meet other lines, or are closed by a short one. */
 function endsOf(sheet: BoardLines, run: Run): { joined: number; capped: number } {
   const { direction, right, left, thicknessMm, from, to } = run
-  const [lo, hi] = [right.asideMm, left.asideMm]
   const slip = sheet.slipMm
   let [joined, capped] = [0, 0]
   for (const [at, out] of [
     [from, -1],
     [to, 1],
   ] as const) {
+    const [lo, hi] = [asideAt(right, at), asideAt(left, at)]
     const near = linesIn(sheet, direction, [at - 2 * slip, at + 2 * slip], [lo - 2 * slip, hi + 2 * slip])
     const turning = near.filter(({ s0, s1, t0, t1 }) => Math.abs(t1 - t0) > 0.3 * Math.abs(s1 - s0))
     const beyond = turning.some(({ s0, s1, t0, t1 }) => {
@@ -191,14 +198,45 @@ function textIn({ text }: BoardLines, { direction, right, left, from, to }: Run)
   }).length
 }
 
-function onFrame({ direction, right, left, from, to }: Run, { minX, minY, maxX, maxY }: Box): number {
-  const size = Math.max(maxX - minX, maxY - minY)
-  const middle = (right.asideMm + left.asideMm) / 2
-  const ends = [placeOn(direction, from, middle), placeOn(direction, to, middle)]
-  const near = FRAME_PART * size
-  const along = (at: (p: { x: number; y: number }) => number, edge: number) =>
-    ends.every((p) => Math.abs(at(p) - edge) < near)
-  const isAlong =
-    along(({ x }) => x, minX) || along(({ x }) => x, maxX) || along(({ y }) => y, minY) || along(({ y }) => y, maxY)
-  return isAlong && to - from > 0.5 * Math.min(maxX - minX, maxY - minY) ? 1 : 0
+/** Frames of sheets lie this near to the edge of their paper. */
+const FRAME_MARGIN_PT = 57
+/** And run along so much of it. */
+const FRAME_PART = 0.5
+
+/** Whether a run that shows nothing of a wall lies along the edge of the paper. */
+function onFrame({ page, mmPerPt }: BoardLines, run: Run): number {
+  const { direction, openings, from, to } = run
+  if (openings.length > 0) return 0
+  const ends = [from, to].map((along) => placeOn(direction, along, centreAt(run, along)))
+  const near = FRAME_MARGIN_PT * mmPerPt
+  const isAlong = page.some((corner, i) => {
+    const edge = subtract(page[(i + 1) % page.length]!, corner)
+    const u = unit(edge)
+    return (
+      u !== null &&
+      to - from > FRAME_PART * Math.hypot(edge.x, edge.y) &&
+      ends.every((p) => Math.abs(cross(u, subtract(p, corner))) < near)
+    )
+  })
+  return isAlong ? 1 : 0
+}
+
+/** How much of a run's length, openings aside, has both faces. */
+function wholeness({ paired, openings, from, to }: Run): number {
+  const closed = to - from - totalOf(united(openings, 0))
+  return closed > 0 ? Math.min(1, totalOf(paired) / closed) : 1
+}
+
+/** How alike the pens of both faces are. */
+function likeness({ styles }: BoardLines, { right, left, paired }: Run): number {
+  const [a, b] = [right, left].map(({ pieces }) => {
+    let [sum, weight] = [0, 0]
+    for (const { from, to, style, solid } of pieces) {
+      const length = totalOf(common([[from, to]], paired))
+      sum += (solid ? 0 : styles[style]!.widthPt) * length
+      weight += length
+    }
+    return weight > 0 ? sum / weight : 0
+  }) as [number, number]
+  return Math.max(a, b) > 0 ? Math.min(a, b) / Math.max(a, b) : 1
 }

@@ -1,10 +1,10 @@
-import { boxOf } from '../../geometry/box'
 import { common, totalOf } from '../intervals'
 import type { BoardLines } from './board-lines'
 import { EVIDENCE, type Evidence, evidenceOf, meanOverPens } from './evidence'
-import { directionsOf } from './faces'
+import { asideAt, directionsOf, turnBetween } from './faces'
 import { networkShares, type Strip } from './network'
-import { placeOn, type Run, runsOf } from './runs'
+import { centreAt, placeOn, type Run, runsOf } from './runs'
+import { type Judgement, WEIGHTS, type Weights } from './weights'
 
 /** A run with what speaks for it. */
 export interface Judged {
@@ -12,49 +12,6 @@ export interface Judged {
   readonly evidence: Evidence
   /** 0 to 1. */
   readonly certainty: number
-}
-
-type Weights = Readonly<Record<keyof Evidence, number>> & { readonly bias: number }
-
-/**
- * Weights of the evidence of a run by itself, by logistic regression with their signs held, over made-up plans of
- * other seeds than those of the bench.
- */
-const FIRST: Weights = {
-  bias: -9.7,
-  slender: 3.7,
-  filled: 2.9,
-  hatched: 1.2,
-  joined: 1.2,
-  capped: -3.9,
-  ladder: -3.4,
-  text: -1.3,
-  opened: 5.3,
-  common: 0,
-  network: 0,
-  pen: 0,
-  bold: 4.2,
-  frame: -5,
-  thick: -2.3,
-}
-
-/** Weights once the runs have been compared with one another; found likewise. */
-const THEN: Weights = {
-  bias: -9.3,
-  slender: 0.7,
-  filled: 1.9,
-  hatched: 0.6,
-  joined: 0,
-  capped: -0.9,
-  ladder: -2.8,
-  text: -0.7,
-  opened: 3.2,
-  common: 4.5,
-  network: 2,
-  pen: 3.4,
-  bold: 0.3,
-  frame: -5,
-  thick: -1.1,
 }
 
 const certaintyOf = (evidence: Evidence, weights: Weights): number => {
@@ -65,23 +22,22 @@ const certaintyOf = (evidence: Evidence, weights: Weights): number => {
 /** Less certain runs say nothing of others. */
 const LIKELY = 0.1
 
+/** How often runs are compared with one another. */
+const ROUNDS = 3
+
 /** All runs of a sheet with their certainty. */
-export function judgedRuns(sheet: BoardLines): Judged[] {
+export function judgedRuns(sheet: BoardLines, { alone, compared }: Judgement = WEIGHTS, rounds = ROUNDS): Judged[] {
   const runs = runsOf(sheet, directionsOf(sheet))
-  const extent = boxOf(sheet.lines.flatMap(({ start, end }) => [start, end]))
   const strips = new Map(runs.map((run) => [run, stripOf(run)]))
-  const own = runs.map((run) => evidenceOf(sheet, run, extent))
+  const own = runs.map((run) => evidenceOf(sheet, run))
   let judged = runs.map((run, i) => {
     const evidence: Evidence = { ...own[i]!, common: 0, network: 0, pen: 0 }
-    return { run, evidence, certainty: certaintyOf(evidence, FIRST) }
+    return { run, evidence, certainty: certaintyOf(evidence, alone) }
   })
   // What the surest of them have in common says more of the others.
-  for (let round = 0; round < 3; round++) {
+  for (let round = 0; round < rounds; round++) {
     const likely = withoutConflicts(judged.filter(({ certainty }) => certainty > LIKELY))
-    const shares = penShares(
-      sheet,
-      likely.filter(({ certainty }) => certainty > 0.5),
-    )
+    const shares = penShares(sheet, likely)
     const thickness = thicknessShares(likely)
     const network = networkShares(likely.map(({ run }) => strips.get(run)!))
     judged = judged.map(({ run }, i) => {
@@ -91,16 +47,20 @@ export function judgedRuns(sheet: BoardLines): Judged[] {
         network: network(strips.get(run)!),
         pen: meanOverPens(run, (style) => shares[style]!),
       }
-      return { run, evidence, certainty: certaintyOf(evidence, THEN) }
+      return { run, evidence, certainty: certaintyOf(evidence, compared) }
     })
   }
   return judged
 }
 
 /** A run by its centre line. */
-function stripOf({ direction, right, left, thicknessMm, from, to }: Run): Strip {
-  const centre = (right.asideMm + left.asideMm) / 2
-  return { start: placeOn(direction, from, centre), end: placeOn(direction, to, centre), thicknessMm }
+export function stripOf(run: Run): Strip {
+  const { direction, thicknessMm, from, to } = run
+  return {
+    start: placeOn(direction, from, centreAt(run, from)),
+    end: placeOn(direction, to, centreAt(run, to)),
+    thicknessMm,
+  }
 }
 
 /** The surest runs, none of which lies in the same place as another. */
@@ -112,31 +72,63 @@ export function withoutConflicts(judged: readonly Judged[]): Judged[] {
   return kept
 }
 
+/** Runs whose directions differ by more cross one another. */
+const CROSSING_RAD = 0.1
+/** Faces nearer than this are the same. */
+const SAME_FACE_MM = 5
+
 /** Whether two runs would use the same place, or the same face: a face has its wall on one side only. */
 function collide(a: Run, b: Run): boolean {
-  if (a.direction !== b.direction) return false
-  const along = Math.min(a.to, b.to) - Math.max(a.from, b.from)
+  if (a.direction !== b.direction && Math.abs(turnBetween(a.direction.rad, b.direction.rad)) > CROSSING_RAD)
+    return false
+  const other = a.direction === b.direction ? sidesAlong(a, b) : seenAlong(a, b)
+  const along = Math.min(a.to, other.to) - Math.max(a.from, other.from)
   if (along <= 0) return false
-  const across = Math.min(a.left.asideMm, b.left.asideMm) - Math.max(a.right.asideMm, b.right.asideMm)
-  const shares = a.right === b.right || a.left === b.left || a.right === b.left || a.left === b.right
+  const middle = (Math.max(a.from, other.from) + Math.min(a.to, other.to)) / 2
+  const [right, left] = [asideAt(a.right, middle), asideAt(a.left, middle)]
+  const across = Math.min(left, other.left) - Math.max(right, other.right)
   // Panes lie in the openings of their wall.
-  if (across > 0) return along > 0.3 * Math.min(a.to - a.from, b.to - b.from)
+  const deep = a.direction === b.direction ? 0 : SAME_FACE_MM
+  if (across > deep) return along > 0.3 * Math.min(a.to - a.from, b.to - b.from)
+  if (a.direction !== b.direction) return across > -SAME_FACE_MM && along > 0.3 * Math.min(a.to - a.from, b.to - b.from)
+  const shares = a.right === b.right || a.left === b.left || a.right === b.left || a.left === b.right
   if (!shares) return false
   const overlap = totalOf(common(a.paired, b.paired))
   return overlap > 0.3 * Math.min(totalOf(a.paired), totalOf(b.paired))
 }
 
-/** Pens that draw less of walls say nothing of the others. */
-const LEAST_OF_A_PEN_MM = 3000
+/** A run of the same direction, where both lie beside one another. */
+function sidesAlong(a: Run, { from, to, right, left }: Run): { from: number; to: number; right: number; left: number } {
+  const middle = (Math.max(a.from, from) + Math.min(a.to, to)) / 2
+  return { from, to, right: asideAt(right, middle), left: asideAt(left, middle) }
+}
 
-/** How much of the length that each pen draws belongs to sure walls, against the pen of which most does. */
+/** A run in the frame of another one that runs nearly its way, where they lie beside one another. */
+function seenAlong(
+  { direction: { u, v, rad }, from, to }: Run,
+  b: Run,
+): { from: number; to: number; right: number; left: number } {
+  const [p, q] = [placeOn(b.direction, b.from, centreAt(b, b.from)), placeOn(b.direction, b.to, centreAt(b, b.to))]
+  const [s0, s1] = [p.x * u.x + p.y * u.y, q.x * u.x + q.y * u.y]
+  const [t0, t1] = [p.x * v.x + p.y * v.y, q.x * v.x + q.y * v.y]
+  const [low, high] = [Math.min(s0, s1), Math.max(s0, s1)]
+  const middle = (Math.max(low, from) + Math.min(high, to)) / 2
+  const aside = s1 === s0 ? t0 : t0 + ((t1 - t0) * (middle - s0)) / (s1 - s0)
+  const half = b.thicknessMm / 2 / Math.cos(turnBetween(rad, b.direction.rad))
+  return { from: low, to: high, right: aside - half, left: aside + half }
+}
+
+/** Pens that draw less of walls say nothing of the others. */
+const LEAST_OF_A_PEN_MM = 1000
+
+/** How much of the length that each pen draws belongs to likely walls, against the pen of which most does. */
 function penShares(sheet: BoardLines, kept: readonly Judged[]): Float64Array {
   const drawn = new Float64Array(sheet.styles.length)
   const inWalls = new Float64Array(sheet.styles.length)
   for (const { lengthMm, style } of sheet.lines) if (lengthMm > 100) drawn[style]! += lengthMm
-  for (const { run } of kept)
+  for (const { run, certainty } of kept)
     for (const { pieces } of [run.right, run.left])
-      for (const { from, to, style } of pieces) inWalls[style]! += totalOf(common([[from, to]], run.paired))
+      for (const { from, to, style } of pieces) inWalls[style]! += certainty * totalOf(common([[from, to]], run.paired))
   const shares = drawn.map((length, i) => (length > 0 ? Math.min(1, inWalls[i]! / length) : 0))
   const most = shares.reduce((best, share, i) => (inWalls[i]! > LEAST_OF_A_PEN_MM ? Math.max(best, share) : best), 0)
   return most > 0 ? shares.map((share) => Math.min(1, share / most)) : shares

@@ -12,22 +12,26 @@ const REACH_MM = 60
 /** Sines below this: strips that run on rather than meet. */
 const PARALLEL = 0.02
 
-/** Whether an end of one strip lies in another or at its side. */
-function endsIn({ start, end, thicknessMm }: Strip, other: Strip): boolean {
+/** Whether an end of a strip of some thickness lies in another strip or at its side. */
+export function endsIn(p: Point, other: Strip, thicknessMm: number): boolean {
   const u = unit(subtract(other.end, other.start))
   if (!u) return false
   const reach = other.thicknessMm / 2 + REACH_MM
-  const size = distance(other.start, other.end)
-  return [start, end].some((p) => {
-    const to = subtract(p, other.start)
-    const along = dot(to, u)
-    return along > -reach && along < size + reach && Math.abs(cross(u, to)) < reach + thicknessMm / 2
-  })
+  const to = subtract(p, other.start)
+  const along = dot(to, u)
+  return (
+    along > -reach &&
+    along < distance(other.start, other.end) + reach &&
+    Math.abs(cross(u, to)) < reach + thicknessMm / 2
+  )
 }
+
+const meets = ({ start, end, thicknessMm }: Strip, other: Strip): boolean =>
+  endsIn(start, other, thicknessMm) || endsIn(end, other, thicknessMm)
 
 function touches(a: Strip, b: Strip): boolean {
   const [u, v] = [unit(subtract(a.end, a.start)), unit(subtract(b.end, b.start))]
-  return u !== null && v !== null && Math.abs(cross(u, v)) > PARALLEL && (endsIn(a, b) || endsIn(b, a))
+  return u !== null && v !== null && Math.abs(cross(u, v)) > PARALLEL && (meets(a, b) || meets(b, a))
 }
 
 /** For each strip a number that it has in common with those that hang together with it, over any number of others. */

@@ -1,9 +1,11 @@
+import { leftOf, subtract, unit } from '../../geometry/vector'
 import type { Linework } from '../../sheet/linework'
 import { type LineFinder, openingIn, type WallRun } from '../wall-run'
 import { boardLinesOf, type SheetOnBoard } from './board-lines'
 import type { Face } from './faces'
 import { judgedRuns, withoutConflicts } from './judge'
-import { placeOn, type Run } from './runs'
+import { withoutOverhangs } from './overhang'
+import { centreAt, placeOn, type Run } from './runs'
 
 /** A wall that a sheet seems to show, along its centre line, with its openings. */
 export interface ProposedWall extends WallRun {
@@ -23,24 +25,29 @@ export const USUAL_CERTAINTY = 0.5
  * @param lines finds lines of the sheet on the board, for what is drawn in openings
  */
 export function proposeWalls(linework: Linework, on: SheetOnBoard, lines: LineFinder): ProposedWall[] {
-  const judged = judgedRuns(boardLinesOf(linework, on)).filter(({ certainty }) => certainty >= LEAST_CERTAINTY)
-  return withoutConflicts(judged)
+  const sheet = boardLinesOf(linework, on)
+  const kept = withoutConflicts(judgedRuns(sheet).filter(({ certainty }) => certainty >= LEAST_CERTAINTY))
+  const [sure, unsure] = [kept.filter(isUsual), kept.filter((judged) => !isUsual(judged))]
+  return [...withoutOverhangs(sheet, sure), ...unsure]
     .map(({ run, certainty }) => ({ ...wallOf(run, lines), certainty }))
     .sort((a, b) => b.certainty - a.certainty)
 }
 
+const isUsual = ({ certainty }: { readonly certainty: number }): boolean => certainty >= USUAL_CERTAINTY
+
 function wallOf(run: Run, lines: LineFinder): WallRun {
   const { direction, right, left, thicknessMm } = run
-  const centre = (right.asideMm + left.asideMm) / 2
   // At a corner the outer face runs on: the centre lines meet half-way.
   const from = cornerAt(run.from, -1, [right, left], thicknessMm)
   const to = cornerAt(run.to, 1, [right, left], thicknessMm)
-  const start = placeOn(direction, from, centre)
-  const frame = { at: start, u: direction.u, v: direction.v }
+  const start = placeOn(direction, from, centreAt(run, from))
+  const end = placeOn(direction, to, centreAt(run, to))
+  const u = unit(subtract(end, start)) ?? direction.u
+  const frame = { at: start, u, v: leftOf(u) }
   const half = thicknessMm / 2
   return {
     start,
-    end: placeOn(direction, to, centre),
+    end,
     thicknessMm,
     openings: run.openings.map(([a, b]) => openingIn([a - from, b - from], frame, half, -half, 0, lines)),
   }
