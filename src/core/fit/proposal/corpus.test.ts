@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { type Judged, judgePlan } from '../../../../tests/support/judge-plan'
+import { readPlan } from '../../../../tests/support/judge-walls'
+import { GENERATORS } from '../../../../tests/support/plan-corpus/corpus'
 import type { Producer } from '../../../../tests/support/print-page'
+import { proposeScale } from './propose'
 
 const PRODUCERS: readonly Producer[] = ['pdf-lib', 'pdf-lib', 'cairo', 'ghostscript']
 
@@ -18,4 +21,28 @@ describe('the scale of two hundred made-up plans', () => {
     const misleading = judged.filter(({ confidence, off }) => confidence > 0.8 && off > 0.01)
     expect(misleading.length / judged.length).toBeLessThanOrEqual(0.005)
   }, 240_000)
+})
+
+describe('figures without a unit', () => {
+  it.each(['cells', 'types'] as const)(
+    'are told apart as millimetres, centimetres and metres by doors, areas and the size of rooms: %s',
+    async (name) => {
+      const wrong: string[] = []
+      let [count, right] = [0, 0]
+      for (let seed = 3000; seed < 3068; seed++) {
+        const plan = GENERATORS[name](seed)
+        if (plan.texts.filter(({ text }) => /^[\d.]+$|'/.test(text)).length < 4) continue
+        const { linework, on } = await readPlan(plan, 'pdf-lib')
+        const proposal = proposeScale(linework)
+        const off = proposal ? Math.abs(proposal.mmPerPt / on.mmPerPt - 1) : 1
+        count++
+        if (off < 2e-3) right++
+        if (off > 0.01 && proposal!.confidence > 0.8) wrong.push(`${seed}: ${proposal!.mmPerPt / on.mmPerPt}`)
+      }
+      expect(count).toBeGreaterThan(45)
+      expect(wrong).toEqual([])
+      expect(right / count).toBeGreaterThan(0.93)
+    },
+    120_000,
+  )
 })

@@ -20,6 +20,8 @@ const WITH_UNIT = /^(\d[\d.,\s’]*?)\s*(mm|cm|m|in|ft)\.?$/i
 /** Marks of feet and inches. */
 export const FEET = /['"′″’”]/
 const FEET_SHAPE = /^(?:\d+\s*['’′])?\s*-?\s*(?:\d+(?:\.\d+)?|\d+[\s-]+\d+\s*\/\s*\d+|\d+\s*\/\s*\d+)?\s*["”″]?$/
+/** Feet and inches whose marks were left out: `12-6 1/2`, `8-0`. */
+const UNMARKED_FEET = /^(\d{1,3})\s?-\s?((?:\d|1[01])(?:\s+\d{1,2}\/\d{1,2})?)$/
 const VULGAR: Readonly<Record<string, string>> = {
   '½': '1/2',
   '¼': '1/4',
@@ -41,6 +43,8 @@ export function readPrintedLength(text: string): PrintedLength | null {
     .trim()
   if (plain === '' || !/\d/.test(plain)) return null
   if (FEET.test(plain) && FEET_SHAPE.test(plain)) return inFeet(plain)
+  const unmarked = plain.match(UNMARKED_FEET)
+  if (unmarked) return inFeet(`${unmarked[1]}'-${unmarked[2]}"`)
   const unit = plain.match(WITH_UNIT)
   if (unit) return withUnit(unit[1]!, unit[2]!.toLowerCase())
   return bare(plain)
@@ -85,9 +89,14 @@ function bare(text: string): PrintedLength | null {
   return { kind: 'whole', value: value + Math.max(raised, 0) / 10, grain: raised < 0 ? 1 : 0.1 }
 }
 
-/** Width by depth, as printed within rooms: `3.45 x 4.20 m`, `12'-6" × 10'`. */
+/** Two lengths with nothing but a space between them. */
+const TWO_IN_FEET = /^(\d+\s?['’′][^'’′x×X]*["”″])\s+(\d+\s?['’′][^'’′x×X]*)$/
+
+/** Width by depth, as printed within rooms: `3.45 x 4.20 m`, `12'-6" × 10'`, `11'-4" 9'-6"`. */
 export function readRoomSize(text: string): readonly [PrintedLength, PrintedLength] | null {
-  const sides = text.replace(/[()]/g, ' ').split(/\s*[x×X]\s*/)
+  const plain = text.replace(/[()]/g, ' ').trim()
+  const unsigned = plain.match(TWO_IN_FEET)
+  const sides = unsigned ? unsigned.slice(1) : plain.split(/\s*[x×X]\s*/)
   if (sides.length !== 2) return null
   const unit = sides[1]!.trim().match(/\s*(mm|cm|m|ft|in)\.?$/i)?.[0] ?? ''
   const first = readPrintedLength(sides[0]!.trim() + (/[a-z'"′″’”]/i.test(sides[0]!) ? '' : unit))

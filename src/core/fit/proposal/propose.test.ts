@@ -23,6 +23,8 @@ describe('a printed length', () => {
     ['10\' - 2"', 'stated', 10 * 304.8 + 50.8],
     ["12'", 'stated', 12 * 304.8],
     ['8 3/4"', 'stated', 8.75 * 25.4],
+    ['12-6 1/2', 'stated', 12 * 304.8 + 6.5 * 25.4],
+    ['8-0', 'stated', 8 * 304.8],
     ['1200 ±2', 'whole', 1200],
     ['1200 typ.', 'whole', 1200],
   ] as const)('%s', (text, kind, value) => {
@@ -31,12 +33,24 @@ describe('a printed length', () => {
     expect(read?.value).toBeCloseTo(value, 9)
   })
 
-  it.each(['+3.150', '12.4 m²', '1:100', 'A-101', '12.03.2024', '07', '7', 'Room 12', '', '±0.00', '30°', 'R250'])(
-    '“%s” is none',
-    (text) => {
-      expect(readPrintedLength(text)).toBeNull()
-    },
-  )
+  it.each([
+    '+3.150',
+    '12.4 m²',
+    '1:100',
+    'A-101',
+    '12.03.2024',
+    '07',
+    '7',
+    'Room 12',
+    '',
+    '±0.00',
+    '30°',
+    'R250',
+    '2024-117',
+    '12-14',
+  ])('“%s” is none', (text) => {
+    expect(readPrintedLength(text)).toBeNull()
+  })
 
   it.each([
     ['3.45 x 4.20 m', 3450, 4200],

@@ -6,6 +6,7 @@ import type { StatedRatio } from '../../units/ratio-in-text'
 import { statedRatio } from '../stated-ratio'
 import { spansOf } from './dimension-lines'
 import type { Evidence } from './evidence'
+import { knownSizes } from './known-sizes'
 import { LineFinder } from './line-finder'
 import { type Phrase, phrasesOf } from './phrases'
 import { FEET, readPrintedLength } from './printed-length'
@@ -83,7 +84,7 @@ function proposePrinted(linework: Linework): ScaleProposal | null {
   ]
   const stated = statedRatio(linework.text)
   const words = phrases.map(({ text }) => text).join('\n')
-  const decision = decide(evidence, stated?.ratio ?? null, words)
+  const decision = decide(evidence, stated?.ratio ?? null, words, knownSizes(linework, phrases, lines))
   if (decision) return { ...proposalOf(evidence, decision), stated }
   if (!stated) return null
   const mmPerPt = stated.ratio * MM_PER_PT

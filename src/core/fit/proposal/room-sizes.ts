@@ -43,7 +43,7 @@ export function roomEvidence(phrases: readonly Phrase[], lines: LineFinder): Evi
   })
 }
 
-interface Clearance {
+export interface Clearance {
   readonly from: Point
   readonly to: Point
   readonly lengthPt: number
@@ -51,7 +51,7 @@ interface Clearance {
 }
 
 /** Distances between a line on one side of a text and one on the other, nearest first. */
-function clearances({ centre, heightPt }: Phrase, direction: Point, lines: LineFinder): Clearance[] {
+export function clearances({ centre, heightPt }: Phrase, direction: Point, lines: LineFinder): Clearance[] {
   const places = (sign: number): number[] => {
     const towards = { x: direction.x * sign, y: direction.y * sign }
     const found: number[] = []

@@ -34,16 +34,32 @@ export function scaleBarEvidence(phrases: readonly Phrase[], lines: LineFinder):
       .sort((a, b) => a.phrase.centre.x - b.phrase.centre.x)
     const rising: Label[] = [first]
     for (const label of row) if (label.value > rising.at(-1)!.value) rising.push(label)
-    const bar = even(rising, lines)
+    const bar = even(rising, unitBeside(rising, phrases), lines)
     if (bar) bars.push(bar)
   }
   return bars
 }
 
-function even(labels: readonly Label[], lines: LineFinder): Evidence | null {
+const UNIT_ALONE = /^(mm|cm|m|ft|feet|in|met(?:re|er)s?)\.?$/i
+
+/** The unit that stands by itself after the last figure of a row. */
+function unitBeside(labels: readonly Label[], phrases: readonly Phrase[]): string | null {
+  const { centre, heightPt, lengthPt } = labels.at(-1)!.phrase
+  const found = phrases.find(
+    ({ text, centre: at }) =>
+      UNIT_ALONE.test(text.trim()) &&
+      Math.abs(at.y - centre.y) < 3 * heightPt &&
+      at.x > centre.x - lengthPt &&
+      at.x - centre.x < lengthPt + 8 * heightPt,
+  )
+  const word = found?.text.trim().toLowerCase().replace('.', '')
+  return word?.startsWith('met') ? 'm' : (word ?? null)
+}
+
+function even(labels: readonly Label[], beside: string | null, lines: LineFinder): Evidence | null {
   for (let count = labels.length; count >= FEWEST; count--) {
     const [first, last] = [labels[0]!, labels[count - 1]!]
-    const unit = last.unit ?? labels.find((label) => label.unit)?.unit
+    const unit = last.unit ?? labels.find((label) => label.unit)?.unit ?? beside
     if (!unit) continue
     const places = labels.slice(0, count).map(({ phrase }) => markNear(phrase, lines))
     const length = places.at(-1)! - places[0]!

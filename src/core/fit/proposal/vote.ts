@@ -1,6 +1,7 @@
 import { MM_PER_PT } from '../../units/length'
 import { directionsOf } from './directions'
 import type { Candidate, Evidence } from './evidence'
+import { type KnownSizes, NOTHING_KNOWN, plausibility } from './known-sizes'
 import type { PrintedLength } from './printed-length'
 
 /** How one item of evidence reads at the scale that was found. */
@@ -39,7 +40,7 @@ const HABITS: readonly UnitHabit[] = [
   { wholeMm: 10, decimalMm: 1000, prior: 0.8, named: saysAll('cm|centimet\\w*|zentimeter') },
   { wholeMm: 10, decimalMm: 10, prior: 0.35, named: saysAll('cm|centimet\\w*|zentimeter') },
   { wholeMm: 1000, decimalMm: 1000, prior: 0.3, named: saysAll('m|met(?:re|er)s?') },
-  { wholeMm: 25.4, decimalMm: 25.4, prior: 0.4, named: saysAll('in|inch(?:es)?') },
+  { wholeMm: 25.4, decimalMm: 25.4, prior: 0.2, named: saysAll('in|inch(?:es)?') },
 ]
 
 /** Ends of drawn lines are off by this much (standard deviation), in points. */
@@ -66,6 +67,13 @@ const USUAL = [
   2000,
 ]
 
+/** A scale is the one that a sheet names within this, in the logarithm. */
+const AS_NAMED = 0.005
+/** Where bare figures fit in another unit as well, and little tells which they are, the scale is never surer than this. */
+const OPEN = 0.75
+const OPEN_DOUBT = 0.3
+const FITS_AS_WELL = 0.9
+
 /** A candidate with its scale under one habit. */
 interface Vote {
   readonly item: number
@@ -85,15 +93,22 @@ interface Winner {
   readonly votes: readonly Vote[]
   readonly centre: number
   readonly score: number
+  /** What speaks for it by its figures alone. */
+  readonly agreed: number
   /** What the next best scale scores with other items. */
   readonly rival: number
 }
 
 /** Finds the scale on which most of the evidence agrees. @returns null where nothing agrees on anything */
-export function decide(evidence: readonly Evidence[], statedRatio: number | null, words: string): Decision | null {
+export function decide(
+  evidence: readonly Evidence[],
+  statedRatio: number | null,
+  words: string,
+  sizes: KnownSizes = NOTHING_KNOWN,
+): Decision | null {
   if (evidence.length === 0) return null
   const kinds = new Set(evidence.flatMap(({ candidates }) => candidates.map(({ printed }) => printed.kind)))
-  const winners = habitsFor(kinds).map((habit) => winnerUnder(evidence, habit, statedRatio, words))
+  const winners = habitsFor(kinds).map((habit) => winnerUnder(evidence, habit, { statedRatio, words, sizes }))
   const found = winners.filter((winner) => winner !== null).sort((a, b) => b.score - a.score)
   const [best] = found
   if (!best) return null
@@ -104,9 +119,13 @@ export function decide(evidence: readonly Evidence[], statedRatio: number | null
   // Another habit that reads the sheet nearly as well, at another scale, is a doubt.
   const other = found.find(({ centre }) => Math.abs(centre - best.centre) > 0.05)
   const doubt = other ? Math.min(1, other.score / best.score) : 0
+  const ratio = Math.sqrt(scale.mmPerPtX * scale.mmPerPtY) / MM_PER_PT
+  const named = statedRatio !== null && Math.abs(Math.log(ratio / statedRatio)) < AS_NAMED
+  const confidence = confidenceOf(evidence, readings, best, doubt, named)
+  const open = doubt > OPEN_DOUBT && other!.agreed > FITS_AS_WELL * best.agreed
   return {
     ...scale,
-    confidence: confidenceOf(evidence, readings, best, doubt),
+    confidence: open ? Math.min(OPEN, confidence) : confidence,
     unitSystem: isImperial(evidence, best.habit) ? 'imperial' : 'metric',
     readings,
   }
@@ -123,9 +142,9 @@ function habitsFor(kinds: ReadonlySet<PrintedLength['kind']>): UnitHabit[] {
   }).map((habit) => ({ ...habit, prior: priorOf(habit, kinds) }))
 }
 
-/** Whole figures without decimals beside them are hardly ever centimetres; decimals alone are metres on plans before all else. */
+/** Whole figures without decimals beside them are seldom centimetres; decimals alone are metres on plans before all else. */
 function priorOf({ wholeMm, decimalMm, prior }: UnitHabit, kinds: ReadonlySet<PrintedLength['kind']>): number {
-  if (kinds.has('whole') && !kinds.has('decimal')) return wholeMm === 10 ? 0.35 : prior
+  if (kinds.has('whole') && !kinds.has('decimal')) return wholeMm === 10 ? 0.25 : prior
   if (!kinds.has('whole') && kinds.has('decimal')) return decimalMm === 1000 ? 1 : 0.35
   return prior
 }
@@ -154,11 +173,17 @@ function votesUnder(evidence: readonly Evidence[], habit: UnitHabit): Vote[] {
   })
 }
 
+/** What else a sheet says of its scale. */
+interface Surroundings {
+  readonly statedRatio: number | null
+  readonly words: string
+  readonly sizes: KnownSizes
+}
+
 function winnerUnder(
   evidence: readonly Evidence[],
   habit: UnitHabit,
-  statedRatio: number | null,
-  words: string,
+  { statedRatio, words, sizes }: Surroundings,
 ): Winner | null {
   const votes = votesUnder(evidence, habit).sort((a, b) => a.logScale - b.logScale)
   if (votes.length === 0) return null
@@ -175,8 +200,16 @@ function winnerUnder(
     (each) => Math.abs(Math.log(ratio / each)) < 0.004 || Math.abs(Math.log(ratio * each)) < 0.004,
   )
   const says = habit.named?.test(words) ?? false
-  const score = agreed * habit.prior * (named ? 4 : 1) * (usual ? 1.3 : 1) * (says ? 6 : 1)
-  return { habit, votes, centre, score, rival: (rival * score) / agreed }
+  const plausible = plausibility(sizes, Math.exp(centre), lengthsAt(votes, centre))
+  const score = agreed * habit.prior * plausible * (named ? 4 : 1) * (usual ? 1.3 : 1) * (says ? 6 : 1)
+  return { habit, votes, centre, score, agreed, rival: (rival * score) / agreed }
+}
+
+/** What the items state that speak for a scale, in millimetres, each once. */
+function lengthsAt(votes: readonly Vote[], centre: number): number[] {
+  const lengths = new Map<number, number>()
+  for (const { item, mm, logScale } of votes) if (Math.abs(logScale - centre) < MOST_STRETCH) lengths.set(item, mm)
+  return [...lengths.values()]
 }
 
 function firstFrom(votes: readonly Vote[], log: number): number {
@@ -354,12 +387,14 @@ function confidenceOf(
   readings: readonly (readonly Reading[])[],
   { score, rival }: Winner,
   doubt: number,
+  named: boolean,
 ): number {
   const agreeing = readings.filter((each) => each.some(({ agrees }) => agrees)).length
-  const byNumber = 1 - 0.55 ** Math.max(0, agreeing - 1)
+  // A sheet that names the very ratio is a witness as well.
+  const byNumber = 1 - 0.55 ** Math.max(0, agreeing - 1 + (named ? 2 : 0))
   const agreed = readings.flat().flatMap(({ agrees, candidate }) => (agrees ? [candidate] : []))
   // What nothing confirms in one direction may be stretched there.
-  const byDirection = [0.7, 0.8, 1][Math.min(2, ...directionsOf(agreed))]!
+  const byDirection = named ? 1 : [0.7, 0.8, 1][Math.min(2, ...directionsOf(agreed))]!
   const share = agreeing / evidence.length
   const byShare = Math.min(1, 0.35 + share)
   const byRival = 1 - 0.6 * Math.min(1, rival / score) ** 2

@@ -22,3 +22,31 @@ it('the walls of made-up plans are found by length, and little else', async () =
   expect(sums.found / sums.truth).toBeGreaterThan(0.9)
   expect(sums.openingsFound / sums.openings).toBeGreaterThan(0.85)
 }, 120_000)
+
+it('walls and openings of foreign plans are found in every drawing habit', async () => {
+  const styles = new Map<string, { truth: number; found: number; proposed: number; right: number }>()
+  const sums = { openings: 0, openingsFound: 0 }
+  for (let seed = 7000; seed < 7045; seed++) {
+    const plan = GENERATORS.types(seed)
+    const judged = await judgeWalls(plan, 'pdf-lib')
+    const style = styles.get(plan.style) ?? { truth: 0, found: 0, proposed: 0, right: 0 }
+    for (const key of Object.keys(style) as (keyof typeof style)[]) style[key] += judged[key]
+    styles.set(plan.style, style)
+    sums.openings += judged.openings
+    sums.openingsFound += judged.openingsFound
+  }
+  expect(styles.size).toBe(15)
+  for (const [style, { truth, found, proposed, right }] of styles) {
+    expect(found / truth, style).toBeGreaterThan(0.85)
+    expect(right / proposed, style).toBeGreaterThan(0.85)
+  }
+  const all = [...styles.values()].reduce((a, b) => ({
+    truth: a.truth + b.truth,
+    found: a.found + b.found,
+    proposed: a.proposed + b.proposed,
+    right: a.right + b.right,
+  }))
+  expect(all.found / all.truth).toBeGreaterThan(0.95)
+  expect(all.right / all.proposed).toBeGreaterThan(0.97)
+  expect(sums.openingsFound / sums.openings).toBeGreaterThan(0.93)
+}, 120_000)
