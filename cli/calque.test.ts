@@ -185,6 +185,33 @@ describe('propose-walls', () => {
   })
 })
 
+describe('read-plan', () => {
+  it('gives scale, walls and the named rooms of a page in one go', async () => {
+    const { out, status } = await calque('read-plan', 'set.pdf', '--page', '1', '--json')
+    expect(status).toBe(0)
+    const { content, scale, walls, rooms } = JSON.parse(out) as {
+      content: string
+      scale: { mmPerPt: number; certainty: number; agreeing: number }
+      walls: unknown[]
+      rooms: { name: string; areaMm2: number; certainty: number }[]
+    }
+    expect(content).toBe('vector')
+    expect(scale.certainty).toBeGreaterThan(0.8)
+    expect(walls.length).toBeGreaterThan(5)
+    expect(rooms.filter(({ name }) => name !== '').length).toBeGreaterThan(2)
+    for (const { areaMm2 } of rooms) expect(areaMm2).toBeGreaterThan(1e6)
+    const listed = await calque('read-plan', 'set.pdf', '--page', '1')
+    expect(listed.out).toMatch(/rooms\n/)
+    expect(listed.out).toContain(rooms.find(({ name }) => name)!.name)
+  })
+
+  it('says what is no certainty', async () => {
+    const { err, status } = await calque('read-plan', 'set.pdf', '--page', '1', '--certainty', '2')
+    expect(status).toBe(2)
+    expect(err).toMatch(/no certainty/)
+  })
+})
+
 describe('fit', () => {
   const solved = async (points: unknown): Promise<Ended> => {
     await writeFile(join(folder, 'points.json'), typeof points === 'string' ? points : JSON.stringify(points))

@@ -35,6 +35,9 @@ const SIGNS: Partial<Record<keyof Weights, 1 | -1>> = {
 /** Evidence that only comparing runs gives. */
 const OF_OTHERS = ['common', 'network', 'pen'] as const
 
+/** Held as they are: plans that are made up hardly ever show what they are for. */
+const HELD: Partial<Record<keyof Weights, number>> = { frame: -6 }
+
 interface Sample {
   readonly evidence: readonly number[]
   readonly isWall: 0 | 1
@@ -72,7 +75,7 @@ function samplesOf(judgement: Judgement, rounds: number): Sample[] {
 /** Logistic regression with a little decay (Adam: Kingma and Ba 2015), signs held by projection. */
 function fitted(samples: readonly Sample[], start: Weights, left: readonly (keyof Weights)[]): Weights {
   const names = [...EVIDENCE, 'bias'] as const
-  const w = names.map((name) => (left.includes(name) ? 0 : start[name]))
+  const w = names.map((name) => (left.includes(name) ? 0 : (HELD[name] ?? start[name])))
   const [m, s] = [w.map(() => 0), w.map(() => 0)]
   const total = samples.reduce((sum, { weight }) => sum + weight, 0)
   for (let step = 1; step <= 1500; step++) {
@@ -85,7 +88,7 @@ function fitted(samples: readonly Sample[], start: Weights, left: readonly (keyo
       slope[EVIDENCE.length]! += off
     }
     for (const [k, name] of names.entries()) {
-      if (left.includes(name)) continue
+      if (left.includes(name) || name in HELD) continue
       m[k] = 0.9 * m[k]! + 0.1 * slope[k]!
       s[k] = 0.999 * s[k]! + 0.001 * slope[k]! ** 2
       w[k]! -= (0.05 * (m[k]! / (1 - 0.9 ** step))) / (Math.sqrt(s[k]! / (1 - 0.999 ** step)) + 1e-8)

@@ -8,6 +8,7 @@ import { linework } from './linework'
 import { meter } from './meter'
 import { proposeScaleCommand } from './propose-scale'
 import { proposeWallsCommand } from './propose-walls'
+import { readPlanCommand } from './read-plan'
 
 /** Every command; a new one is a file beside this and a line here. */
 export const COMMANDS: readonly ((program: Command) => void)[] = [
@@ -16,6 +17,7 @@ export const COMMANDS: readonly ((program: Command) => void)[] = [
   callouts,
   proposeScaleCommand,
   proposeWallsCommand,
+  readPlanCommand,
   fit,
   meter,
   handOverCommand,

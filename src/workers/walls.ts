@@ -1,8 +1,8 @@
 import { expose } from 'comlink'
 import { isInside } from '@/core/geometry/polygon'
 import type { Point } from '@/core/geometry/vector'
+import { type PlanReading, readPlan } from '@/core/propose/read-plan'
 import type { SheetOnBoard } from '@/core/propose/walls/board-lines'
-import { type ProposedWall, proposeWalls } from '@/core/propose/walls/propose'
 import { sheetFinder } from '@/core/propose/walls/sheet-finder'
 import { fetchSheet } from './fetch-sheet'
 
@@ -12,16 +12,16 @@ export interface WallsJob extends Omit<SheetOnBoard, 'shows'> {
   readonly crop: readonly Point[] | null
 }
 
-/** Reads walls beside the page. */
+/** Reads plans beside the page. */
 const reader = {
   /** @param url where the linework is had; browsers keep it */
-  async propose(url: string, { crop, ...on }: WallsJob): Promise<readonly ProposedWall[]> {
+  async read(url: string, { crop, ...on }: WallsJob): Promise<PlanReading> {
     const { linework, index } = await fetchSheet(url)
     const shows = (p: Point) => !crop || isInside(crop, p)
-    return proposeWalls(linework, { ...on, shows }, sheetFinder(index, on.map, on.mmPerPt))
+    return readPlan(linework, { ...on, shows }, sheetFinder(index, on.map, on.mmPerPt))
   },
 }
 
-export type WallReader = typeof reader
+export type PlanReader = typeof reader
 
 expose(reader)

@@ -8,6 +8,7 @@ import type { Linework } from '@/core/sheet/linework'
 import type { CorpusPlan } from './plan-corpus/drafting'
 import { type Producer, printPage, shrinkBy } from './print-page'
 import { readSheet } from './read-sheet'
+import { readScan, type Scan, scanPage } from './scan-page'
 
 /** A wall by its centre line. */
 export interface CentreLine {
@@ -33,6 +34,28 @@ export async function readPlan(plan: CorpusPlan, producer: Producer): Promise<Re
   const place = (p: readonly [number, number]): Point => {
     const [x, y] = plan.toPage(p)
     return { x: x * plan.mmPerPt, y: y * plan.mmPerPt + (linework.heightPt * mmPerPt - plan.heightPt * plan.mmPerPt) }
+  }
+  return {
+    plan,
+    linework,
+    place,
+    on: { map: projectiveOf([mmPerPt, 0, 0, mmPerPt, 0, 0]), mmPerPt, parts: [], markup: false, shows: () => true },
+    truth: plan.walls.map(({ start, end, thicknessMm }) => ({ start: place(start), end: place(end), thicknessMm })),
+  }
+}
+
+/** The same plan from a scan of it. */
+export async function readScannedPlan(plan: CorpusPlan, scan: Scan, seed: number): Promise<ReadPlan> {
+  const linework = await readScan(await scanPage(await printPage(plan, 'pdf-lib'), scan, seed))
+  const { mmPerPt, widthPt, heightPt } = plan
+  const [cos, sin] = [Math.cos(scan.skewRad), Math.sin(scan.skewRad)]
+  const place = (p: readonly [number, number]): Point => {
+    const [x, y] = plan.toPage(p)
+    const [dx, dy] = [x - widthPt / 2, y - heightPt / 2]
+    return {
+      x: (linework.widthPt / 2 + dx * cos - dy * sin) * mmPerPt,
+      y: (linework.heightPt / 2 + dx * sin + dy * cos) * mmPerPt,
+    }
   }
   return {
     plan,
@@ -96,8 +119,10 @@ export interface JudgedWalls {
 /** An opening is found where its middle and its width are right to this. */
 const OPENING_MM = 40
 
-export async function judgeWalls(plan: CorpusPlan, producer: Producer): Promise<JudgedWalls> {
-  const { linework, on, truth, place } = await readPlan(plan, producer)
+export const judgeWalls = async (plan: CorpusPlan, producer: Producer): Promise<JudgedWalls> =>
+  judged(await readPlan(plan, producer))
+
+export function judged({ plan, linework, on, truth, place }: ReadPlan): JudgedWalls {
   const { index } = indexSheet(linework)
   const start = performance.now()
   const proposed = proposeWalls(linework, on, sheetFinder(index, on.map, on.mmPerPt)).filter(

@@ -9,7 +9,7 @@ import type { LineFinder } from '@/core/propose/wall-run'
 import type { BoardPoint } from '@/studio/kernel/board-point'
 import { type Chosen, type Option, type OptionGroup, type Values, valuesOf } from '@/studio/kernel/options'
 import { EMPTY_SESSION } from '@/studio/kernel/session'
-import type { ProjectEdit, Refit, Tool, ToolContext } from '@/studio/kernel/tool'
+import type { Effects, ProjectEdit, Refit, Tool, ToolContext } from '@/studio/kernel/tool'
 import { type Hand, Workbench } from '@/studio/kernel/workbench'
 import { select } from '@/studio/tooling/select'
 
@@ -171,6 +171,12 @@ export class Rig {
   /** Presses a key of the tool in hand. @throws Error where it has none such */
   key(key: string): this {
     if (!this.bench.key(key)) throw new Error(`${this.tool.word} has no key ${key}.`)
+    return this
+  }
+
+  /** Carries out what a card's button comes to. */
+  does(effects: Effects): this {
+    this.bench.carryOut(effects)
     return this
   }
 

@@ -117,7 +117,7 @@ export class Drafting {
   finish(made: Pick<CorpusPlan, 'style' | 'walls' | 'openings'>, framePt: number | null): CorpusPlan {
     const xs = [...this.lines.flatMap(([a, , c]) => [a, c]), ...this.texts.map(({ x }) => x)]
     const ys = [...this.lines.flatMap(([, b, , d]) => [b, d]), ...this.texts.map(({ y }) => y)]
-    const margin = 48
+    const margin = 76
     const [minX, maxX] = [Math.min(...xs) - margin, Math.max(...xs) + margin]
     const [minY, maxY] = [Math.min(...ys) - margin, Math.max(...ys) + margin]
     if (framePt !== null) {

@@ -1,7 +1,7 @@
 import Flatbush from 'flatbush'
 import { corners } from '../../geometry/box'
 import { type Homography, project } from '../../geometry/projective'
-import { add, distance, leftOf, type Point, scale, subtract, unit } from '../../geometry/vector'
+import { add, cross, distance, dot, leftOf, type Point, scale, subtract, unit } from '../../geometry/vector'
 import { Flag, type LineStyle, type Linework } from '../../sheet/linework'
 import { type PartChoice, shownOf } from '../../sheet/looks'
 import { measuringLines } from './measuring-lines'
@@ -52,6 +52,10 @@ const SHORTEST_MM = 25
 /** What coordinates of sheets are rounded to, with what plotters and scans leave. */
 const SLIP_PT = 0.06
 const LEAST_SLIP_MM = 2
+/** Strokes of a scan are off by about half a pixel of 150 to the inch. */
+const SCAN_SLIP_PT = 0.24
+
+const isScan = (styles: readonly LineStyle[]): boolean => styles.some(({ certainty }) => certainty !== undefined)
 
 /** The lines of a sheet on the board, sorted into those that can be faces, hatching and writing. */
 export function boardLinesOf(linework: Linework, { map, mmPerPt, parts, markup, shows }: SheetOnBoard): BoardLines {
@@ -59,6 +63,7 @@ export function boardLinesOf(linework: Linework, { map, mmPerPt, parts, markup, 
   const { segments, segmentFlags, segmentStyles, styles } = linework
   const measures = measuringLines(linework, mmPerPt)
   const lines: BoardLine[] = []
+  const wide: BoardLine[] = []
   const hatchMiddles: Point[] = []
   for (let i = 0; i < segmentFlags.length; i++) {
     const style = segmentStyles[i]!
@@ -75,10 +80,18 @@ export function boardLinesOf(linework: Linework, { map, mmPerPt, parts, markup, 
     }
     const lengthMm = Math.hypot(end.x - start.x, end.y - start.y)
     if (lengthMm < SHORTEST_MM) continue
-    const { kind, widthPt } = styles[style]!
-    if (kind === 'stroke' && widthPt >= WIDE_STROKE_PT && widthPt * mmPerPt >= THINNEST_STROKE_MM)
-      lines.push(...edgesOf(start, end, widthPt * mmPerPt, style))
-    else lines.push({ start, end, lengthMm, style, solid: kind === 'fill' })
+    const { kind, widthPt, certainty } = styles[style]!
+    // Of a scan, lines without a width are the edges of areas.
+    const solid = kind === 'fill' || (widthPt === 0 && certainty !== undefined)
+    const line = { start, end, lengthMm, style, solid }
+    if (kind === 'stroke' && widthPt >= WIDE_STROKE_PT && widthPt * mmPerPt >= THINNEST_STROKE_MM) wide.push(line)
+    else lines.push(line)
+  }
+  for (const line of wide) {
+    const { widthPt } = styles[line.style]!
+    const isFace = widthPt < SURELY_BODY_PT && hasPartner(line, wide, styles)
+    if (isFace) lines.push(line)
+    else lines.push(...edgesOf(line.start, line.end, widthPt * mmPerPt, line.style))
   }
   return {
     lines,
@@ -94,13 +107,39 @@ export function boardLinesOf(linework: Linework, { map, mmPerPt, parts, markup, 
     widestPt: widestOf(lines, styles),
     page: corners({ minX: 0, minY: 0, maxX: linework.widthPt, maxY: linework.heightPt }).map((p) => project(map, p)),
     mmPerPt,
-    slipMm: Math.max(LEAST_SLIP_MM, SLIP_PT * mmPerPt),
+    slipMm: Math.max(LEAST_SLIP_MM, (isScan(styles) ? SCAN_SLIP_PT : SLIP_PT) * mmPerPt),
   }
 }
 
 /** A stroke of this width is not the line of a face but a body by itself: a wall drawn in one stroke. */
 const WIDE_STROKE_PT = 1.4
 const THINNEST_STROKE_MM = 55
+
+/** A stroke of this width is no line of a face, whatever runs beside it. */
+const SURELY_BODY_PT = 3.4
+/** Faces of one wall lie so far apart. */
+const FACES_APART_MM = [60, 700] as const
+/** Sines below this are parallel. */
+const PARALLEL = 0.01
+
+/** Whether a stroke as wide runs beside another one, as the faces of a wall do that are drawn with a broad pen. */
+function hasPartner(line: BoardLine, wide: readonly BoardLine[], styles: readonly LineStyle[]): boolean {
+  const u = unit(subtract(line.end, line.start))
+  if (!u) return false
+  const widthPt = styles[line.style]!.widthPt
+  return wide.some((other) => {
+    const v = unit(subtract(other.end, other.start))
+    if (other === line || !v || Math.abs(cross(u, v)) > PARALLEL) return false
+    if (Math.abs(Math.log(styles[other.style]!.widthPt / widthPt)) > 0.3) return false
+    const apart = Math.abs(cross(u, subtract(other.start, line.start)))
+    if (apart < FACES_APART_MM[0] || apart > FACES_APART_MM[1]) return false
+    const [a, b] = [other.start, other.end].map((p) => dot(u, subtract(p, line.start))) as [number, number]
+    return (
+      Math.min(Math.max(a, b), line.lengthMm) - Math.max(Math.min(a, b), 0) >
+      0.5 * Math.min(line.lengthMm, other.lengthMm)
+    )
+  })
+}
 
 /** The outline of a wide stroke with square ends. */
 function edgesOf(start: Point, end: Point, widthMm: number, style: number): BoardLine[] {

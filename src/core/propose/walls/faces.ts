@@ -43,7 +43,7 @@ export interface Direction {
 }
 
 /** Faces that run shorter altogether belong to no wall; shorter lines lead no direction. */
-const SHORTEST_FACE_MM = 150
+export const SHORTEST_FACE_MM = 150
 /** Directions of which less is drawn have no wall. */
 const LEAST_DRAWN_MM = 700
 /** Of old buildings each wall has its own direction; more of them than this are a drawing of something else. */

@@ -2,7 +2,7 @@ import { boxOf } from '../../geometry/box'
 import type { Point } from '../../geometry/vector'
 import { common, type Interval, totalOf, united } from '../intervals'
 import type { BoardLine, BoardLines } from './board-lines'
-import { asideAt, type Direction, type Face, type Ink } from './faces'
+import { asideAt, type Direction, type Face, type Ink, SHORTEST_FACE_MM } from './faces'
 
 export const THINNEST_MM = 40
 export const THICKEST_MM = 700
@@ -120,7 +120,7 @@ export function runsOf(sheet: BoardLines, directions: readonly Direction[]): Run
         beside++
         const middle = (both[0]![0] + both.at(-1)![1]) / 2
         const thicknessMm = asideAt(left, middle) - asideAt(right, middle)
-        if (thicknessMm < THINNEST_MM || totalOf(both) < Math.max(SHORTEST_MM, thicknessMm)) continue
+        if (thicknessMm < THINNEST_MM || totalOf(both) < SHORTEST_FACE_MM) continue
         found.push(...runsByPen(sheet, direction, right, left))
       }
     }
@@ -201,8 +201,6 @@ function bridged(sheet: BoardLines, direction: Direction, right: Face, left: Fac
         return across > 0.3 * Math.abs(s1 - s0) && beyond > 2 * slip
       }),
     )
-  // A wall that goes on breaks the faces that it crosses; those of a wall that closes it off run through on both sides.
-  const isOpenThrough = (from: number, to: number): boolean => isClosed(from) === null || isClosed(to) === null
   const runs: Run[] = []
   let paired: Interval[] = []
   let openings: Interval[] = []
@@ -210,7 +208,9 @@ function bridged(sheet: BoardLines, direction: Direction, right: Face, left: Fac
     if (paired.length > 0) {
       const middle = (paired[0]![0] + paired.at(-1)![1]) / 2
       const thicknessMm = hi(middle) - lo(middle)
-      if (totalOf(paired) >= Math.max(SHORTEST_MM, thicknessMm))
+      // Between openings little of a wall may be left.
+      const least = openings.length > 0 ? SHORTEST_FACE_MM : Math.max(SHORTEST_MM, thicknessMm)
+      if (totalOf(paired) >= least)
         runs.push({
           direction,
           right,
@@ -234,8 +234,7 @@ function bridged(sheet: BoardLines, direction: Direction, right: Face, left: Fac
       const gap = to - from
       const jambs = gap >= NARROWEST_OPENING_MM && gap <= WIDEST_OPENING_MM && isOpening(from, to)
       if (jambs) openings.push([from, to])
-      else if (gap > WIDEST_MEETING_MM || (gap > WIDEST_BREAK_MM && !(isMeeting(from, to) && isOpenThrough(from, to))))
-        close()
+      else if (gap > WIDEST_MEETING_MM || (gap > WIDEST_BREAK_MM && !isMeeting(from, to))) close()
     }
     paired.push(piece)
   }

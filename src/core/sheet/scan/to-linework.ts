@@ -9,7 +9,7 @@ import { Recorder } from '../recorder'
 import { type TracedStroke, traceScan } from './trace'
 
 /** Widths of technical pens in millimetres (ISO 128-2): a stroke is as wide as the nearest of them. */
-const PENS_MM = [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1, 1.4, 2]
+const PENS_MM = [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1]
 /** Certainty is kept in so many steps, never more than it is. */
 const CERTAINTY_STEPS = 20
 /** An arc is written as cubics that turn no farther: they are exact to a few millionths of its radius. */
@@ -66,5 +66,11 @@ function record(recorder: Recorder, stroke: TracedStroke, ptPerPx: number, toShe
   }
 }
 
+/** A stroke that is wider than pens usually are, as a wall in one stroke, keeps its width in steps of this. */
+const WIDE_MM = 0.85
+const WIDE_STEP_MM = 0.05
+
 const nearestPen = (mm: number): number =>
-  PENS_MM.reduce((best, pen) => (Math.abs(Math.log(pen / mm)) < Math.abs(Math.log(best / mm)) ? pen : best))
+  mm > WIDE_MM
+    ? Math.round(mm / WIDE_STEP_MM) * WIDE_STEP_MM
+    : PENS_MM.reduce((best, pen) => (Math.abs(Math.log(pen / mm)) < Math.abs(Math.log(best / mm)) ? pen : best))

@@ -21,6 +21,7 @@ import { useDisplay } from '@/studio/ui/display'
 import { FrameFindingList } from './FrameFindingList'
 import { HeightList } from './HeightList'
 import { NearMissList } from './NearMissList'
+import { RoomAreaList } from './RoomAreaList'
 import { TraceCheckPanel } from './TraceCheckPanel'
 
 /** Every stated dimension against what is drawn and what is traced, over all sheets, the worst first. */
@@ -49,6 +50,7 @@ export function CheckCard() {
         first.
       </Typography>
       <TraceCheckPanel />
+      <RoomAreaList />
       <NearMissList />
       <FrameFindingList />
       <HeightList />

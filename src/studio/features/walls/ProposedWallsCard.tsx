@@ -8,6 +8,7 @@ import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useEffect } from 'react'
+import { boxOf, grow } from '@/core/geometry/box'
 import { shownDisplayOf } from '@/core/model/settings/schema'
 import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
@@ -16,17 +17,30 @@ import { toolContext, workbench } from '@/studio/board/workbench'
 import { choose, useBench, useOptions } from '@/studio/state/bench'
 import { isPicture } from '@/studio/state/page-lines'
 import { useProject } from '@/studio/state/project'
+import { showBox } from '@/studio/state/view'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { CommittedField } from '@/studio/ui/CommittedField'
+import { Keys } from '@/studio/ui/Keys'
 import { proposalOptions } from './options'
-import { acceptWalls, byThickness, openProposals, withThickness } from './proposals'
+import {
+  acceptWalls,
+  askedProposal,
+  byThickness,
+  leaveWall,
+  openProposals,
+  traceSheet,
+  withThickness,
+} from './proposals'
 import { readWalls, sheetsToRead, useWallReading } from './read-walls'
+
+/** How much shows around an unsure wall that is asked about. */
+const AROUND_MM = 1500
 
 /** The walls that a sheet seems to show: how sure they are, how thick, and taken all at once. */
 export function ProposedWallsCard() {
   const records = useProject((project) => project.records)
   const levelId = useBench((bench) => bench.levelId)
-  const { read, certainty } = useOptions(proposalOptions)
+  const { read, certainty, walls, left, walking, traceWhenRead } = useOptions(proposalOptions)
   const { busy, problem } = useWallReading()
   const sheets = sheetsToRead(records, levelId)
   const sheet = sheets.find(({ id }) => id === read?.id) ?? sheets[0]
@@ -38,9 +52,19 @@ export function ProposedWallsCard() {
     if (sheet && (sheet.id !== read?.id || sheet.placement !== read.placement || sheet.crop !== read.crop))
       void readWalls(sheet)
   }, [sheet, read, waits])
+  const asked = askedProposal(toolContext())
+  useEffect(() => {
+    if (asked) showBox(grow(boxOf([asked.start, asked.end]), AROUND_MM))
+  }, [asked])
+  useEffect(() => {
+    if (!traceWhenRead || busy || walls.length === 0) return
+    choose(proposalOptions, { traceWhenRead: false })
+    workbench.carryOut(traceSheet(toolContext()))
+  }, [traceWhenRead, busy, walls])
   if (!sheet) return <Typography color="text.secondary">There is no sheet on this level to read walls from.</Typography>
   const open = openProposals(toolContext())
   const sure = open.filter((wall) => wall.certainty >= certainty)
+  const unsure = open.length - sure.length
   const openings = sure.reduce((sum, wall) => sum + wall.openings.length, 0)
   return (
     <Stack sx={{ gap: 1.5 }}>
@@ -89,9 +113,47 @@ export function ProposedWallsCard() {
           onChange={(_, value) => choose(proposalOptions, { certainty: value as number })}
         />
       </Box>
+      {walking && asked ? (
+        <Box role="group" aria-label="Unsure wall" sx={{ border: 1, borderColor: 'divider', borderRadius: 1, p: 1.5 }}>
+          <Typography sx={{ mb: 1 }}>
+            Is this a wall? It is {Math.round(asked.certainty * 100)} % sure; {unsure} {unsure === 1 ? 'is' : 'are'} to
+            be looked at.
+          </Typography>
+          <Stack direction="row" sx={{ gap: 1 }}>
+            <Button
+              variant="outlined"
+              onClick={() => workbench.carryOut({ ...acceptWalls([asked], toolContext()), pick: [] })}
+            >
+              Make it <Keys sx={{ ml: 1 }}>Y</Keys>
+            </Button>
+            <Button onClick={() => workbench.carryOut(leaveWall(asked, toolContext()))}>
+              Leave it <Keys sx={{ ml: 1 }}>N</Keys>
+            </Button>
+            <Button onClick={() => choose(proposalOptions, { walking: false })}>Stop</Button>
+          </Stack>
+        </Box>
+      ) : (
+        unsure > 0 && (
+          <Button onClick={() => choose(proposalOptions, { walking: true })}>
+            Walk through the {unsure} unsure {unsure === 1 ? 'one' : 'ones'}
+          </Button>
+        )
+      )}
+      {left.length > 0 && (
+        <Button size="small" onClick={() => choose(proposalOptions, { left: [] })}>
+          Show the {left.length} that {left.length === 1 ? 'was' : 'were'} left again
+        </Button>
+      )}
       <Thicknesses />
       <Button
         variant="contained"
+        disabled={sure.length === 0}
+        onClick={() => workbench.carryOut(traceSheet(toolContext()))}
+      >
+        Trace it all: walls, openings, rooms
+      </Button>
+      <Button
+        variant="outlined"
         disabled={sure.length === 0}
         onClick={() => workbench.carryOut(acceptWalls(sure, toolContext()))}
       >

@@ -1,5 +1,6 @@
 import type { Underlay } from '@/core/model/underlay/schema'
 import type { TracedLine } from '@/core/model/wall/schema'
+import type { RoomLabel } from '@/core/propose/rooms/labels'
 import { type ProposedWall, USUAL_CERTAINTY } from '@/core/propose/walls/propose'
 import { MM_PER } from '@/core/units/length'
 import type { CardToken } from '@/studio/kernel/card'
@@ -26,6 +27,14 @@ export const proposalOptions = defineOptions('proposed-walls', {
   /** The underlay that was read, as it was then; null while none was. */
   read: value<Underlay | null>(null),
   walls: value<readonly ProposedWall[]>([]),
+  /** What is printed in its rooms. */
+  labels: value<readonly RoomLabel[]>([]),
+  /** Proposals that the person has left. */
+  left: value<readonly ProposedWall[]>([]),
+  /** Whether the unsure ones are walked through, one after another. */
+  walking: value<boolean>(false),
+  /** Whether all that is sure is traced as soon as it is read. */
+  traceWhenRead: value<boolean>(false),
   /** From this certainty on a proposal is taken with all. */
   certainty: value<number>(USUAL_CERTAINTY),
 })

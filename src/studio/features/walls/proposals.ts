@@ -1,6 +1,9 @@
 import { distance } from '@/core/geometry/vector'
 import { levelIdOf } from '@/core/model/level/schema'
+import type { ProjectRecord } from '@/core/model/registry'
+import { isAreaApart } from '@/core/model/space/stated-area'
 import { isSame, makeWalls } from '@/core/propose/make-walls'
+import { traceAll } from '@/core/propose/read-plan'
 import { networksOf } from '@/core/propose/walls/network'
 import type { ProposedWall } from '@/core/propose/walls/propose'
 import { type Effects, putting, type ToolContext } from '@/studio/kernel/tool'
@@ -12,12 +15,12 @@ const last = lastOf<readonly ProposedWall[]>()
 
 /** The proposals of which no wall has been made yet. */
 export function openProposals({ records, levelId, options }: ToolContext): readonly ProposedWall[] {
-  const { walls } = options(proposalOptions)
-  return last([walls, records, levelId], () => {
+  const { walls, left } = options(proposalOptions)
+  return last([walls, left, records, levelId], () => {
     const standing = [...records.values()]
       .filter((record) => record.kind === 'wall')
       .filter((wall) => levelIdOf(wall) === levelId)
-    return walls.filter((run) => !standing.some((wall) => isSame(wall, run)))
+    return walls.filter((run) => !left.includes(run) && !standing.some((wall) => isSame(wall, run)))
   })
 }
 
@@ -30,6 +33,42 @@ export function acceptWalls(accepted: readonly ProposedWall[], context: ToolCont
     pick: made.filter(({ id }) => !context.records.has(id)).map(({ id }) => id),
   }
 }
+
+/** The proposals that are not sure enough to be made with all, the surest first. */
+export function unsureProposals(context: ToolContext): readonly ProposedWall[] {
+  const { certainty } = context.options(proposalOptions)
+  return openProposals(context)
+    .filter((wall) => wall.certainty < certainty)
+    .sort((a, b) => b.certainty - a.certainty)
+}
+
+/** The unsure proposal that is asked about while they are walked through. */
+export const askedProposal = (context: ToolContext): ProposedWall | null =>
+  context.options(proposalOptions).walking ? (unsureProposals(context)[0] ?? null) : null
+
+/** Leaves a proposal: it shows no more, until the sheet is read again. */
+export function leaveWall(wall: ProposedWall, context: ToolContext): Effects {
+  const { left } = context.options(proposalOptions)
+  return { choose: proposalOptions.with({ left: [...left, wall] }) }
+}
+
+/** Makes everything that is sure enough: walls with their openings, and the rooms that they enclose. */
+export function traceSheet(context: ToolContext): Effects {
+  const { read, labels, certainty } = context.options(proposalOptions)
+  const sure = openProposals(context).filter((wall) => wall.certainty >= certainty)
+  const { records, rooms } = traceAll(sure, labels, context.records, makingOf(context, read?.id))
+  if (records.length === 0) return { say: 'Nothing more on this sheet is sure enough to be traced.' }
+  const made = records.filter(({ id }) => !context.records.has(id))
+  const count = (kind: ProjectRecord['kind']) => made.filter((record) => record.kind === kind).length
+  const apart = rooms.filter(({ areaMm2, statedMm2 }) => statedMm2 !== null && isAreaApart(areaMm2, statedMm2)).length
+  const words = [
+    `Made ${countOf(count('wall'), 'wall')}, ${countOf(count('opening'), 'opening')} and ${countOf(count('space'), 'room')}.`,
+    apart > 0 && `The printed area of ${countOf(apart, 'room')} differs from what was traced: Check lists them.`,
+  ]
+  return { edit: putting('Trace it all', ...records), pick: [], say: words.filter(Boolean).join(' ') }
+}
+
+const countOf = (count: number, word: string): string => `${count} ${count === 1 ? word : `${word}s`}`
 
 /** Those that are sure enough and hang together with one of them, over any number of others. */
 export function connectedWith(wall: ProposedWall, context: ToolContext): ProposedWall[] {

@@ -9,7 +9,7 @@ import { linesHash } from '@/studio/state/page-lines'
 import { useProject } from '@/studio/state/project'
 import { WorkerClient } from '@/studio/state/worker-client'
 import { sheetOf } from '@/studio/tooling/sheet-of'
-import type { WallReader } from '@/workers/walls'
+import type { PlanReader } from '@/workers/walls'
 import { proposalOptions } from './options'
 
 /** How the reading of walls goes. What was read lies among the options of the bench, where the tool looks. */
@@ -25,7 +25,7 @@ export function sheetsToRead(records: ReadonlyMap<string, ProjectRecord>, levelI
     .reverse()
 }
 
-const reader = new WorkerClient<WallReader>(
+const reader = new WorkerClient<PlanReader>(
   () => new Worker(new URL('../../../workers/walls.ts', import.meta.url), { type: 'module' }),
 )
 
@@ -33,7 +33,7 @@ const reader = new WorkerClient<WallReader>(
 export async function readWalls(underlay: Underlay): Promise<void> {
   const found = sheetOf(useProject.getState().sources, underlay.sheetId)
   const hash = found && linesHash(found.sheet)
-  choose(proposalOptions, { read: underlay, walls: [] })
+  choose(proposalOptions, { read: underlay, walls: [], labels: [], left: [], walking: false })
   if (!hash)
     return useWallReading.setState({
       busy: false,
@@ -44,9 +44,9 @@ export async function readWalls(underlay: Underlay): Promise<void> {
   const isStill = () => optionsNow(proposalOptions).read === underlay
   try {
     const job = { map: boardMap(placement), mmPerPt: placement.mmPerPt, parts, markup, crop }
-    const walls = await reader.call((walls) => walls.propose(new URL(contentUrl(hash), location.href).href, job))
+    const reading = await reader.call((plans) => plans.read(new URL(contentUrl(hash), location.href).href, job))
     if (!isStill()) return
-    choose(proposalOptions, { walls })
+    choose(proposalOptions, reading)
     useWallReading.setState({ busy: false })
   } catch (error) {
     if (isStill()) useWallReading.setState({ busy: false, problem: (error as Error).message })

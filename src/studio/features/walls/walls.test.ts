@@ -4,6 +4,7 @@ import { wallLengthMm } from '@/core/model/wall/line'
 import { line, lineFinder } from '../../../../tests/support/line-finder'
 import { Rig } from '../../../../tests/support/rig'
 import { proposalOptions, wallOptions } from './options'
+import { traceSheet } from './proposals'
 import { proposedWalls } from './tools/proposed-walls'
 import { wallThickness } from './tools/thickness'
 import { wall } from './tools/wall'
@@ -145,5 +146,46 @@ describe('walls that a sheet seems to show', () => {
   it('that are unsure are made where they are meant', () => {
     const one = rig().click(2500, 4000)
     expect(one.all('wall')[0]).toMatchObject({ thicknessMm: 240 })
+  })
+
+  it('are walked through by two keys: one makes it, the other leaves it', () => {
+    const one = rig()
+    one.key('Y')
+    expect(one.said.at(-1)).toContain('Walk through')
+    one.choose(proposalOptions.with({ walking: true, certainty: 0.95 }))
+    expect(one.says).toContain('90 % sure')
+    one.key('N')
+    expect(one.all('wall')).toHaveLength(0)
+    expect(one.says).toContain('20 % sure')
+    one.key('Y')
+    expect(one.all('wall')).toMatchObject([{ start: { x: 0, y: 4000 } }])
+    expect(one.says).not.toContain('Y makes it')
+  })
+
+  it('are traced at once with the rooms that they enclose, and undone as one', () => {
+    const side = (start: { x: number; y: number }, end: { x: number; y: number }) => ({
+      start,
+      end,
+      thicknessMm: 200,
+      openings: [],
+      certainty: 0.9,
+    })
+    const corners = [
+      { x: 0, y: 0 },
+      { x: 5200, y: 0 },
+      { x: 5200, y: 4200 },
+      { x: 0, y: 4200 },
+    ]
+    const square = corners.map((start, i) => side(start, corners[(i + 1) % 4]!))
+    const labels = [{ at: { x: 2000, y: 2000 }, name: 'Loft', number: '1.04', statedMm2: 25e6 }]
+    const one = new Rig().choose(proposalOptions.with({ walls: square, labels })).take(proposedWalls)
+    one.does(traceSheet(one.context()))
+    expect(one.all('wall')).toHaveLength(4)
+    expect(one.all('space')).toMatchObject([{ name: 'Loft', number: '1.04', statedAreaMm2: 25e6 }])
+    expect(one.said.at(-1)).toBe(
+      'Made 4 walls, 0 openings and 1 room. The printed area of 1 room differs from what was traced: Check lists them.',
+    )
+    one.does(traceSheet(one.context()))
+    expect(one.said.at(-1)).toContain('Nothing more')
   })
 })

@@ -2,19 +2,13 @@ import { ringChain } from '@/core/draft/chain'
 import type { Point } from '@/core/geometry/vector'
 import type { Boundary } from '@/core/model/space/boundary'
 import type { Space } from '@/core/model/space/schema'
+import { nextNumber } from '@/core/propose/read-plan'
 import { formatArea } from '@/core/units/format'
 import { EMPTY_SESSION, plain, putting, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { toScreen } from '@/studio/kernel/view'
 import { paintLabel } from '@/studio/painters/labels'
 import { paintChains } from '@/studio/painters/shapes'
 import { lastOf } from '@/studio/tooling/kept-result'
-
-/** The number after the highest that is given: 01, 02 … */
-function nextNumber({ records }: ToolContext): string {
-  const given = [...records.values()].flatMap((record) => (record.kind === 'space' ? [Number(record.number)] : []))
-  const highest = Math.max(0, ...given.filter(Number.isFinite))
-  return String(highest + 1).padStart(2, '0')
-}
 
 const last = lastOf<Boundary | null>()
 
@@ -57,7 +51,7 @@ export const room: Tool = {
       levelId,
       at,
       name: session.typed.name?.trim() || 'Room',
-      number: nextNumber(context),
+      number: nextNumber([...records.values()].flatMap((record) => (record.kind === 'space' ? [record.number] : []))),
       use: '',
     }
     return { session: EMPTY_SESSION, edit: putting('Make room', made), pick: [id] }

@@ -8,7 +8,7 @@ import { paintFilms } from '@/studio/painters/walls'
 import { lastOf } from '@/studio/tooling/kept-result'
 import { ringsOf } from '../making'
 import { proposalOptions, wallsCard } from '../options'
-import { acceptWalls, connectedWith, openProposals } from '../proposals'
+import { acceptWalls, askedProposal, connectedWith, leaveWall, openProposals } from '../proposals'
 
 /** The proposal in which a place lies; the surest where there are several. */
 function proposalAt(p: Point, context: ToolContext): ProposedWall | null {
@@ -33,6 +33,8 @@ const filmsOf = (context: ToolContext): readonly Film[] => {
   return last([open], () => open.map((wall) => ({ wall, outlines: ringsOf(wall, context) })))
 }
 
+const NOTHING_ASKED = 'Begin with “Walk through” on the card: then Y makes an unsure wall and N leaves it.'
+
 /** Walls that the sheet seems to show, as films over it: a click makes one, with Shift what hangs together with it. */
 export const proposedWalls: Tool = {
   ...plain,
@@ -48,7 +50,27 @@ export const proposedWalls: Tool = {
   places: true,
   bare: true,
   loupe: false,
+  keys: [
+    {
+      key: 'Y',
+      does: 'Makes the unsure wall that is asked about',
+      press: (session, context) => {
+        const asked = askedProposal(context)
+        return asked ? { session, ...acceptWalls([asked], context), pick: [] } : { session, say: NOTHING_ASKED }
+      },
+    },
+    {
+      key: 'N',
+      does: 'Leaves the unsure wall that is asked about',
+      press: (session, context) => {
+        const asked = askedProposal(context)
+        return asked ? { session, ...leaveWall(asked, context) } : { session, say: NOTHING_ASKED }
+      },
+    },
+  ],
   say: ({ cursor }, context) => {
+    const asked = askedProposal(context)
+    if (asked) return `Is this a wall? ${Math.round(asked.certainty * 100)} % sure. Y makes it, N leaves it.`
     const wall = cursor && proposalAt(cursor.at, context)
     if (!wall) return 'Point at a film to see how sure it is; click to make the wall.'
     const sure = Math.round(wall.certainty * 100)
@@ -66,15 +88,18 @@ export const proposedWalls: Tool = {
     const films = filmsOf(context)
     const under = cursor && proposalAt(cursor.at, context)
     const lit = new Set(under ? (held ? connectedWith(under, context) : [under]) : [])
+    const asked = askedProposal(context)
+    if (asked) lit.add(asked)
     for (const { wall, outlines } of films)
       paintFilms(canvas, view, outlines, lit.has(wall) ? 'pointed' : wall.certainty >= certainty ? 'sure' : 'doubtful')
-    if (under)
+    const measured = under ?? asked
+    if (measured)
       paintMeasure(
         canvas,
         view,
-        under.start,
-        under.end,
-        formatLength(distance(under.start, under.end), context.display),
+        measured.start,
+        measured.end,
+        formatLength(distance(measured.start, measured.end), context.display),
       )
   },
 }
