@@ -92,7 +92,7 @@ export function ProposedWallsCard() {
         {busy && <Typography color="text.secondary">Reading the walls …</Typography>}
         {problem && <Typography color="error">{problem}</Typography>}
         {!waits && !busy && !problem && (
-          <Typography variant="figure" component="p">
+          <Typography>
             {open.length === 0
               ? 'Nothing more on this sheet looks like a wall.'
               : `${sure.length} of ${open.length} are sure enough, with ${openings} ${openings === 1 ? 'opening' : 'openings'}.`}
@@ -119,7 +119,7 @@ export function ProposedWallsCard() {
             Is this a wall? It is {Math.round(asked.certainty * 100)} % sure; {unsure} {unsure === 1 ? 'is' : 'are'} to
             be looked at.
           </Typography>
-          <Stack direction="row" sx={{ gap: 1 }}>
+          <Stack direction="row" sx={{ gap: 1, '& button': { whiteSpace: 'nowrap', px: 1 } }}>
             <Button
               variant="outlined"
               onClick={() => workbench.carryOut({ ...acceptWalls([asked], toolContext()), pick: [] })}

@@ -150,14 +150,14 @@ describe('walls that a sheet seems to show', () => {
 
   it('are walked through by two keys: one makes it, the other leaves it', () => {
     const one = rig()
-    one.key('Y')
+    one.key('y')
     expect(one.said.at(-1)).toContain('Walk through')
     one.choose(proposalOptions.with({ walking: true, certainty: 0.95 }))
     expect(one.says).toContain('90 % sure')
-    one.key('N')
+    one.key('n')
     expect(one.all('wall')).toHaveLength(0)
     expect(one.says).toContain('20 % sure')
-    one.key('Y')
+    one.key('y')
     expect(one.all('wall')).toMatchObject([{ start: { x: 0, y: 4000 } }])
     expect(one.says).not.toContain('Y makes it')
   })

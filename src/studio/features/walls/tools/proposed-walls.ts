@@ -52,7 +52,7 @@ export const proposedWalls: Tool = {
   loupe: false,
   keys: [
     {
-      key: 'Y',
+      key: 'y',
       does: 'Makes the unsure wall that is asked about',
       press: (session, context) => {
         const asked = askedProposal(context)
@@ -60,7 +60,7 @@ export const proposedWalls: Tool = {
       },
     },
     {
-      key: 'N',
+      key: 'n',
       does: 'Leaves the unsure wall that is asked about',
       press: (session, context) => {
         const asked = askedProposal(context)
