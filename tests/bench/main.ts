@@ -9,6 +9,7 @@ import { benchLargeSet } from './large-set'
 import { benchPart } from './part'
 import { benchProposals } from './proposals'
 import { benchReading } from './reading'
+import { benchReadingPlans } from './reading-plans'
 import { benchStudio } from './studio'
 import { benchWalls } from './walls'
 
@@ -17,6 +18,7 @@ const BENCHES: Readonly<Record<string, (folder: string, address: string) => Prom
   building: () => benchBuilding(),
   proposals: () => benchProposals(),
   walls: () => benchWalls(),
+  'reading-plans': () => benchReadingPlans(),
   reading: (folder) => benchReading(folder),
   studio: (_, address) => benchStudio(address),
   drawing: (_, address) => benchDrawing(address),
