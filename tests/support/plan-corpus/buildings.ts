@@ -160,7 +160,7 @@ export const BUILDINGS = {
       if (i > 0) walls.push(inner([i * room, 0], [i * room, deep], part))
       if (i > 0 && i % 2 === 0) walls.push(inner([i * room, deep + aisle], [i * room, depth], part))
       rooms.push(inset(i * room, 0, room, deep))
-      if (i % 2 === 0) rooms.push(inset(i * room, deep + aisle, 2 * room, deep))
+      if (i % 2 === 0) rooms.push(inset(i * room, deep + aisle, Math.min(2, count - i) * room, deep))
     }
     return { walls, rooms, columns: [] }
   },

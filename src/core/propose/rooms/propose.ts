@@ -2,6 +2,7 @@ import { isInside } from '../../geometry/polygon'
 import { add, along, distance, leftOf, type Point, scale, subtract, unit } from '../../geometry/vector'
 import type { Boundary } from '../../model/space/boundary'
 import { isAreaApart } from '../../model/space/stated-area'
+import { alongOf, asideOf } from '../../model/wall/line'
 import type { Wall } from '../../model/wall/schema'
 import type { RoomLabel } from './labels'
 
@@ -40,6 +41,8 @@ export function proposeRooms(
       ({ boundary: { ring, islands } }) => isInside(ring, at) && !islands.some((each) => isInside(each, at)),
     )
     if (known) return known
+    // Within walls it is seen around all rooms at once.
+    if (walls.some((wall) => isWithin(wall, at))) return null
     const boundary = enclosureOf(at)
     if (!boundary || boundary.areaMm2 < SMALLEST_MM2) return null
     const room = { at, boundary, labels: [] }
@@ -48,25 +51,26 @@ export function proposeRooms(
   }
   for (const label of labels) roomAt(label.at)?.labels.push(label)
   for (const wall of walls) for (const at of besideWall(wall)) roomAt(at)
-  // A place within a corner of walls sees their outline, with all rooms in it.
-  const single = rooms.filter(
-    ({ boundary: { ring, islands } }, i) =>
-      !rooms.some(
-        (other, k) => k !== i && isInside(ring, other.at) && !islands.some((each) => isInside(each, other.at)),
-      ),
-  )
-  return single.map(({ at, boundary: { areaMm2 }, labels: inside }) => {
+  return rooms.map(({ at, boundary: { areaMm2 }, labels: inside }) => {
     const label = inside.find(({ statedMm2 }) => statedMm2 !== null) ?? inside.find(({ name }) => name)
     const statedMm2 = label?.statedMm2 ?? null
+    const named = new Set(inside.flatMap(({ name }) => (name ? [name] : [])))
     return {
       at,
       name: label?.name || inside.find(({ name }) => name)?.name || '',
       number: label?.number || inside.find(({ number }) => number)?.number || '',
       areaMm2,
       statedMm2,
-      certainty: certaintyOf(areaMm2, statedMm2, label !== undefined),
+      certainty: named.size > 1 ? SEVERAL_NAMES : certaintyOf(areaMm2, statedMm2, label !== undefined),
     }
   })
+}
+
+/** Whether a place lies in a wall's body, its ends included. */
+function isWithin(wall: Wall, p: Point): boolean {
+  const half = wall.thicknessMm / 2
+  const s = alongOf(wall, p)
+  return s > -half && s < distance(wall.start, wall.end) + half && Math.abs(asideOf(wall, p)) < half
 }
 
 /** An area that is printed and found alike makes a room sure; one that differs casts doubt on its walls. */
@@ -76,6 +80,9 @@ function certaintyOf(areaMm2: number, statedMm2: number | null, labelled: boolea
   if (!isAreaApart(areaMm2, statedMm2)) return 0.98
   return off >= DIFFERENT_AREA ? 0.35 : 0.7
 }
+
+/** Where several names stand in one room, a wall between them is missing. */
+const SEVERAL_NAMES = 0.3
 
 /** Places on both sides of a wall. */
 function besideWall({ start, end, thicknessMm }: Wall): Point[] {
