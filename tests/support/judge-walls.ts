@@ -23,6 +23,8 @@ export interface ReadPlan {
   readonly linework: Linework
   readonly on: SheetOnBoard
   readonly truth: readonly CentreLine[]
+  /** How large a pixel of its scan is in the building; 0 for one that is no scan. */
+  readonly pixelMm: number
   /** From the building's millimetres to the board. */
   readonly place: (p: readonly [number, number]) => Point
 }
@@ -39,6 +41,7 @@ export async function readPlan(plan: CorpusPlan, producer: Producer): Promise<Re
     plan,
     linework,
     place,
+    pixelMm: 0,
     on: { map: projectiveOf([mmPerPt, 0, 0, mmPerPt, 0, 0]), mmPerPt, parts: [], markup: false, shows: () => true },
     truth: plan.walls.map(({ start, end, thicknessMm }) => ({ start: place(start), end: place(end), thicknessMm })),
   }
@@ -61,6 +64,7 @@ export async function readScannedPlan(plan: CorpusPlan, scan: Scan, seed: number
     plan,
     linework,
     place,
+    pixelMm: (72 / scan.dpi) * mmPerPt,
     on: { map: projectiveOf([mmPerPt, 0, 0, mmPerPt, 0, 0]), mmPerPt, parts: [], markup: false, shows: () => true },
     truth: plan.walls.map(({ start, end, thicknessMm }) => ({ start: place(start), end: place(end), thicknessMm })),
   }
@@ -72,8 +76,12 @@ const ASIDE_MM = 25
 const THICKER_MM = 15
 const PAST_MM = 300
 
-/** How much of some walls lies on some others, in millimetres of all. */
-export function lengthOn(walls: readonly CentreLine[], others: readonly CentreLine[]): { on: number; all: number } {
+/** How much of some walls lies on some others, in millimetres of all. @param pixelMm of a scan: each face is told to half of it */
+export function lengthOn(
+  walls: readonly CentreLine[],
+  others: readonly CentreLine[],
+  pixelMm = 0,
+): { on: number; all: number } {
   let [on, all] = [0, 0]
   for (const { start, end, thicknessMm } of walls) {
     const size = Math.hypot(end.x - start.x, end.y - start.y)
@@ -93,7 +101,7 @@ export function lengthOn(walls: readonly CentreLine[], others: readonly CentreLi
           along >= -PAST_MM &&
           along <= length + PAST_MM &&
           Math.abs(Math.sin(turn - Math.atan2(uy, ux))) < 0.02 &&
-          Math.abs(other.thicknessMm - thicknessMm) <= THICKER_MM
+          Math.abs(other.thicknessMm - thicknessMm) <= THICKER_MM + pixelMm
         )
       })
       if (isOn) on += size / steps
@@ -122,14 +130,14 @@ const OPENING_MM = 40
 export const judgeWalls = async (plan: CorpusPlan, producer: Producer): Promise<JudgedWalls> =>
   judged(await readPlan(plan, producer))
 
-export function judged({ plan, linework, on, truth, place }: ReadPlan): JudgedWalls {
+export function judged({ plan, linework, on, truth, place, pixelMm }: ReadPlan): JudgedWalls {
   const { index } = indexSheet(linework)
   const start = performance.now()
   const proposed = proposeWalls(linework, on, sheetFinder(index, on.map, on.mmPerPt)).filter(
     ({ certainty }) => certainty >= USUAL_CERTAINTY,
   )
   const ms = performance.now() - start
-  const [mine, theirs] = [lengthOn(proposed, truth), lengthOn(truth, proposed)]
+  const [mine, theirs] = [lengthOn(proposed, truth, pixelMm), lengthOn(truth, proposed, pixelMm)]
   const found = proposed.flatMap((wall) => {
     const size = distance(wall.start, wall.end)
     return wall.openings.map(({ alongMm, widthMm, use }) => ({

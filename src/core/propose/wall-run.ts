@@ -1,3 +1,4 @@
+import { circleThrough } from '../geometry/piece/feet'
 import { endOf, placeAt, startOf } from '../geometry/piece/piece'
 import { add, cross, distance, dot, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
 import type { Opening } from '../model/opening/schema'
@@ -191,7 +192,10 @@ function meanEnd(a: number, b: number, thicknessMm: number, inner: (a: number, b
   return Math.abs(a - b) <= 3 * thicknessMm ? (a + b) / 2 : inner(a, b)
 }
 
-/** What is drawn in a gap: leaves with their swing, panes, or nothing. */
+/**
+ * What is drawn in a gap: leaves with their swing, panes, or nothing.
+ * @param slipMm how far off lines may lie: more on a scan
+ */
 export function openingIn(
   [from, to]: Interval,
   frame: Frame,
@@ -199,16 +203,17 @@ export function openingIn(
   right: number,
   zero: number,
   lines: LineFinder,
+  slipMm = SLIP_MM,
 ): RunOpening {
   const widthMm = to - from
   const base = { alongMm: (from + to) / 2 - zero, widthMm, way: 'hinged', hinge: 'start', opens: 'left' } as const
   const near = lines(placeIn(frame, (from + to) / 2, (left + right) / 2), widthMm * 1.1 + (left - right))
-  const swings = sweeps(near, widthMm).flatMap((sweep) => {
+  const swings = sweeps(near, widthMm, slipMm).flatMap((sweep) => {
     const ends = sweep.map(({ at }) => ({ along: alongIn(frame, at), aside: asideIn(frame, at) }))
     // The swing ends at the closed leaf, in the wall, and at the open one, away from it.
-    const closed = ends.find(({ aside }) => aside <= left + SLIP_MM && aside >= right - SLIP_MM)
+    const closed = ends.find(({ aside }) => aside <= left + slipMm && aside >= right - slipMm)
     const open = ends.find(({ aside }) => aside > left + widthMm / 3 || aside < right - widthMm / 3)
-    const within = ({ along }: { along: number }) => along >= from - SLIP_MM && along <= to + SLIP_MM
+    const within = ({ along }: { along: number }) => along >= from - slipMm && along <= to + slipMm
     return closed && open && within(closed) && within(open) ? [{ closed, open }] : []
   })
   const [swing] = swings
@@ -217,14 +222,48 @@ export function openingIn(
     const hinge = Math.abs(swing.open.along - from) < Math.abs(swing.open.along - to) ? 'start' : 'end'
     return { ...base, use: 'door', way: swings.length > 1 ? 'double' : 'hinged', hinge, opens }
   }
+  const [round] = swingsAround(near, frame, [from, to], [right, left])
+  if (round) {
+    const way = round.radius < 0.75 * widthMm ? 'double' : 'hinged'
+    return { ...base, use: 'door', way, hinge: round.hinge, opens: round.opens }
+  }
   const panes = straight(near).filter(({ start, end }) => {
     const [s, t] = [alongIn(frame, start), alongIn(frame, end)]
-    const inWall = [start, end].every((p) => asideIn(frame, p) < left + SLIP_MM && asideIn(frame, p) > right - SLIP_MM)
+    const inWall = [start, end].every((p) => asideIn(frame, p) < left + slipMm && asideIn(frame, p) > right - slipMm)
     return (
-      inWall && Math.abs(t - s) >= 0.8 * widthMm && Math.min(s, t) >= from - SLIP_MM && Math.max(s, t) <= to + SLIP_MM
+      inWall && Math.abs(t - s) >= 0.8 * widthMm && Math.min(s, t) >= from - slipMm && Math.max(s, t) <= to + slipMm
     )
   })
   return { ...base, use: panes.length > 0 ? 'window' : 'passage' }
+}
+
+/** A swing's middle lies at a corner of its opening within this part of the opening, its radius is the leaf's within the other. */
+const AT_CORNER = 0.16
+const AS_LEAF = 0.12
+
+/** Swings of which a part is drawn, or left by a scan: told by their circle about a corner of the opening. */
+function swingsAround(
+  near: readonly NearLine[],
+  frame: Frame,
+  [from, to]: Interval,
+  [right, left]: Interval,
+): { radius: number; hinge: 'start' | 'end'; opens: 'left' | 'right' }[] {
+  const width = to - from
+  return near.flatMap(({ piece }) => {
+    if (piece.kind === 'segment') return []
+    const middle = placeAt(piece, 0.5)
+    const circle = circleThrough(startOf(piece), middle, endOf(piece))
+    if (!circle) return []
+    const { center, radius } = circle
+    if (![width, width / 2].some((leaf) => Math.abs(radius - leaf) < AS_LEAF * leaf)) return []
+    const [along, aside] = [alongIn(frame, center), asideIn(frame, center)]
+    const hinge =
+      Math.abs(along - from) < AT_CORNER * width ? 'start' : Math.abs(along - to) < AT_CORNER * width ? 'end' : null
+    if (!hinge || aside > left + AT_CORNER * width || aside < right - AT_CORNER * width) return []
+    const out = asideIn(frame, middle)
+    if (out <= left && out >= right) return []
+    return [{ radius, hinge, opens: out > left ? 'left' : 'right' }]
+  })
 }
 
 /** An end of a sweep, with the direction in which it leaves there. */
@@ -241,7 +280,7 @@ const SHORT_CHORD = 0.3
 const SMOOTH = 0.85
 
 /** Round lines as a whole: producers write them as several curves, or as chords. */
-function sweeps(near: readonly NearLine[], widthMm: number): Sweep[] {
+function sweeps(near: readonly NearLine[], widthMm: number, slipMm: number): Sweep[] {
   const open: Sweep[] = []
   const whole: Sweep[] = []
   for (const { piece, flags } of near) {
@@ -259,7 +298,7 @@ function sweeps(near: readonly NearLine[], widthMm: number): Sweep[] {
     let sweep = open.pop()!
     let pieces = 1
     for (let i = 0; i < open.length; i++) {
-      const longer = continued(sweep, open[i]!)
+      const longer = continued(sweep, open[i]!, slipMm)
       if (!longer) continue
       sweep = longer
       pieces++
@@ -273,8 +312,8 @@ function sweeps(near: readonly NearLine[], widthMm: number): Sweep[] {
 }
 
 /** Two pieces as one, where one runs on in the other. */
-function continued([a, b]: Sweep, [c, d]: Sweep): Sweep | null {
-  const meets = (p: SweepEnd, q: SweepEnd) => distance(p.at, q.at) <= SLIP_MM && dot(p.out, q.out) < -SMOOTH
+function continued([a, b]: Sweep, [c, d]: Sweep, slipMm: number): Sweep | null {
+  const meets = (p: SweepEnd, q: SweepEnd) => distance(p.at, q.at) <= slipMm && dot(p.out, q.out) < -SMOOTH
   if (meets(b, c)) return [a, d]
   if (meets(b, d)) return [a, c]
   if (meets(a, c)) return [b, d]

@@ -33,6 +33,8 @@ export interface BoardLines {
   /** Corners of the paper, in order. */
   readonly page: readonly Point[]
   readonly mmPerPt: number
+  /** Whether they are the strokes of a scan. */
+  readonly scan: boolean
   /** What coordinates may be off by, on the board. */
   readonly slipMm: number
 }
@@ -55,18 +57,18 @@ const LEAST_SLIP_MM = 2
 /** Strokes of a scan are off by about half a pixel of 150 to the inch. */
 const SCAN_SLIP_PT = 0.24
 
-const isScan = (styles: readonly LineStyle[]): boolean => styles.some(({ certainty }) => certainty !== undefined)
-
 /** The lines of a sheet on the board, sorted into those that can be faces, hatching and writing. */
 export function boardLinesOf(linework: Linework, { map, mmPerPt, parts, markup, shows }: SheetOnBoard): BoardLines {
   const shown = shownOf(linework, parts, markup)
   const { segments, segmentFlags, segmentStyles, styles } = linework
   const measures = measuringLines(linework, mmPerPt)
+  const pens = pensOf(styles)
+  const scan = styles.some(({ certainty }) => certainty !== undefined)
   const lines: BoardLine[] = []
   const wide: BoardLine[] = []
   const hatchMiddles: Point[] = []
   for (let i = 0; i < segmentFlags.length; i++) {
-    const style = segmentStyles[i]!
+    const style = pens[segmentStyles[i]!]!
     if (!shown.admits(style, segmentFlags[i]!) || styles[style]!.dashPt.length > 0) continue
     const [a, b] = [
       { x: segments[4 * i]!, y: segments[4 * i + 1]! },
@@ -107,7 +109,8 @@ export function boardLinesOf(linework: Linework, { map, mmPerPt, parts, markup, 
     widestPt: widestOf(lines, styles),
     page: corners({ minX: 0, minY: 0, maxX: linework.widthPt, maxY: linework.heightPt }).map((p) => project(map, p)),
     mmPerPt,
-    slipMm: Math.max(LEAST_SLIP_MM, (isScan(styles) ? SCAN_SLIP_PT : SLIP_PT) * mmPerPt),
+    scan,
+    slipMm: Math.max(LEAST_SLIP_MM, (scan ? SCAN_SLIP_PT : SLIP_PT) * mmPerPt),
   }
 }
 
@@ -152,6 +155,16 @@ function edgesOf(start: Point, end: Point, widthMm: number, style: number): Boar
     return { start: from, end: to, lengthMm: distance(from, to), style, solid: true }
   })
 }
+
+/** For each style the first that draws alike: strokes of a scan have a style for each width and certainty. */
+const pensOf = (styles: readonly LineStyle[]): number[] =>
+  styles.map((style, i) =>
+    style.certainty === undefined
+      ? i
+      : styles.findIndex(
+          ({ kind, widthPt, certainty }) => certainty !== undefined && kind === style.kind && widthPt === style.widthPt,
+        ),
+  )
 
 /** A pen draws much where it draws this part of all lines. */
 const FAIR_PART = 0.05

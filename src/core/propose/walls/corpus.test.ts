@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { judgeWalls } from '../../../../tests/support/judge-walls'
+import { judged, judgeWalls, readScannedPlan } from '../../../../tests/support/judge-walls'
 import { GENERATORS } from '../../../../tests/support/plan-corpus/corpus'
 import type { Producer } from '../../../../tests/support/print-page'
 
@@ -49,4 +49,16 @@ it('walls and openings of foreign plans are found in every drawing habit', async
   expect(all.found / all.truth).toBeGreaterThan(0.95)
   expect(all.right / all.proposed).toBeGreaterThan(0.97)
   expect(sums.openingsFound / sums.openings).toBeGreaterThan(0.93)
+}, 120_000)
+
+it('walls and openings are read from scans as well', async () => {
+  const sums = { proposed: 0, right: 0, truth: 0, found: 0, openings: 0, openingsFound: 0 }
+  for (const seed of [0, 7, 11, 16]) {
+    const scan = { dpi: 300, skewRad: 0.004, noise: 12, blurPx: 0.6 }
+    const found = judged(await readScannedPlan(GENERATORS.cells(seed), scan, seed))
+    for (const key of Object.keys(sums) as (keyof typeof sums)[]) sums[key] += found[key]
+  }
+  expect(sums.found / sums.truth).toBeGreaterThan(0.85)
+  expect(sums.right / sums.proposed).toBeGreaterThan(0.9)
+  expect(sums.openingsFound / sums.openings).toBeGreaterThan(0.65)
 }, 120_000)

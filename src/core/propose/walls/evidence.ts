@@ -107,10 +107,7 @@ export function meanOverPens({ right, left, paired }: Run, ofPen: (style: number
 
 /** The mean width of the pens of a run's faces against the sheet's widest; edges of fills count as wide. */
 const boldness = ({ styles, widestPt }: BoardLines, run: Run): number =>
-  meanOverPens(run, (style) => {
-    const { kind, widthPt } = styles[style]!
-    return kind === 'fill' || widestPt === 0 ? 1 : Math.min(1, widthPt / widestPt)
-  })
+  meanOverPens(run, (style, solid) => (solid || widestPt === 0 ? 1 : Math.min(1, styles[style]!.widthPt / widestPt)))
 
 function hatchedShare({ hatching, hatchMiddles }: BoardLines, { direction, right, left, from, to }: Run): number {
   if (!hatching) return 0

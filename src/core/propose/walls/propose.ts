@@ -29,13 +29,19 @@ export function proposeWalls(linework: Linework, on: SheetOnBoard, lines: LineFi
   const kept = withoutConflicts(judgedRuns(sheet).filter(({ certainty }) => certainty >= LEAST_CERTAINTY))
   const [sure, unsure] = [kept.filter(isUsual), kept.filter((judged) => !isUsual(judged))]
   return [...withoutOverhangs(sheet, sure), ...unsure]
-    .map(({ run, certainty }) => ({ ...wallOf(run, lines), certainty }))
+    .map(({ run, certainty }) => ({
+      ...wallOf(run, lines, sheet.scan ? SCAN_SLIPS * sheet.slipMm : undefined),
+      certainty,
+    }))
     .sort((a, b) => b.certainty - a.certainty)
 }
 
+/** Where strokes of a scan meet others, their ends are drawn aside by so many slips. */
+const SCAN_SLIPS = 4
+
 const isUsual = ({ certainty }: { readonly certainty: number }): boolean => certainty >= USUAL_CERTAINTY
 
-function wallOf(run: Run, lines: LineFinder): WallRun {
+function wallOf(run: Run, lines: LineFinder, slipMm: number | undefined): WallRun {
   const { direction, right, left, thicknessMm } = run
   // At a corner the outer face runs on: the centre lines meet half-way.
   const from = cornerAt(run.from, -1, [right, left], thicknessMm)
@@ -49,7 +55,7 @@ function wallOf(run: Run, lines: LineFinder): WallRun {
     start,
     end,
     thicknessMm,
-    openings: run.openings.map(([a, b]) => openingIn([a - from, b - from], frame, half, -half, 0, lines)),
+    openings: run.openings.map(([a, b]) => openingIn([a - from, b - from], frame, half, -half, 0, lines, slipMm)),
   }
 }
 

@@ -10,6 +10,10 @@ export const THICKEST_MM = 700
 const WIDEST_OPENING_MM = 5000
 /** What is narrower is no opening. */
 const NARROWEST_OPENING_MM = 300
+/** Of a scan, a gap wider than this is no opening where nothing else says so. */
+const WIDEST_PLAIN_MM = 2600
+/** Corners of areas are rounded off on a scan: faces end together within so many slips. */
+const ENDS_SLIPS = 8
 /** Where another wall meets or crosses, a face is broken by its thickness at most. */
 const WIDEST_MEETING_MM = 800
 /** A line that is drawn in pieces breaks off no further than this. */
@@ -78,7 +82,7 @@ export function linesIn(
 }
 
 /** How far jambs lean from square, for each millimetre of the wall's thickness: in old walls. */
-const JAMB_LEAN = 0.06
+const JAMB_LEAN = 0.09
 
 /** Whether a line stands across two faces at a place. */
 const isAt = ({ s0, s1 }: FramedLine, at: number, right: number, left: number, slipMm: number): boolean => {
@@ -187,8 +191,16 @@ function bridged(sheet: BoardLines, direction: Direction, right: Face, left: Fac
       return 'by lines of its own'
     return closes(lines, lo(at), hi(at), slip) ? 'by longer ones' : null
   }
+  // A jamb of few pixels is no stroke of its own: both faces end together there.
+  const endsTogether = (from: number, to: number): boolean =>
+    [right, left].every(
+      ({ covered }) =>
+        covered.some(([, end]) => Math.abs(end - from) <= ENDS_SLIPS * slip) &&
+        covered.some(([start]) => Math.abs(start - to) <= ENDS_SLIPS * slip),
+    )
   // A wall's jambs are as wide as the wall; one of them may be the side of another wall.
   const isOpening = (from: number, to: number): boolean => {
+    if (sheet.scan && to - from <= WIDEST_PLAIN_MM && endsTogether(from, to)) return true
     const [a, b] = [isClosed(from), isClosed(to)]
     return a !== null && b !== null && (a === 'by lines of its own' || b === 'by lines of its own')
   }
