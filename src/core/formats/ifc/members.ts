@@ -145,9 +145,13 @@ function material(file: IfcWriter, { member, body }: BuiltMember, profile: Ref, 
   const key = `profile set ${stuff} ${section.name}`
   const made =
     file.types.get(key) ??
-    data.add('IFCMATERIALPROFILESET', section.name, undefined, [
-      data.add('IFCMATERIALPROFILE', section.name, undefined, file.material(stuff), profile, undefined, undefined),
-    ])
+    data.add(
+      'IFCMATERIALPROFILESET',
+      section.name,
+      undefined,
+      [data.add('IFCMATERIALPROFILE', section.name, undefined, file.material(stuff), profile, undefined, undefined)],
+      undefined,
+    )
   file.types.set(key, made)
   const usage = data.add('IFCMATERIALPROFILESETUSAGE', made, undefined, undefined)
   file.relation('IFCRELASSOCIATESMATERIAL', file.guid(member.id, 'material'), [ref], usage)

@@ -102,7 +102,9 @@ function writeOpening(
     ['IFCQUANTITYAREA', 'Area', (widthMm * heightMm) / M2],
   ])
   if (use === 'passage') return []
-  const filled = data.add('IFCLOCALPLACEMENT', at, file.place3(0, 0, 0))
+  // A door opens towards the y of its own space (IFC 4, IfcDoor): where it opens to the right of its wall it is turned.
+  const turned = use === 'door' && opening.opens === 'right'
+  const filled = data.add('IFCLOCALPLACEMENT', at, turned ? file.place3(widthMm, 0, 0, BACK) : file.place3(0, 0, 0))
   const name = typeName ?? file.named(use === 'door' ? 'Door' : 'Window', widthMm, heightMm)
   const filling =
     use === 'door'
@@ -227,9 +229,11 @@ const wallName = ({ type, wall }: BuiltWall): string => type?.name ?? `Wall ${ti
 /** Depth of frames where nothing is known of them. */
 const FRAME_MM = 60
 
-/** IfcDoorTypeOperationEnum; a door is left or right as seen from the side to which it opens. */
+const BACK: Axis = [-1, 0, 0]
+
+/** IfcDoorTypeOperationEnum: hinges are on the left or right as seen along the positive y of the door, to which it opens. */
 function doorOperation({ way, hinge, opens }: BuiltOpening['opening']): string {
-  const left = (hinge === 'start') === (opens === 'right')
+  const left = (hinge === 'start') === (opens === 'left')
   switch (way) {
     case 'hinged':
       return left ? 'SINGLE_SWING_LEFT' : 'SINGLE_SWING_RIGHT'
