@@ -1,3 +1,4 @@
+import { createRequire } from 'node:module'
 import { buffer } from 'node:stream/consumers'
 import PDFDocument from 'pdfkit'
 import toPdf from 'svg-to-pdfkit'
@@ -5,6 +6,17 @@ import { type PlanGroup, svgOfPaper } from '@/core/formats/svg/drawing'
 import { PAPERS, type PaperName } from '@/core/formats/svg/paper'
 
 const PT_PER_MM = 72 / 25.4
+
+/**
+ * Letters are embedded: the fonts that every PDF reader has hold no Polish, Greek or Cyrillic ones. About as wide as the
+ * font that the drawings name.
+ */
+const FONTS = Object.fromEntries(
+  (['DejaVuSansCondensed', 'DejaVuSansCondensed-Bold'] as const).map((name) => [
+    name,
+    createRequire(import.meta.url).resolve(`dejavu-fonts-ttf/ttf/${name}.ttf`),
+  ]),
+) as Readonly<Record<'DejaVuSansCondensed' | 'DejaVuSansCondensed-Bold', string>>
 
 /** An indirect object of the file, as the library has it. */
 type PdfReference = ReturnType<PDFKit.PDFDocument['ref']>
@@ -18,11 +30,19 @@ interface Inside {
 /**
  * A drawing of one paper as a PDF of the same size; its vectors stay vectors, and each group is a layer that can be
  * switched (optional content, ISO 32000-1, 8.11).
+ * @param title what readers show of the file
  */
-export async function pdfOfPlan(groups: readonly PlanGroup[], paper: PaperName): Promise<Uint8Array> {
+export async function pdfOfPlan(groups: readonly PlanGroup[], paper: PaperName, title: string): Promise<Uint8Array> {
   const { widthMm, heightMm } = PAPERS[paper]
   const size: [number, number] = [widthMm * PT_PER_MM, heightMm * PT_PER_MM]
-  const document = new PDFDocument({ size, margin: 0, info: { Creator: 'Calque' } })
+  const document = new PDFDocument({
+    size,
+    margin: 0,
+    pdfVersion: '1.7',
+    displayTitle: true,
+    info: { Creator: 'Calque', Title: title },
+  })
+  for (const [name, path] of Object.entries(FONTS)) document.registerFont(name, path)
   const written = buffer(document)
   const layers = groups.map(({ name }) => document.ref({ Type: 'OCG', Name: new String(name) }))
   const inside = document as unknown as Inside
@@ -41,5 +61,10 @@ export async function pdfOfPlan(groups: readonly PlanGroup[], paper: PaperName):
 function drawSvg(document: PDFKit.PDFDocument, svg: string, [width, height]: readonly [number, number]): void {
   // The size that the drawing itself states would be taken in pixels, and shrunk into the page.
   const [, drawing] = /<svg[^>]*?( viewBox=[\s\S]*)$/.exec(svg) ?? []
-  toPdf(document, `<svg xmlns="http://www.w3.org/2000/svg"${drawing}`, 0, 0, { width, height, assumePt: true })
+  toPdf(document, `<svg xmlns="http://www.w3.org/2000/svg"${drawing}`, 0, 0, {
+    width,
+    height,
+    assumePt: true,
+    fontCallback: (_family, bold) => (bold ? 'DejaVuSansCondensed-Bold' : 'DejaVuSansCondensed'),
+  })
 }

@@ -19,7 +19,11 @@ const readPdf = (bytes: Uint8Array) =>
   inScratch(async (folder) => {
     const file = join(folder, 'plan.pdf')
     await writeFile(file, bytes)
-    return { text: await program('pdftotext', file, '-'), info: await program('pdfinfo', file) }
+    return {
+      text: await program('pdftotext', file, '-'),
+      info: await program('pdfinfo', file),
+      fonts: await program('pdffonts', file),
+    }
   })
 
 describe('a plan on paper, as poppler sees it', () => {
@@ -41,6 +45,19 @@ describe('a plan on paper, as poppler sees it', () => {
     expect((Number(height) * 25.4) / 72).toBeCloseTo(heightMm, 1)
     for (const words of ['House & “Co”', '01 Hall', '30.51 m²', `1:${scale} on ${paper}`])
       expect(found.text).toContain(words)
+  })
+
+  it('keeps the letters of every language, in a font that it carries, and says what it is', async () => {
+    const names = { name: 'Żółta łaźnia', number: 'Ωμέγα Мастерская' }
+    const records = project.records.map((record) => (record.kind === 'space' ? { ...record, ...names } : record))
+    const bytes = await handOver({ ...project, records }, pdf, { paper: 'A3' })
+    const { text, info, fonts } = await readPdf(bytes)
+    for (const words of [names.name, names.number]) expect(text.replaceAll(/\s+/g, ' ')).toContain(words)
+    expect(info).toMatch(/Title:\s+House & “Co”/)
+    expect(info).toMatch(/PDF version:\s+1\.7/)
+    const [, , ...listed] = fonts.trim().split('\n')
+    expect(listed.length).toBeGreaterThan(0)
+    for (const font of listed) expect(font).toMatch(/\byes +yes\b/)
   })
 
   it('shows a work plane straight on, at its true size', async () => {

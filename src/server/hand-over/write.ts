@@ -114,7 +114,7 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   'dxf-axes': (project) => [...writeDxf(axesDrawing(built(project)))].join(''),
   'dxf-plates': platesArchive,
   svg: (project, on) => drawnPlan(project, on, writePlanSvg),
-  pdf: (project, on) => pdfOfPlan(drawnPlan(project, on, planGroups), on.paper ?? USUAL_PAPER),
+  pdf: (project, on) => pdfOfPlan(drawnPlan(project, on, planGroups), on.paper ?? USUAL_PAPER, project.name),
   glb: (project) => writeGlb(built(project), project.name, cornerOf(project)),
   gbxml: (project) => writeGbxml(built(project), project.name),
   xlsx: (project) => writeXlsx(tablesOf(built(project)).map((table) => inJobUnits(table, displayOf(byId(project))))),
@@ -128,7 +128,7 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   },
   'pdf-part': async (project, on) => {
     const paper = on.paper ?? USUAL_PAPER
-    return pdfOfPlan(await drawingOfPart(byId(project), on.part, paper), paper)
+    return pdfOfPlan(await drawingOfPart(byId(project), on.part, paper), paper, project.name)
   },
   'glb-part': (project, on) => glbOfPart(byId(project), on.part),
   'xlsx-part': (project, on) => xlsxOfPart(byId(project), on.part),
