@@ -55,12 +55,19 @@ function cornerOf(project: HandedProject): Point {
 
 const USUAL_PAPER = 'A3'
 
-/** What of a project is drawn on which paper. @throws PlanSheetError */
-function planSheet(project: HandedProject, { level, paper = USUAL_PAPER, scale }: HandOverChoice): PlanSheet {
+/** The level or work plane that is asked for; undefined where none is. @throws PlanSheetError */
+function knownLevel(project: HandedProject, { level }: HandOverChoice): string | undefined {
   const records = byId(project)
-  const levels = levelsOf(records)
-  if (level !== undefined && ![...levels, ...workPlanesOf(records)].some(({ id }) => id === level))
+  if (level !== undefined && ![...levelsOf(records), ...workPlanesOf(records)].some(({ id }) => id === level))
     throw new PlanSheetError('There is no such level or work plane in the project.')
+  return level
+}
+
+/** What of a project is drawn on which paper. @throws PlanSheetError */
+function planSheet(project: HandedProject, on: HandOverChoice): PlanSheet {
+  const { paper = USUAL_PAPER, scale } = on
+  const levels = levelsOf(byId(project))
+  const level = knownLevel(project, on)
   return {
     title: project.name,
     levelId: level ?? levels[0]?.id ?? FIRST_LEVEL.id,
@@ -108,8 +115,8 @@ const WRITERS: Readonly<Record<string, Writer>> = {
       name: project.name,
       madeAt: new Date().toISOString().slice(0, 19),
     }),
-  dxf: ({ records }) => [...writeDxf(modelDrawing(records))].join(''),
-  'dxf-r12': ({ records }) => writeDxfR12(modelDrawing(records)),
+  dxf: (project, on) => [...writeDxf(modelDrawing(project.records, knownLevel(project, on)))].join(''),
+  'dxf-r12': (project, on) => writeDxfR12(modelDrawing(project.records, knownLevel(project, on))),
   'dxf-plane': (project, on) => [...writeDxf(planeDrawing(byId(project), planeId(project, on)))].join(''),
   'dxf-axes': (project) => [...writeDxf(axesDrawing(built(project)))].join(''),
   'dxf-plates': platesArchive,

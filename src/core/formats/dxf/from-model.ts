@@ -3,6 +3,7 @@ import { type Arc, bulgeOf, endOf, isWhole, type Piece, startOf } from '../../ge
 import type { Point } from '../../geometry/vector'
 import { type BuildingElement, elementKind, isBuildingElement } from '../../model/building-shapes'
 import { type Layer, layersOf } from '../../model/layer/schema'
+import { FIRST_LEVEL, levelIdOf, levelsOf } from '../../model/level/schema'
 import type { ProjectRecord } from '../../model/registry'
 import { displayOf } from '../../model/settings/schema'
 import type { Surroundings } from '../../model/shape'
@@ -19,19 +20,30 @@ const WITHIN_LAYER = 'A-WALL-PATT'
 
 export const classLayer = (element: BuildingElement): string => elementKind(element).dxfLayer(element)
 
-/** The traced model as a drawing in millimetres, true to size: walls as closed outlines, lines on their own layers. */
-export function modelDrawing(all: Iterable<ProjectRecord>): DxfDrawing {
+/**
+ * The traced model as a drawing in millimetres, true to size: walls as closed outlines, lines on their own layers. Where
+ * several storeys are built, the layers of those above the lowest end with their names.
+ * @param levelId the storey that is drawn alone; all where it is left out
+ */
+export function modelDrawing(all: Iterable<ProjectRecord>, levelId?: string): DxfDrawing {
   const records = new Map([...all].map((record) => [record.id, record]))
-  const walls = [...records.values()].filter((record) => record.kind === 'wall')
+  const storeys = storeysOf(records, levelId)
+  const walls = [...records.values()].filter((record) => record.kind === 'wall').filter(storeys.has)
   // Dimensions say what they measure in the job's own unit.
   const around = surroundingsOf(records, displayOf(records))
   const layers = layersOf(records).filter(({ printed }) => printed)
   const handed = new Map(layers.map((layer) => [layer.id, layer]))
   const drawn = [...records.values()].filter(isDrawn).filter(({ layerId, planeId }) => handed.has(layerId) && !planeId)
   const used = new Set(drawn.map(({ layerId }) => layerId))
-  const through = crossingsOf(walls)
+  // Walls meet others of their storey alone.
   const rings = new Map(
-    [...wallOutlines(walls)].map(([id, outline]) => [id, standingParts(outline, through.get(id) ?? [])] as const),
+    [...new Set(walls.map(levelIdOf))].flatMap((level) => {
+      const some = walls.filter((wall) => levelIdOf(wall) === level)
+      const through = crossingsOf(some)
+      return [...wallOutlines(some)].map(
+        ([id, outline]) => [id, standingParts(outline, through.get(id) ?? [])] as const,
+      )
+    }),
   )
   const closed =
     (layer: string) =>
@@ -41,28 +53,70 @@ export function modelDrawing(all: Iterable<ProjectRecord>): DxfDrawing {
       points,
       closed: true,
     })
-  const outlines = [...rings.values()].flat().map(closed(WALL_LAYER))
+  const outlines = walls.flatMap((wall) => (rings.get(wall.id) ?? []).map(closed(WALL_LAYER + storeys.suffix(wall))))
   const typed = walls.flatMap((wall) => {
     const [type, parts] = [wallTypeOf(wall, records), rings.get(wall.id)]
     return type && parts ? [{ wall, type, rings: parts }] : []
   })
-  const within = [...builtLayers(typed).values()].flat().flatMap((layer) => layer.rings.map(closed(WITHIN_LAYER)))
-  const built = [...records.values()].filter(isBuildingElement).filter((element) => element.kind !== 'wall')
-  const classes = [...new Set(built.map(classLayer))]
+  const layersWithin = builtLayers(typed)
+  const within = walls.flatMap((wall) =>
+    (layersWithin.get(wall.id) ?? []).flatMap((layer) => layer.rings.map(closed(WITHIN_LAYER + storeys.suffix(wall)))),
+  )
+  const built = [...records.values()]
+    .filter(isBuildingElement)
+    .filter((element) => element.kind !== 'wall' && storeys.has(element))
+  const layerOf = (element: BuildingElement) => classLayer(element) + storeys.suffix(element)
+  const usedBy = (entities: readonly DxfEntity[], fallback: string) =>
+    entities.length > 0 ? [...new Set(entities.map(({ layer }) => layer))] : [fallback]
+  const classes = [...new Set(built.map(layerOf))]
   return {
     unit: 'mm',
     layers: [
-      { name: WALL_LAYER, colorIndex: 7 },
-      ...(within.length > 0 ? [{ name: WITHIN_LAYER, colorIndex: 8 }] : []),
+      ...usedBy(outlines, WALL_LAYER).map((name) => ({ name, colorIndex: 7 })),
+      ...(within.length > 0 ? usedBy(within, WITHIN_LAYER).map((name) => ({ name, colorIndex: 8 })) : []),
       ...classes.map((name) => ({ name, colorIndex: 7 })),
       ...layers.filter(({ id }) => used.has(id)).map(dxfLayer),
     ],
     entities: [
       ...outlines,
       ...within,
-      ...built.flatMap((element) => entitiesOf(element, classLayer(element), around)),
+      ...built.flatMap((element) => entitiesOf(element, layerOf(element), around)),
       ...drawn.flatMap((shape) => entitiesOf(shape, handed.get(shape.layerId)!.name, around)),
     ],
+  }
+}
+
+/** Which storeys are drawn, and how their layers are told apart. */
+function storeysOf(
+  records: ReadonlyMap<string, ProjectRecord>,
+  only: string | undefined,
+): { has: (element: BuildingElement) => boolean; suffix: (element: BuildingElement) => string } {
+  const levelOf = (element: BuildingElement): string | null => {
+    if (kindOf(element).everyLevel) return null
+    if (element.kind !== 'opening') return levelIdOf('levelId' in element ? element : {})
+    const wall = records.get(element.wallId)
+    return levelIdOf(wall?.kind === 'wall' ? wall : {})
+  }
+  const known = levelsOf(records)
+  // The first level needs no record of its own.
+  const all = known.some(({ id }) => id === FIRST_LEVEL.id) ? known : [...known, FIRST_LEVEL]
+  const levels = new Map(
+    [...all].sort((a, b) => a.elevationMm - b.elevationMm).map((level) => [level.id, level.name] as const),
+  )
+  const elements = [...records.values()].filter(isBuildingElement)
+  const used = new Set(elements.map(levelOf).filter((id) => id !== null && levels.has(id)))
+  // The lowest that is built keeps the plain names, so that what worked with one storey goes on working.
+  const [lowest] = [...levels.keys()].filter((id) => used.has(id))
+  return {
+    has: (element) => {
+      const level = levelOf(element)
+      return only === undefined || level === null || level === only
+    },
+    suffix: (element) => {
+      const level = levelOf(element) ?? ''
+      const name = levels.get(level)
+      return only !== undefined || name === undefined || level === lowest ? '' : `-${name}`
+    },
   }
 }
 

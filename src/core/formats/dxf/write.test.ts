@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { readDxf } from '../../../../tests/support/ezdxf'
 import { handWritten } from '../../../../tests/support/hand-written'
-import { wall as wallOf, wallType } from '../../../../tests/support/house'
+import { opening, wall as wallOf, wallType } from '../../../../tests/support/house'
 import { readSheet } from '../../../../tests/support/read-sheet'
 import { distance } from '../../geometry/vector'
 import { wallOutlines } from '../../model/wall/joins'
@@ -49,6 +49,25 @@ describe('a DXF, as another program reads it', () => {
       [0, 0, -30, -30],
       [-30, -30, -190, -190],
     ])
+  })
+
+  it('keeps storeys apart: on layers of their own, or one of them alone', async () => {
+    const upper = { id: 'up', kind: 'level' as const, name: 'Upper', elevationMm: 3000 }
+    const below = wallOf('a', { x: 0, y: 0 }, { x: 4000, y: 0 })
+    const above = { ...wallOf('b', { x: 4000, y: 0 }, { x: 4000, y: 3000 }), levelId: 'up' }
+    const doors = ['a', 'b'].map((wallId) => opening(`door ${wallId}`, wallId, 'door', 1500, 900, 2100, 0))
+    const records = [upper, below, above, ...doors]
+    const whole = await readDxf(asFile(modelDrawing(records)))
+    expect(whole.errors).toEqual([])
+    expect(new Set(whole.polylines.map(({ layer }) => layer))).toEqual(
+      new Set(['A-WALL', 'A-WALL-Upper', 'A-DOOR', 'A-DOOR-Upper']),
+    )
+    // Walls of two storeys that touch in plan do not meet.
+    const corner = whole.polylines.find(({ layer }) => layer === 'A-WALL-Upper')!
+    expect(corner.points.map(([, y]) => y).sort((a, b) => a! - b!)).toEqual([0, 0, 3000, 3000])
+    const alone = await readDxf(asFile(modelDrawing(records, 'up')))
+    expect(new Set(alone.polylines.map(({ layer }) => layer))).toEqual(new Set(['A-WALL', 'A-DOOR']))
+    expect(alone.polylines.filter(({ layer }) => layer === 'A-WALL')).toHaveLength(1)
   })
 
   it('of nothing is a good file too', async () => {
