@@ -4,6 +4,7 @@ import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { describe, expect, it } from 'vitest'
 import { HAND_OVER_FORMATS } from '@/core/formats/hand-over'
 import { PlanSheetError } from '@/core/formats/svg/write-plan'
+import { measuresOf } from '@/core/sheet/pdf/measures'
 import { steelFrame } from '../../../tests/support/frame'
 import { house } from '../../../tests/support/house'
 import { byPoppler } from '../../../tests/support/poppler'
@@ -58,6 +59,13 @@ describe('a plan on paper, as poppler sees it', () => {
     const [, , ...listed] = fonts.trim().split('\n')
     expect(listed.length).toBeGreaterThan(0)
     for (const font of listed) expect(font).toMatch(/\byes +yes\b/)
+  })
+
+  it('says by what its lengths are measured', async () => {
+    const bytes = await handOver(project, pdf, { paper: 'A3', scale: 50 })
+    const [measure] = (await measuresOf(bytes)).get(1) ?? []
+    expect(measure).toMatchObject({ source: 'viewport', name: 'Plan' })
+    expect(measure!.mmPerPtX).toBeCloseTo((50 * 25.4) / 72, 3)
   })
 
   it('shows a work plane straight on, at its true size', async () => {

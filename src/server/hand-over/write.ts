@@ -13,7 +13,7 @@ import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over
 import { writeIfc } from '@/core/formats/ifc/write'
 import type { HandOverChoice } from '@/core/formats/making'
 import { svgOfGroups } from '@/core/formats/svg/drawing'
-import { type PlanSheet, PlanSheetError, planGroups, writePlanSvg } from '@/core/formats/svg/write-plan'
+import { drawnPlan, type PlanSheet, PlanSheetError, writePlanSvg } from '@/core/formats/svg/write-plan'
 import type { Point } from '@/core/geometry/vector'
 import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
 import type { ProjectRecord } from '@/core/model/registry'
@@ -77,7 +77,7 @@ function planSheet(project: HandedProject, on: HandOverChoice): PlanSheet {
 }
 
 /** A plan by what makes a file of it. */
-function drawnPlan<T>(
+function planBy<T>(
   project: HandedProject,
   on: HandOverChoice,
   draw: (records: ReadonlyMap<string, ProjectRecord>, display: LengthDisplay, sheet: PlanSheet) => T,
@@ -120,8 +120,11 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   'dxf-plane': (project, on) => [...writeDxf(planeDrawing(byId(project), planeId(project, on)))].join(''),
   'dxf-axes': (project) => [...writeDxf(axesDrawing(built(project)))].join(''),
   'dxf-plates': platesArchive,
-  svg: (project, on) => drawnPlan(project, on, writePlanSvg),
-  pdf: (project, on) => pdfOfPlan(drawnPlan(project, on, planGroups), on.paper ?? USUAL_PAPER, project.name),
+  svg: (project, on) => planBy(project, on, writePlanSvg),
+  pdf: (project, on) => {
+    const { groups, ratio } = planBy(project, on, drawnPlan)
+    return pdfOfPlan(groups, on.paper ?? USUAL_PAPER, project.name, ratio)
+  },
   glb: (project) => writeGlb(built(project), project.name, cornerOf(project)),
   gbxml: (project) => writeGbxml(built(project), project.name),
   xlsx: (project) => writeXlsx(tablesOf(built(project)).map((table) => inJobUnits(table, displayOf(byId(project))))),

@@ -39,18 +39,26 @@ export function writePlanSvg(
   display: LengthDisplay,
   sheet: PlanSheet,
 ): string {
-  return svgOfGroups(sheet.paper, sheet.title, planGroups(records, display, sheet))
+  return svgOfGroups(sheet.paper, sheet.title, drawnPlan(records, display, sheet).groups)
+}
+
+/** A plan as it is drawn on its paper. */
+export interface DrawnPlan {
+  /** The lowest first. */
+  readonly groups: readonly PlanGroup[]
+  /** Site to paper. */
+  readonly ratio: number
 }
 
 /**
- * What is drawn of the plan of one level, group by group, the lowest first.
+ * What is drawn of the plan of one level, group by group.
  * @throws PlanSheetError where it does not fit on the paper
  */
-export function planGroups(
+export function drawnPlan(
   records: ReadonlyMap<string, ProjectRecord>,
   display: LengthDisplay,
   sheet: PlanSheet,
-): PlanGroup[] {
+): DrawnPlan {
   const plan = new Plan()
   plan.lookAt(sheet.levelId)
   plan.update(records, display)
@@ -106,7 +114,7 @@ export function planGroups(
   ])
   const printed = (name: PrintGroup) => group(name, special.get(name)?.() ?? inGroup(name).map(lines))
   const [roomsGroup, ...below] = PRINT_GROUPS.toReversed()
-  return [
+  const groups = [
     ...below.toReversed().flatMap((name) => [
       printed(name),
       // How walls are built lies on them.
@@ -129,6 +137,7 @@ export function planGroups(
     printed(roomsGroup!),
     group('Frame', [frame(sheet, levelName, ratio)]),
   ].filter(({ svg }) => svg !== '')
+  return { groups, ratio }
 }
 
 function isPrinted({ shape }: PlannedShape, records: ReadonlyMap<string, ProjectRecord>): boolean {
