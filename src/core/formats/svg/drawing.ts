@@ -37,7 +37,11 @@ export class Drawing {
   ) {}
 
   ring(ring: readonly Point[]): string {
-    return `${ring.map((p, i) => `${i === 0 ? 'M' : 'L'}${this.place(p)}`).join('')}Z`
+    return `${this.run(ring)}Z`
+  }
+
+  run(points: readonly Point[]): string {
+    return points.map((p, i) => `${i === 0 ? 'M' : 'L'}${this.place(p)}`).join('')
   }
 
   chain({ pieces, closed }: Chain): string {

@@ -10,6 +10,7 @@ import { PRINT_GROUPS, type PrintGroup } from '../../model/shape'
 import { penOf, type Shape } from '../../model/shapes'
 import { formatArea, type LengthDisplay } from '../../units/format'
 import { Drawing, figure, frameOnPaper, group, INK, type PlanGroup, svgOfGroups, textOnPaper } from './drawing'
+import { openEdges } from './open-edges'
 import { FRAME_MM, neededRatio, PAPERS, type PaperName, ratioFor, TITLE_MM } from './paper'
 
 /** What of a project is drawn, and on what. */
@@ -81,7 +82,9 @@ export function drawnPlan(
   const draw = new Drawing(onPaper, ratio)
   const level = records.get(sheet.levelId)
   const levelName = level?.kind === 'level' || level?.kind === 'work-plane' ? level.name : FIRST_LEVEL.name
-  const walls = plan.shownOutlines()
+  const walls = shown.flatMap(({ shape }) =>
+    shape.kind === 'wall' ? plan.ringsOf(shape.id).map((ring) => ({ ring, material: shape.typeId ?? '' })) : [],
+  )
   const inGroup = (wanted: PrintGroup) =>
     shown.filter(({ shape }) => isBuildingElement(shape) && elementKind(shape).printGroup === wanted)
   const lines = (planned: PlannedShape) => draw.lines(planned, penOf(planned.shape, records))
@@ -104,7 +107,16 @@ export function drawnPlan(
   /** What is printed otherwise than by its lines. */
   const special = new Map<PrintGroup, () => string[]>([
     ['Grid', () => inGroup('Grid').flatMap((planned) => [lines(planned), ...letters(planned)])],
-    ['Walls', () => walls.map(outlined(WALL_PEN_MM, WALL_FILL))],
+    [
+      'Walls',
+      () => [
+        ...walls.map(({ ring }) => `<path d="${draw.ring(ring)}" fill="${WALL_FILL}" stroke="none"/>`),
+        ...openEdges(walls).map(({ closed, points }) => {
+          const d = closed ? draw.ring(points) : draw.run(points)
+          return `<path d="${d}" fill="none" stroke="${INK}" stroke-width="${WALL_PEN_MM}" stroke-linecap="square"/>`
+        }),
+      ],
+    ],
     [
       'Openings',
       () => inGroup('Openings').flatMap(filled('#ffffff', (shape) => ({ ...penOf(shape, records), color: INK }))),
