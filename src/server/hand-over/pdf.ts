@@ -1,4 +1,5 @@
 import { createRequire } from 'node:module'
+import { join } from 'node:path'
 import { buffer } from 'node:stream/consumers'
 import PDFDocument from 'pdfkit'
 import toPdf from 'svg-to-pdfkit'
@@ -7,16 +8,18 @@ import { PAPERS, type PaperName } from '@/core/formats/svg/paper'
 
 const PT_PER_MM = 72 / 25.4
 
+const FONT_NAMES = ['DejaVuSansCondensed', 'DejaVuSansCondensed-Bold'] as const
+
 /**
- * Letters are embedded: the fonts that every PDF reader has hold no Polish, Greek or Cyrillic ones. About as wide as the
- * font that the drawings name.
+ * Letters are embedded: the fonts that every PDF reader has hold no Polish, Greek or Cyrillic ones. These are about as
+ * wide as the font that the drawings name. Looked for from the program that runs, wherever it was started: what bundles
+ * this file would take the fonts for modules of its own.
  */
-const FONTS = Object.fromEntries(
-  (['DejaVuSansCondensed', 'DejaVuSansCondensed-Bold'] as const).map((name) => [
-    name,
-    createRequire(import.meta.url).resolve(`dejavu-fonts-ttf/ttf/${name}.ttf`),
-  ]),
-) as Readonly<Record<'DejaVuSansCondensed' | 'DejaVuSansCondensed-Bold', string>>
+function registerFonts(document: PDFKit.PDFDocument): void {
+  const fromProgram = createRequire(process.argv[1] ?? join(process.cwd(), 'program'))
+  for (const name of FONT_NAMES)
+    document.registerFont(name, fromProgram.resolve(['dejavu-fonts-ttf', 'ttf', `${name}.ttf`].join('/')))
+}
 
 /** An indirect object of the file, as the library has it. */
 type PdfReference = ReturnType<PDFKit.PDFDocument['ref']>
@@ -51,7 +54,7 @@ export async function pdfOfPlan(
     displayTitle: true,
     info: { Creator: 'Calque', Title: title },
   })
-  for (const [name, path] of Object.entries(FONTS)) document.registerFont(name, path)
+  registerFonts(document)
   const written = buffer(document)
   const layers = groups.map(({ name }) => document.ref({ Type: 'OCG', Name: new String(name) }))
   const inside = document as unknown as Inside
@@ -99,6 +102,6 @@ function drawSvg(document: PDFKit.PDFDocument, svg: string, [width, height]: rea
     width,
     height,
     assumePt: true,
-    fontCallback: (_family, bold) => (bold ? 'DejaVuSansCondensed-Bold' : 'DejaVuSansCondensed'),
+    fontCallback: (_family, bold) => FONT_NAMES[bold ? 1 : 0],
   })
 }
