@@ -9,7 +9,7 @@ import { Recorder } from '../recorder'
 import { type TracedStroke, traceScan } from './trace'
 
 /** Widths of technical pens in millimetres (ISO 128-2): a stroke is as wide as the nearest of them. */
-const PENS_MM = [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1]
+const PENS_MM = [0.13, 0.18, 0.25, 0.35, 0.5, 0.7]
 /** Certainty is kept in so many steps, never more than it is. */
 const CERTAINTY_STEPS = 20
 /** An arc is written as cubics that turn no farther: they are exact to a few millionths of its radius. */

@@ -40,7 +40,7 @@ const AROUND_MM = 1500
 export function ProposedWallsCard() {
   const records = useProject((project) => project.records)
   const levelId = useBench((bench) => bench.levelId)
-  const { read, certainty, walls, left, walking, traceWhenRead } = useOptions(proposalOptions)
+  const { read, certainty, left, walking } = useOptions(proposalOptions)
   const { busy, problem } = useWallReading()
   const sheets = sheetsToRead(records, levelId)
   const sheet = sheets.find(({ id }) => id === read?.id) ?? sheets[0]
@@ -56,11 +56,6 @@ export function ProposedWallsCard() {
   useEffect(() => {
     if (asked) showBox(grow(boxOf([asked.start, asked.end]), AROUND_MM))
   }, [asked])
-  useEffect(() => {
-    if (!traceWhenRead || busy || walls.length === 0) return
-    choose(proposalOptions, { traceWhenRead: false })
-    workbench.carryOut(traceSheet(toolContext()))
-  }, [traceWhenRead, busy, walls])
   if (!sheet) return <Typography color="text.secondary">There is no sheet on this level to read walls from.</Typography>
   const open = openProposals(toolContext())
   const sure = open.filter((wall) => wall.certainty >= certainty)

@@ -35,7 +35,8 @@ export function WallsOffer() {
         size="small"
         variant="contained"
         onClick={() => {
-          choose(proposalOptions, { traceWhenRead: true })
+          // What was read before is read again: that begins the tracing.
+          choose(proposalOptions, { read: null, traceWhenRead: true })
           workbench.take(proposedWalls)
         }}
       >

@@ -3,6 +3,7 @@ import type { ProjectRecord } from '@/core/model/registry'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { underlaysOf } from '@/core/model/underlay/underlays'
+import { toolContext, workbench } from '@/studio/board/workbench'
 import { contentUrl } from '@/studio/state/api'
 import { choose, optionsNow } from '@/studio/state/bench'
 import { linesHash } from '@/studio/state/page-lines'
@@ -11,6 +12,7 @@ import { WorkerClient } from '@/studio/state/worker-client'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import type { PlanReader } from '@/workers/walls'
 import { proposalOptions } from './options'
+import { traceSheet } from './proposals'
 
 /** How the reading of walls goes. What was read lies among the options of the bench, where the tool looks. */
 export const useWallReading = create<{ readonly busy: boolean; readonly problem: string | null }>(() => ({
@@ -29,16 +31,25 @@ const reader = new WorkerClient<PlanReader>(
   () => new Worker(new URL('../../../workers/walls.ts', import.meta.url), { type: 'module' }),
 )
 
+/** Whether all was to be traced as soon as it is read; asked once. */
+function takeTraceWhenRead(): boolean {
+  const { traceWhenRead } = optionsNow(proposalOptions)
+  if (traceWhenRead) choose(proposalOptions, { traceWhenRead: false })
+  return traceWhenRead
+}
+
+/** How a reading ended that is still wanted; what was to follow upon it is not kept for another one. */
+function ended(problem: string | null): void {
+  useWallReading.setState({ busy: false, problem })
+  if (takeTraceWhenRead() && problem === null) workbench.carryOut(traceSheet(toolContext()))
+}
+
 /** Reads the walls of a sheet anew. */
 export async function readWalls(underlay: Underlay): Promise<void> {
   const found = sheetOf(useProject.getState().sources, underlay.sheetId)
   const hash = found && linesHash(found.sheet)
   choose(proposalOptions, { read: underlay, walls: [], labels: [], left: [], walking: false })
-  if (!hash)
-    return useWallReading.setState({
-      busy: false,
-      problem: 'The lines of this sheet are still being read. Try again in a moment.',
-    })
+  if (!hash) return ended('The lines of this sheet are still being read. Try again in a moment.')
   const { placement, parts, markup, crop } = underlay
   useWallReading.setState({ busy: true, problem: null })
   const isStill = () => optionsNow(proposalOptions).read === underlay
@@ -47,8 +58,8 @@ export async function readWalls(underlay: Underlay): Promise<void> {
     const reading = await reader.call((plans) => plans.read(new URL(contentUrl(hash), location.href).href, job))
     if (!isStill()) return
     choose(proposalOptions, reading)
-    useWallReading.setState({ busy: false })
+    ended(null)
   } catch (error) {
-    if (isStill()) useWallReading.setState({ busy: false, problem: (error as Error).message })
+    if (isStill()) ended((error as Error).message)
   }
 }
