@@ -10,7 +10,7 @@ import {
   readPlan as readMadePlan,
   readScannedPlan,
 } from '../support/judge-walls'
-import { GENERATORS } from '../support/plan-corpus/corpus'
+import { GENERATORS, printedFigures, printedNames } from '../support/plan-corpus/corpus'
 import type { CorpusPlan } from '../support/plan-corpus/drafting'
 import type { Producer } from '../support/print-page'
 import type { Scan } from '../support/scan-page'
@@ -29,8 +29,6 @@ const SCANS: readonly (readonly [string, Scan, number])[] = [
   ['300 dpi', { dpi: 300, skewRad: -0.006, noise: 12, blurPx: 0.8 }, 15],
 ]
 const MAKING = { levelId: 'level-0', headMm: 2100, sillMm: 900 }
-const FIGURE = /^[\d.]+$|'/
-const NAME = /^[A-Z][a-z]/
 
 /** How plans of a generator that nothing was tuned on are read: by drawing habit, the worst first. */
 export async function benchReadingPlans(): Promise<void> {
@@ -130,7 +128,7 @@ function countScale(
   { plan, linework, on }: ReadPlan,
   scale: { sheets: number; right: number; misleading: number },
 ): void {
-  if (plan.texts.filter(({ text }) => FIGURE.test(text)).length < 4) return
+  if (printedFigures(plan).length < 4) return
   const proposal = proposeScale(linework)
   const off = proposal ? Math.abs(proposal.mmPerPt / on.mmPerPt - 1) : 1
   scale.sheets++
@@ -142,7 +140,7 @@ function countNames({ plan, linework, on }: ReadPlan, names: { printed: number; 
   const { walls, labels } = readPlan(linework, on, sheetFinder(indexSheet(linework).index, on.map, on.mmPerPt))
   const sure = walls.filter(({ certainty }) => certainty >= USUAL_CERTAINTY)
   const { rooms } = traceAll(sure, labels, new Map(), MAKING)
-  names.printed += plan.texts.filter(({ text }) => NAME.test(text)).length
+  names.printed += printedNames(plan).length
   names.read += rooms.filter(({ name }) => name !== '').length
 }
 

@@ -29,6 +29,17 @@ export interface ReadPlan {
   readonly place: (p: readonly [number, number]) => Point
 }
 
+/** What was read, at its true size. */
+const onBoard = (read: Omit<ReadPlan, 'on' | 'truth'>, mmPerPt: number): ReadPlan => ({
+  ...read,
+  on: { map: projectiveOf([mmPerPt, 0, 0, mmPerPt, 0, 0]), mmPerPt, parts: [], markup: false, shows: () => true },
+  truth: read.plan.walls.map(({ start, end, thicknessMm }) => ({
+    start: read.place(start),
+    end: read.place(end),
+    thicknessMm,
+  })),
+})
+
 export async function readPlan(plan: CorpusPlan, producer: Producer): Promise<ReadPlan> {
   const { linework } = await readSheet(await printPage(plan, producer))
   const shrink = shrinkBy(plan, producer)
@@ -37,14 +48,7 @@ export async function readPlan(plan: CorpusPlan, producer: Producer): Promise<Re
     const [x, y] = plan.toPage(p)
     return { x: x * plan.mmPerPt, y: y * plan.mmPerPt + (linework.heightPt * mmPerPt - plan.heightPt * plan.mmPerPt) }
   }
-  return {
-    plan,
-    linework,
-    place,
-    pixelMm: 0,
-    on: { map: projectiveOf([mmPerPt, 0, 0, mmPerPt, 0, 0]), mmPerPt, parts: [], markup: false, shows: () => true },
-    truth: plan.walls.map(({ start, end, thicknessMm }) => ({ start: place(start), end: place(end), thicknessMm })),
-  }
+  return onBoard({ plan, linework, place, pixelMm: 0 }, mmPerPt)
 }
 
 /** The same plan from a scan of it. */
@@ -60,14 +64,7 @@ export async function readScannedPlan(plan: CorpusPlan, scan: Scan, seed: number
       y: (linework.heightPt / 2 + dx * sin + dy * cos) * mmPerPt,
     }
   }
-  return {
-    plan,
-    linework,
-    place,
-    pixelMm: (72 / scan.dpi) * mmPerPt,
-    on: { map: projectiveOf([mmPerPt, 0, 0, mmPerPt, 0, 0]), mmPerPt, parts: [], markup: false, shows: () => true },
-    truth: plan.walls.map(({ start, end, thicknessMm }) => ({ start: place(start), end: place(end), thicknessMm })),
-  }
+  return onBoard({ plan, linework, place, pixelMm: (72 / scan.dpi) * mmPerPt }, mmPerPt)
 }
 
 const STEP_MM = 50

@@ -11,7 +11,8 @@ import { type BuildingElement, isBuildingElement } from './building-shapes'
 import { columnRing } from './column/shape'
 import type { Insert } from './insert/schema'
 import { layerOf } from './layer/schema'
-import { levelIdOf, levelsOf, STOREY_MM, storeyHeightMm } from './level/schema'
+import { levelOfElement } from './level/of-element'
+import { levelsOf, STOREY_MM, storeyHeightMm } from './level/schema'
 import type { ProjectRecord } from './registry'
 import type { Lettering, Spot, Surroundings } from './shape'
 import { isShape, kindOf, type Shape, surroundingsOf } from './shapes'
@@ -110,7 +111,9 @@ export class Plan implements CatchGround {
   /** What would enclose a room at a place. */
   enclosureOf({ at, levelId }: Pick<Space, 'at' | 'levelId'>): Boundary | null {
     const here = (box: Box) =>
-      this.within(box).filter(({ shape }) => isBuildingElement(shape) && this.levelOf(shape) === levelId)
+      this.within(box).filter(
+        ({ shape }) => isBuildingElement(shape) && levelOfElement(shape, this.records) === levelId,
+      )
     const lines = (box: Box) =>
       here(box)
         .flatMap(({ shape, chains }) => {
@@ -166,7 +169,8 @@ export class Plan implements CatchGround {
   /** What stands on one level, whichever is worked on; without what stands on every level. */
   onLevel(levelId: string): PlannedShape[] {
     return [...this.planned.values()].filter(
-      ({ shape }) => isBuildingElement(shape) && !kindOf(shape).everyLevel && this.levelOf(shape) === levelId,
+      ({ shape }) =>
+        isBuildingElement(shape) && !kindOf(shape).everyLevel && levelOfElement(shape, this.records) === levelId,
     )
   }
 
@@ -396,7 +400,7 @@ export class Plan implements CatchGround {
     if (this.plane?.partId) return false
     if (depth) return this.reaches(depth)
     if (this.plane) return false
-    return kindOf(shape).everyLevel === true || this.levelOf(shape) === this.levelId
+    return kindOf(shape).everyLevel === true || levelOfElement(shape, this.records) === this.levelId
   }
 
   /** The work plane that is looked at; null on a level. */
@@ -405,7 +409,7 @@ export class Plan implements CatchGround {
   }
 
   private liesOnPlane(element: BuildingElement): boolean {
-    return workPlaneOf(this.levelOf(element), this.records) !== null
+    return workPlaneOf(levelOfElement(element, this.records), this.records) !== null
   }
 
   /** Whether what stands in space comes near enough to the plane that is looked at. */
@@ -415,13 +419,6 @@ export class Plan implements CatchGround {
     const levels = levelsOf(this.records)
     const level = levels.find(({ id }) => id === this.levelId)
     return from < (level ? storeyHeightMm(level, levels) : STOREY_MM) && to > -BELOW_FLOOR_MM
-  }
-
-  /** The level that an element lies on: an opening's is its wall's. */
-  private levelOf(element: BuildingElement): string {
-    if (element.kind !== 'opening') return levelIdOf('levelId' in element ? element : {})
-    const wall = this.records.get(element.wallId)
-    return levelIdOf(wall?.kind === 'wall' ? wall : {})
   }
 
   /** Whether a shape may be picked and changed. */

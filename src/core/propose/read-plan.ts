@@ -1,8 +1,9 @@
 import { levelIdOf } from '../model/level/schema'
+import { ofKind } from '../model/of-kind'
 import { Plan } from '../model/plan'
 import type { ProjectRecord } from '../model/registry'
+import { nextNumber } from '../model/space/number'
 import type { Space } from '../model/space/schema'
-import type { Wall } from '../model/wall/schema'
 import type { Linework } from '../sheet/linework'
 import { type Making, makeWalls } from './make-walls'
 import { type RoomLabel, roomLabelsOf } from './rooms/labels'
@@ -48,12 +49,8 @@ export function traceAll(
   for (const record of made) after.set(record.id, record)
   const plan = new Plan()
   plan.update(after, { unit: 'mm', precision: 0 })
-  const standing = [...after.values()].filter(
-    (record): record is Wall => record.kind === 'wall' && levelIdOf(record) === levelId,
-  )
-  const named = [...records.values()].filter(
-    (record): record is Space => record.kind === 'space' && record.levelId === levelId,
-  )
+  const standing = ofKind('wall', after).filter((wall) => levelIdOf(wall) === levelId)
+  const named = ofKind('space', records).filter((space) => space.levelId === levelId)
   const taken = new Set(named.flatMap((space) => plan.enclosureOf(space)?.areaMm2 ?? []))
   const found = proposeRooms(standing, labels, (at) => plan.enclosureOf({ at, levelId }))
   const rooms = found.filter(({ areaMm2 }) => !taken.has(areaMm2)).map((room) => ({ ...room, id: crypto.randomUUID() }))
@@ -73,10 +70,4 @@ export function traceAll(
     }
   })
   return { records: [...made, ...spaces], rooms }
-}
-
-/** The number after the highest that is given: 01, 02 … */
-export function nextNumber(given: readonly string[]): string {
-  const highest = Math.max(0, ...given.map(Number).filter(Number.isFinite))
-  return String(highest + 1).padStart(2, '0')
 }

@@ -256,7 +256,7 @@ function holesOf(walls: readonly GridWall[], chances: Chances): Hole[] {
 }
 
 /** Outlines of the union of bodies less holes: where solid and empty part on the grid of all edges. */
-function outlinesOf(bodies: readonly Rect[], holes: readonly Rect[]): (readonly [Vector, Vector])[] {
+function outlinesOf(bodies: readonly Rect[], holes: readonly Rect[]): Edge[] {
   const edges = (of: (r: Rect) => readonly number[]) =>
     [...new Set([...bodies, ...holes].flatMap(of))].sort((a, b) => a - b)
   const [xs, ys] = [edges(({ x0, x1 }) => [x0, x1]), edges(({ y0, y1 }) => [y0, y1])]
@@ -268,36 +268,41 @@ function outlinesOf(bodies: readonly Rect[], holes: readonly Rect[]): (readonly 
   }
   const solid = xs.map((_, i) => ys.map((_, j) => isSolid(i, j)))
   const at = (i: number, j: number) => solid[i]?.[j] ?? false
-  const lines: (readonly [Vector, Vector])[] = []
-  for (const [i, x] of xs.entries()) {
-    let from: number | null = null
-    for (let j = 0; j < ys.length; j++) {
-      const parts = at(i - 1, j) !== at(i, j)
-      if (parts && from === null) from = ys[j]!
-      if (!parts && from !== null) {
-        lines.push([
-          [x, from],
-          [x, ys[j]!],
-        ])
-        from = null
-      }
+  return [
+    ...xs.flatMap((x, i) =>
+      runsOf(ys, (j) => at(i - 1, j) !== at(i, j)).map(
+        ([a, b]): Edge => [
+          [x, a],
+          [x, b],
+        ],
+      ),
+    ),
+    ...ys.flatMap((y, j) =>
+      runsOf(xs, (i) => at(i, j - 1) !== at(i, j)).map(
+        ([a, b]): Edge => [
+          [a, y],
+          [b, y],
+        ],
+      ),
+    ),
+  ]
+}
+
+type Edge = readonly [Vector, Vector]
+
+/** Where something holds from one place to the next, in runs. */
+function runsOf(places: readonly number[], holds: (k: number) => boolean): (readonly [number, number])[] {
+  const runs: (readonly [number, number])[] = []
+  let from: number | null = null
+  for (const [k, place] of places.entries()) {
+    const here = holds(k)
+    if (here && from === null) from = place
+    if (!here && from !== null) {
+      runs.push([from, place])
+      from = null
     }
   }
-  for (const [j, y] of ys.entries()) {
-    let from: number | null = null
-    for (let i = 0; i < xs.length; i++) {
-      const parts = at(i, j - 1) !== at(i, j)
-      if (parts && from === null) from = xs[i]!
-      if (!parts && from !== null) {
-        lines.push([
-          [from, y],
-          [xs[i]!, y],
-        ])
-        from = null
-      }
-    }
-  }
-  return lines
+  return runs
 }
 
 function drawWalls(

@@ -19,4 +19,12 @@ export const GENERATORS = {
   types: planByTypes,
 } as const satisfies Record<string, (seed: number) => CorpusPlan>
 
+/** The figures of dimensions that a plan prints. */
+export const printedFigures = ({ texts }: CorpusPlan): string[] =>
+  texts.map(({ text }) => text).filter((text) => /^[\d.]+$|'/.test(text))
+
+/** The names of rooms that a plan prints. */
+export const printedNames = ({ texts }: CorpusPlan): string[] =>
+  texts.map(({ text }) => text).filter((text) => /^[A-Z][a-z]/.test(text))
+
 export type GeneratorName = keyof typeof GENERATORS

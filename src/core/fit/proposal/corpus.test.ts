@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { type Judged, judgePlan } from '../../../../tests/support/judge-plan'
 import { readPlan } from '../../../../tests/support/judge-walls'
-import { GENERATORS } from '../../../../tests/support/plan-corpus/corpus'
+import { GENERATORS, printedFigures } from '../../../../tests/support/plan-corpus/corpus'
 import type { Producer } from '../../../../tests/support/print-page'
 import { proposeScale } from './propose'
 
@@ -31,7 +31,7 @@ describe('figures without a unit', () => {
       let [count, right] = [0, 0]
       for (let seed = 3000; seed < 3068; seed++) {
         const plan = GENERATORS[name](seed)
-        if (plan.texts.filter(({ text }) => /^[\d.]+$|'/.test(text)).length < 4) continue
+        if (printedFigures(plan).length < 4) continue
         const { linework, on } = await readPlan(plan, 'pdf-lib')
         const proposal = proposeScale(linework)
         const off = proposal ? Math.abs(proposal.mmPerPt / on.mmPerPt - 1) : 1

@@ -1,8 +1,10 @@
-import { cross, distance, type Point, scale, subtract, unit } from '../../geometry/vector'
+import { arcOfCubic } from '../../geometry/piece/recognise'
+import { distance, type Point, scale, subtract } from '../../geometry/vector'
 import { curveOf, isVisible, type Linework } from '../../sheet/linework'
 import { MM_PER_PT } from '../../units/length'
 import type { LineFinder } from './line-finder'
 import type { Phrase } from './phrases'
+import { readPrintedArea } from './printed-length'
 import { clearances } from './room-sizes'
 
 /** What a sheet shows whose size is known before its scale is. */
@@ -17,11 +19,10 @@ export interface KnownSizes {
 
 export const NOTHING_KNOWN: KnownSizes = { swingsPt: [], areas: [], namesRooms: false }
 
-const AREA = /^[^\d]{0,12}(\d+(?:[.,]\d+)?)\s*(m²|m2|qm|sqm|sq\.?\s?m|sq\.?\s?ft|sf|ft²)\.?$/i
+/** Before a printed area no more may stand than its name. */
+const NAME_OF_AREA = /^\D{0,12}$/
 /** Of the lines around a printed area only the nearest may be its walls: with more of them any area is found. */
 const NEAREST = 0.5
-const MM2_PER_M2 = 1e6
-const MM2_PER_FT2 = 304.8 ** 2
 const ROOMS =
   /\b(?:bed ?room|living|kitchen|bath(?:room)?|hall(?:way)?|corridor|office|store|storage|lobby|pantry|toilet|wc|stairs?|garage|class ?room|workshop|küche|bad|flur|diele|wohnen|schlafen|zimmer|büro|abstellraum|treppe|cuisine|chambre|salon|séjour|couloir|bureau|cocina|baño|dormitorio|pasillo|cucina|bagno|camera|soggiorno|keuken|badkamer|slaapkamer|woonkamer|kuchnia|łazienka|pokój)\b/i
 
@@ -29,10 +30,9 @@ export function knownSizes(linework: Linework, phrases: readonly Phrase[], lines
   return {
     swingsPt: swingsOf(linework, lines),
     areas: phrases.flatMap((phrase) => {
-      const found = phrase.text.trim().match(AREA)
-      if (!found) return []
-      const value = Number(found[1]!.replace(',', '.'))
-      const statedMm2 = value * (/f/i.test(found[2]!) ? MM2_PER_FT2 : MM2_PER_M2)
+      const area = readPrintedArea(phrase.text.trim())
+      if (!area || !NAME_OF_AREA.test(area.before)) return []
+      const statedMm2 = area.mm2
       const across = clearances(phrase, { x: 1, y: 0 }, lines)
       const up = clearances(phrase, { x: 0, y: 1 }, lines)
       const drawnPt2 = across.flatMap((a) =>
@@ -51,6 +51,8 @@ const SWING = [1.1, 1.9] as const
 const SAME_CIRCLE = 0.03
 /** A leaf runs from the middle of the swing to one of its ends, within this part of it. */
 const LEAF = 0.1
+/** Smaller ones are parts of letters and symbols. */
+const LEAST_RADIUS_PT = 2
 /** Drawings have no more doors than this; what has more is a pattern. */
 const MOST_CURVES = 20_000
 
@@ -60,20 +62,17 @@ function swingsOf(linework: Linework, lines: LineFinder): number[] {
   const count = Math.min(linework.curveFlags.length, MOST_CURVES)
   for (let i = 0; i < count; i++) {
     if (!isVisible(linework.curveFlags[i]!)) continue
-    const { start, pullStart, pullEnd, end } = curveOf(linework, i)
-    const [u, v] = [unit(subtract(pullStart, start)), unit(subtract(end, pullEnd))]
-    if (!u || !v) continue
-    const turn = Math.abs(Math.atan2(cross(u, v), u.x * v.x + u.y * v.y))
+    const curve = curveOf(linework, i)
+    const arc = arcOfCubic(curve, SAME_CIRCLE)
+    if (!arc || arc.radius < LEAST_RADIUS_PT) continue
+    const { center, radius } = arc
+    const turn = Math.abs(arc.sweepRad)
     if (turn < LEAST_TURN || turn > SWING[1]) continue
-    const radius = distance(start, end) / 2 / Math.sin(turn / 2)
-    const side = cross(u, v) > 0 ? 1 : -1
-    const center = { x: start.x - u.y * radius * side, y: start.y + u.x * radius * side }
-    if (radius < 2 || Math.abs(distance(center, end) - radius) > SAME_CIRCLE * radius) continue
     const step = Math.max(0.5, SAME_CIRCLE * radius)
     const key = [center.x, center.y, radius].map((each) => Math.round(each / step)).join(' ')
     const circle = circles.get(key) ?? { center, radius, turn: 0, ends: [] }
     circle.turn += turn
-    circle.ends.push(start, end)
+    circle.ends.push(curve.start, curve.end)
     circles.set(key, circle)
   }
   return [...circles.values()]

@@ -89,6 +89,25 @@ function bare(text: string): PrintedLength | null {
   return { kind: 'whole', value: value + Math.max(raised, 0) / 10, grain: raised < 0 ? 1 : 0.1 }
 }
 
+const AREA = /(\d{1,5}(?:[.,]\d{1,3})?)\s*(m²|m2|qm|sqm|sq\.?\s?m|sq\.?\s?ft|sf|ft²|ft2)\.?\s*$/i
+const MM2_PER_M2 = 1e6
+const MM2_PER_FT2 = 304.8 ** 2
+
+/** An area at the end of a text: `23.4 m²`, `Store 120 sq ft`. */
+export interface PrintedArea {
+  readonly mm2: number
+  /** What stands before it. */
+  readonly before: string
+}
+
+/** Reads the area that a text ends with; null where it ends with none. */
+export function readPrintedArea(text: string): PrintedArea | null {
+  const found = text.match(AREA)
+  if (!found) return null
+  const unitMm2 = /f/i.test(found[2]!) ? MM2_PER_FT2 : MM2_PER_M2
+  return { mm2: Number(found[1]!.replace(',', '.')) * unitMm2, before: text.slice(0, found.index) }
+}
+
 /** Two lengths with nothing but a space between them. */
 const TWO_IN_FEET = /^(\d+\s?['’′][^'’′x×X]*["”″])\s+(\d+\s?['’′][^'’′x×X]*)$/
 

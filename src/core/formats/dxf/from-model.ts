@@ -3,6 +3,7 @@ import { type Arc, bulgeOf, endOf, isWhole, type Piece, startOf } from '../../ge
 import type { Point } from '../../geometry/vector'
 import { type BuildingElement, elementKind, isBuildingElement } from '../../model/building-shapes'
 import { type Layer, layersOf } from '../../model/layer/schema'
+import { levelOfElement } from '../../model/level/of-element'
 import { FIRST_LEVEL, levelIdOf, levelsOf } from '../../model/level/schema'
 import type { ProjectRecord } from '../../model/registry'
 import { displayOf } from '../../model/settings/schema'
@@ -91,12 +92,8 @@ function storeysOf(
   records: ReadonlyMap<string, ProjectRecord>,
   only: string | undefined,
 ): { has: (element: BuildingElement) => boolean; suffix: (element: BuildingElement) => string } {
-  const levelOf = (element: BuildingElement): string | null => {
-    if (kindOf(element).everyLevel) return null
-    if (element.kind !== 'opening') return levelIdOf('levelId' in element ? element : {})
-    const wall = records.get(element.wallId)
-    return levelIdOf(wall?.kind === 'wall' ? wall : {})
-  }
+  const levelOf = (element: BuildingElement): string | null =>
+    kindOf(element).everyLevel ? null : levelOfElement(element, records)
   const known = levelsOf(records)
   // The first level needs no record of its own.
   const all = known.some(({ id }) => id === FIRST_LEVEL.id) ? known : [...known, FIRST_LEVEL]

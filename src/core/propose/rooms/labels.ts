@@ -1,5 +1,5 @@
 import { type Phrase, phrasesOf } from '../../fit/proposal/phrases'
-import { readPrintedLength, readRoomSize } from '../../fit/proposal/printed-length'
+import { readPrintedArea, readPrintedLength, readRoomSize } from '../../fit/proposal/printed-length'
 import { type Homography, project } from '../../geometry/projective'
 import { distance, type Point } from '../../geometry/vector'
 import type { Linework } from '../../sheet/linework'
@@ -15,8 +15,8 @@ export interface RoomLabel {
   readonly statedMm2: number | null
 }
 
-const MM2_PER: Readonly<Record<'m' | 'ft', number>> = { m: 1e6, ft: 304.8 ** 2 }
-const AREA = /(?:^|[\s:=])(\d{1,5}(?:[.,]\d{1,3})?)\s*(m²|m2|qm|sqm|sq\.?\s?m|sq\.?\s?ft|sf|ft²|ft2)\.?\s*$/i
+/** An area is a word by itself. */
+const APART = /(?:^|[\s:=])$/
 /** `101`, `1.04`, `A-12`, `R 3`. */
 const NUMBER = /^(?:[A-Z]{1,2}[\s.-]?)?\d{1,3}(?:[.-]\d{1,3})?[a-z]?$/
 const NUMBER_FIRST = /^((?:[A-Z]{1,2}[.-]?)?\d{1,3}(?:[.-]\d{1,3})?)\s+(\p{L}.*)$/u
@@ -54,9 +54,10 @@ export function roomLabelsOf(linework: Linework, map: Homography, shows: (p: Poi
 /** What one phrase says of a room; null where it is anything else. */
 function partOf(phrase: Phrase): Part | null {
   let text = phrase.text.trim()
-  const area = text.match(AREA)
-  const statedMm2 = area ? Number(area[1]!.replace(',', '.')) * MM2_PER[/f/i.test(area[2]!) ? 'ft' : 'm'] : null
-  if (area) text = text.slice(0, area.index).replace(/[\s:=]*(?:area|fläche|nf|gfa|a)?[\s:=]*$/i, '')
+  const printed = readPrintedArea(text)
+  const area = printed && APART.test(printed.before) ? printed : null
+  const statedMm2 = area?.mm2 ?? null
+  if (area) text = area.before.replace(/[\s:=]*(?:area|fläche|nf|gfa|a)?[\s:=]*$/i, '')
   const withNumber = text.match(NUMBER_FIRST)
   const [number, name] = withNumber ? [withNumber[1]!, withNumber[2]!] : NUMBER.test(text) ? [text, ''] : ['', text]
   if (number && !name) return { phrase, number, ...(statedMm2 && { statedMm2 }) }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { handWritten } from '../../../../tests/support/hand-written'
 import { judged, readPlan as readMadePlan } from '../../../../tests/support/judge-walls'
-import { GENERATORS } from '../../../../tests/support/plan-corpus/corpus'
+import { GENERATORS, printedNames } from '../../../../tests/support/plan-corpus/corpus'
 import { readSheet } from '../../../../tests/support/read-sheet'
 import { projectiveOf } from '../../geometry/projective'
 import { indexSheet } from '../../sheet/binary'
@@ -55,7 +55,7 @@ describe('rooms of a plan', () => {
       const lines = sheetFinder(indexSheet(made.linework).index, made.on.map, made.on.mmPerPt)
       const { walls, labels } = readPlan(made.linework, made.on, lines)
       const { rooms, records } = traceAll(walls, labels, new Map(), MAKING)
-      printed += plan.texts.filter(({ text }) => /^[A-Z][a-z]/.test(text)).length
+      printed += printedNames(plan).length
       named += rooms.filter(({ name }) => name !== '').length
       expect(records.filter(({ kind }) => kind === 'space')).toHaveLength(rooms.length)
     }

@@ -1,8 +1,8 @@
 import Flatbush from 'flatbush'
-import { corners } from '../../geometry/box'
+import { boxOf, corners, grow } from '../../geometry/box'
 import { type Homography, project } from '../../geometry/projective'
 import { add, cross, distance, dot, leftOf, type Point, scale, subtract, unit } from '../../geometry/vector'
-import { Flag, type LineStyle, type Linework } from '../../sheet/linework'
+import { Flag, type LineStyle, type Linework, segmentEnds } from '../../sheet/linework'
 import { type PartChoice, shownOf } from '../../sheet/looks'
 import { measuringLines } from './measuring-lines'
 
@@ -60,7 +60,7 @@ const SCAN_SLIP_PT = 0.24
 /** The lines of a sheet on the board, sorted into those that can be faces, hatching and writing. */
 export function boardLinesOf(linework: Linework, { map, mmPerPt, parts, markup, shows }: SheetOnBoard): BoardLines {
   const shown = shownOf(linework, parts, markup)
-  const { segments, segmentFlags, segmentStyles, styles } = linework
+  const { segmentFlags, segmentStyles, styles } = linework
   const measures = measuringLines(linework, mmPerPt)
   const pens = pensOf(styles)
   const scan = styles.some(({ certainty }) => certainty !== undefined)
@@ -68,12 +68,10 @@ export function boardLinesOf(linework: Linework, { map, mmPerPt, parts, markup, 
   const wide: BoardLine[] = []
   const hatchMiddles: Point[] = []
   for (let i = 0; i < segmentFlags.length; i++) {
-    const style = pens[segmentStyles[i]!]!
-    if (!shown.admits(style, segmentFlags[i]!) || styles[style]!.dashPt.length > 0) continue
-    const [a, b] = [
-      { x: segments[4 * i]!, y: segments[4 * i + 1]! },
-      { x: segments[4 * i + 2]!, y: segments[4 * i + 3]! },
-    ]
+    const own = segmentStyles[i]!
+    if (!shown.admits(own, segmentFlags[i]!) || styles[own]!.dashPt.length > 0) continue
+    const style = pens[own]!
+    const [a, b] = segmentEnds(linework, i)
     if ((!shows(a) && !shows(b)) || measures(a, b)) continue
     const [start, end] = [project(map, a), project(map, b)]
     if (segmentFlags[i]! & Flag.hatch) {
@@ -89,10 +87,11 @@ export function boardLinesOf(linework: Linework, { map, mmPerPt, parts, markup, 
     if (kind === 'stroke' && widthPt >= WIDE_STROKE_PT && widthPt * mmPerPt >= THINNEST_STROKE_MM) wide.push(line)
     else lines.push(line)
   }
+  const partnersNear = treeOf(wide.map(({ start, end }) => [start, end]))
   for (const line of wide) {
     const { widthPt } = styles[line.style]!
-    const isFace = widthPt < SURELY_BODY_PT && hasPartner(line, wide, styles)
-    if (isFace) lines.push(line)
+    const near = widthPt < SURELY_BODY_PT && partnersNear ? strokesNear(line, partnersNear).map((i) => wide[i]!) : []
+    if (hasPartner(line, near, styles)) lines.push(line)
     else lines.push(...edgesOf(line.start, line.end, widthPt * mmPerPt, line.style))
   }
   return {
@@ -125,12 +124,18 @@ const FACES_APART_MM = [60, 700] as const
 /** Sines below this are parallel. */
 const PARALLEL = 0.01
 
+/** Those whose boxes come as near as the other face of a wall. */
+function strokesNear({ start, end }: BoardLine, tree: Flatbush): number[] {
+  const { minX, minY, maxX, maxY } = grow(boxOf([start, end]), FACES_APART_MM[1])
+  return tree.search(minX, minY, maxX, maxY)
+}
+
 /** Whether a stroke as wide runs beside another one, as the faces of a wall do that are drawn with a broad pen. */
-function hasPartner(line: BoardLine, wide: readonly BoardLine[], styles: readonly LineStyle[]): boolean {
+function hasPartner(line: BoardLine, near: readonly BoardLine[], styles: readonly LineStyle[]): boolean {
   const u = unit(subtract(line.end, line.start))
   if (!u) return false
   const widthPt = styles[line.style]!.widthPt
-  return wide.some((other) => {
+  return near.some((other) => {
     const v = unit(subtract(other.end, other.start))
     if (other === line || !v || Math.abs(cross(u, v)) > PARALLEL) return false
     if (Math.abs(Math.log(styles[other.style]!.widthPt / widthPt)) > 0.3) return false
@@ -149,9 +154,9 @@ function edgesOf(start: Point, end: Point, widthMm: number, style: number): Boar
   const u = unit(subtract(end, start))
   if (!u) return []
   const aside = scale(leftOf(u), widthMm / 2)
-  const corners = [subtract(start, aside), subtract(end, aside), add(end, aside), add(start, aside)]
-  return corners.map((from, i) => {
-    const to = corners[(i + 1) % corners.length]!
+  const ring = [subtract(start, aside), subtract(end, aside), add(end, aside), add(start, aside)]
+  return ring.map((from, i) => {
+    const to = ring[(i + 1) % ring.length]!
     return { start: from, end: to, lengthMm: distance(from, to), style, solid: true }
   })
 }

@@ -1,7 +1,7 @@
 import { cross, subtract, unit } from '../../geometry/vector'
 import { common, totalOf, united } from '../intervals'
 import type { BoardLines } from './board-lines'
-import { asideAt } from './faces'
+import { asideAt, type Face } from './faces'
 import { centreAt, fitsBetween, isJamb, linesIn, placeOn, type Run } from './runs'
 
 /** What speaks for and against a run being a wall, each about 0 to 1. */
@@ -62,7 +62,7 @@ export const EVIDENCE = [
 /** Samples along a run. */
 const SAMPLES = 12
 
-/** Evidence of a run from the lines around it; what other runs say of it is added by `withOthers`. */
+/** Evidence of a run from the lines around it; what other runs say of it is added by `judgedRuns`. */
 export function evidenceOf(sheet: BoardLines, run: Run): Omit<Evidence, 'common' | 'network' | 'pen'> {
   const { thicknessMm, openings, from, to } = run
   const length = to - from
@@ -93,10 +93,14 @@ function filledShare({ right, left, paired }: Run): number {
   return Math.min(...edges.map(totalOf)) / totalOf(paired)
 }
 
-/** The mean of something about the pens of a run's faces, by the length that each draws where both faces are there. */
-export function meanOverPens({ right, left, paired }: Run, ofPen: (style: number, solid: boolean) => number): number {
+/** The mean of something about the pens of a run's faces, or of one of them, by the length that each draws where both are there. */
+export function meanOverPens(
+  { right, left, paired }: Run,
+  ofPen: (style: number, solid: boolean) => number,
+  faces: readonly Face[] = [right, left],
+): number {
   let [sum, weight] = [0, 0]
-  for (const { pieces } of [right, left])
+  for (const { pieces } of faces)
     for (const { from, to, style, solid } of pieces) {
       const length = totalOf(common([[from, to]], paired))
       sum += ofPen(style, solid) * length
@@ -225,15 +229,8 @@ function wholeness({ paired, openings, from, to }: Run): number {
 }
 
 /** How alike the pens of both faces are. */
-function likeness({ styles }: BoardLines, { right, left, paired }: Run): number {
-  const [a, b] = [right, left].map(({ pieces }) => {
-    let [sum, weight] = [0, 0]
-    for (const { from, to, style, solid } of pieces) {
-      const length = totalOf(common([[from, to]], paired))
-      sum += (solid ? 0 : styles[style]!.widthPt) * length
-      weight += length
-    }
-    return weight > 0 ? sum / weight : 0
-  }) as [number, number]
+function likeness({ styles }: BoardLines, run: Run): number {
+  const widthOf = (face: Face) => meanOverPens(run, (style, solid) => (solid ? 0 : styles[style]!.widthPt), [face])
+  const [a, b] = [widthOf(run.right), widthOf(run.left)]
   return Math.max(a, b) > 0 ? Math.min(a, b) / Math.max(a, b) : 1
 }

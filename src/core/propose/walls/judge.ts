@@ -1,7 +1,8 @@
+import { dot } from '../../geometry/vector'
 import { common, totalOf } from '../intervals'
 import type { BoardLines } from './board-lines'
 import { EVIDENCE, type Evidence, evidenceOf, meanOverPens } from './evidence'
-import { asideAt, directionsOf, turnBetween } from './faces'
+import { asideAt, type Direction, directionsOf, turnBetween } from './faces'
 import { networkShares, type Strip } from './network'
 import { centreAt, placeOn, type Run, runsOf } from './runs'
 import { type Judgement, WEIGHTS, type Weights } from './weights'
@@ -79,43 +80,45 @@ const SAME_FACE_MM = 5
 
 /** Whether two runs would use the same place, or the same face: a face has its wall on one side only. */
 function collide(a: Run, b: Run): boolean {
-  if (a.direction !== b.direction && Math.abs(turnBetween(a.direction.rad, b.direction.rad)) > CROSSING_RAD)
-    return false
-  const other = a.direction === b.direction ? sidesAlong(a, b) : seenAlong(a, b)
-  const along = Math.min(a.to, other.to) - Math.max(a.from, other.from)
+  const isSameWay = a.direction === b.direction
+  if (!isSameWay && Math.abs(turnBetween(a.direction.rad, b.direction.rad)) > CROSSING_RAD) return false
+  const [from, to] = isSameWay ? [b.from, b.to] : reachAlong(a.direction, b)
+  const along = Math.min(a.to, to) - Math.max(a.from, from)
   if (along <= 0) return false
-  const middle = (Math.max(a.from, other.from) + Math.min(a.to, other.to)) / 2
-  const [right, left] = [asideAt(a.right, middle), asideAt(a.left, middle)]
-  const across = Math.min(left, other.left) - Math.max(right, other.right)
+  const middle = (Math.max(a.from, from) + Math.min(a.to, to)) / 2
+  const [right, left] = sidesAt(a, middle)
+  const [otherRight, otherLeft] = isSameWay ? sidesAt(b, middle) : sidesSeenFrom(a.direction, b, middle)
+  const across = Math.min(left, otherLeft) - Math.max(right, otherRight)
+  const isLong = along > 0.3 * Math.min(a.to - a.from, b.to - b.from)
+  if (!isSameWay) return across > -SAME_FACE_MM && isLong
   // Panes lie in the openings of their wall.
-  const deep = a.direction === b.direction ? 0 : SAME_FACE_MM
-  if (across > deep) return along > 0.3 * Math.min(a.to - a.from, b.to - b.from)
-  if (a.direction !== b.direction) return across > -SAME_FACE_MM && along > 0.3 * Math.min(a.to - a.from, b.to - b.from)
+  if (across > 0) return isLong
   const shares = a.right === b.right || a.left === b.left || a.right === b.left || a.left === b.right
   if (!shares) return false
   const overlap = totalOf(common(a.paired, b.paired))
   return overlap > 0.3 * Math.min(totalOf(a.paired), totalOf(b.paired))
 }
 
-/** A run of the same direction, where both lie beside one another. */
-function sidesAlong(a: Run, { from, to, right, left }: Run): { from: number; to: number; right: number; left: number } {
-  const middle = (Math.max(a.from, from) + Math.min(a.to, to)) / 2
-  return { from, to, right: asideAt(right, middle), left: asideAt(left, middle) }
+const sidesAt = ({ right, left }: Run, along: number): [right: number, left: number] => [
+  asideAt(right, along),
+  asideAt(left, along),
+]
+
+/** Where a run lies along another direction, from its lower end. */
+function reachAlong({ u }: Direction, run: Run): [from: number, to: number] {
+  const { start, end } = stripOf(run)
+  const [a, b] = [dot(start, u), dot(end, u)]
+  return [Math.min(a, b), Math.max(a, b)]
 }
 
-/** A run in the frame of another one that runs nearly its way, where they lie beside one another. */
-function seenAlong(
-  { direction: { u, v, rad }, from, to }: Run,
-  b: Run,
-): { from: number; to: number; right: number; left: number } {
-  const [p, q] = [placeOn(b.direction, b.from, centreAt(b, b.from)), placeOn(b.direction, b.to, centreAt(b, b.to))]
-  const [s0, s1] = [p.x * u.x + p.y * u.y, q.x * u.x + q.y * u.y]
-  const [t0, t1] = [p.x * v.x + p.y * v.y, q.x * v.x + q.y * v.y]
-  const [low, high] = [Math.min(s0, s1), Math.max(s0, s1)]
-  const middle = (Math.max(low, from) + Math.min(high, to)) / 2
-  const aside = s1 === s0 ? t0 : t0 + ((t1 - t0) * (middle - s0)) / (s1 - s0)
-  const half = b.thicknessMm / 2 / Math.cos(turnBetween(rad, b.direction.rad))
-  return { from: low, to: high, right: aside - half, left: aside + half }
+/** The sides of a run in the frame of a direction that runs nearly its way. */
+function sidesSeenFrom({ u, v, rad }: Direction, run: Run, along: number): [right: number, left: number] {
+  const { start, end } = stripOf(run)
+  const [s0, s1] = [dot(start, u), dot(end, u)]
+  const [t0, t1] = [dot(start, v), dot(end, v)]
+  const aside = s1 === s0 ? t0 : t0 + ((t1 - t0) * (along - s0)) / (s1 - s0)
+  const half = run.thicknessMm / 2 / Math.cos(turnBetween(rad, run.direction.rad))
+  return [aside - half, aside + half]
 }
 
 /** Pens that draw less of walls say nothing of the others. */

@@ -1,7 +1,7 @@
 import { LineFinder } from '../../fit/proposal/line-finder'
 import { proposeScale } from '../../fit/proposal/propose'
 import { cross, distance, dot, leftOf, type Point, subtract, unit } from '../../geometry/vector'
-import type { Linework } from '../../sheet/linework'
+import { type Linework, segmentEnds } from '../../sheet/linework'
 
 /** A printed length fits the sheet's scale within this part of it. */
 const AGREES = 0.02
@@ -57,14 +57,11 @@ export function measuringLines(linework: Linework, mmPerPt: number): (start: Poi
 }
 
 /** How wide each line is drawn, the widest where several lie on one another. */
-function pensOf({ segments, segmentStyles, styles }: Linework): ReadonlyMap<string, number> {
+function pensOf(linework: Linework): ReadonlyMap<string, number> {
+  const { segmentStyles, styles } = linework
   const pens = new Map<string, number>()
   for (let i = 0; i < segmentStyles.length; i++) {
-    const [a, b] = [
-      { x: segments[4 * i]!, y: segments[4 * i + 1]! },
-      { x: segments[4 * i + 2]!, y: segments[4 * i + 3]! },
-    ]
-    const key = keyOf(a, b)
+    const key = keyOf(...segmentEnds(linework, i))
     pens.set(key, Math.max(pens.get(key) ?? 0, styles[segmentStyles[i]!]!.widthPt))
   }
   return pens

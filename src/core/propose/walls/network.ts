@@ -8,7 +8,7 @@ export interface Strip {
 }
 
 /** An end this far from another strip, beyond half its thickness, meets it. */
-const REACH_MM = 60
+export const REACH_MM = 60
 /** Sines below this: strips that run on rather than meet. */
 const PARALLEL = 0.02
 

@@ -1,13 +1,10 @@
 import { cross, dot, subtract } from '../../geometry/vector'
 import { totalOf } from '../intervals'
 import type { BoardLines } from './board-lines'
-import { asideAt } from './faces'
 import { type Judged, stripOf } from './judge'
-import { endsIn, type Strip } from './network'
-import { isLoose, placeOn, type Run } from './runs'
+import { endsIn, REACH_MM, type Strip } from './network'
+import { centreAt, isLoose, placeOn, type Run, SHORTEST_MM } from './runs'
 
-/** Of a run at least so much is left. */
-const SHORTEST_MM = 350
 /** Sines below this: runs that go the same way. */
 const PARALLEL = 0.1
 
@@ -42,21 +39,18 @@ function cut(sheet: BoardLines, run: Run, others: readonly Strip[], way: 1 | -1)
 }
 
 /** Where a wall that crosses a run, or ends at it, leaves it again, seen along the run's way. */
-function farSideOf(
-  { direction: { u, v }, right, left, from, to, direction }: Run,
-  { start, end, thicknessMm }: Strip,
-  way: 1 | -1,
-): number[] {
+function farSideOf(run: Run, { start, end, thicknessMm }: Strip, way: 1 | -1): number[] {
+  const { direction, right, left, from, to } = run
+  const { u, v } = direction
   const span = subtract(end, start)
   const size = Math.hypot(span.x, span.y)
   const sine = cross(u, span) / size
   if (Math.abs(sine) < PARALLEL) return []
-  const middle = (from + to) / 2
-  const centre = (asideAt(right, middle) + asideAt(left, middle)) / 2
+  const centre = centreAt(run, (from + to) / 2)
   const origin = placeOn(direction, 0, centre)
   // How far along the other one's line the crossing is, and along this one's.
   const t = (centre - dot(start, v)) / (dot(span, v) || 1)
-  const reach = (left.asideMm - right.asideMm) / 2 + 60
+  const reach = (left.asideMm - right.asideMm) / 2 + REACH_MM
   if (t < -reach / size || t > 1 + reach / size) return []
   const at = dot(subtract({ x: start.x + span.x * t, y: start.y + span.y * t }, origin), u)
   const side = at + (way * thicknessMm) / 2 / Math.abs(sine)

@@ -19,7 +19,7 @@ const WIDEST_MEETING_MM = 800
 /** A line that is drawn in pieces breaks off no further than this. */
 const WIDEST_BREAK_MM = 30
 /** A run of which less lies between two faces is no wall. */
-const SHORTEST_MM = 350
+export const SHORTEST_MM = 350
 /** Lines that run beside a face are looked through as far as this: more of them are a pattern. */
 const MOST_BESIDE = 14
 

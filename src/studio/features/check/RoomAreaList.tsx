@@ -2,6 +2,7 @@ import ButtonBase from '@mui/material/ButtonBase'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { boxOf, grow } from '@/core/geometry/box'
+import { ofKind } from '@/core/model/of-kind'
 import { roomAreas } from '@/core/model/space/stated-area'
 import { formatArea } from '@/core/units/format'
 import { workbench } from '@/studio/board/workbench'
@@ -17,8 +18,7 @@ export function RoomAreaList() {
   const records = useProject((project) => project.records)
   const display = useDisplay()
   const plan = currentPlan()
-  const spaces = [...records.values()].filter((record) => record.kind === 'space')
-  const areas = roomAreas(spaces, (space) => plan.boundaryOf(space)?.areaMm2 ?? null)
+  const areas = roomAreas(ofKind('space', records), (space) => plan.boundaryOf(space)?.areaMm2 ?? null)
   if (areas.length === 0) return null
   const apart = areas.filter((each) => each.apart).length
   return (

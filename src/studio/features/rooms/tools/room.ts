@@ -1,8 +1,9 @@
 import { ringChain } from '@/core/draft/chain'
 import type { Point } from '@/core/geometry/vector'
+import { ofKind } from '@/core/model/of-kind'
 import type { Boundary } from '@/core/model/space/boundary'
+import { nextNumber } from '@/core/model/space/number'
 import type { Space } from '@/core/model/space/schema'
-import { nextNumber } from '@/core/propose/read-plan'
 import { formatArea } from '@/core/units/format'
 import { EMPTY_SESSION, plain, putting, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { toScreen } from '@/studio/kernel/view'
@@ -51,7 +52,7 @@ export const room: Tool = {
       levelId,
       at,
       name: session.typed.name?.trim() || 'Room',
-      number: nextNumber([...records.values()].flatMap((record) => (record.kind === 'space' ? [record.number] : []))),
+      number: nextNumber(ofKind('space', records).map(({ number }) => number)),
       use: '',
     }
     return { session: EMPTY_SESSION, edit: putting('Make room', made), pick: [id] }
