@@ -2,7 +2,8 @@ import { readFile, writeFile } from 'node:fs/promises'
 import type { Command } from 'commander'
 import { array, mixed, object, string, ValidationError } from 'yup'
 import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over'
-import { PAPERS, type PaperName } from '@/core/formats/svg/paper'
+import { choiceFields, type HandOverChoice, handOverChoiceSchema } from '@/core/formats/making'
+import { PAPER_NAMES } from '@/core/formats/paper/papers'
 import { PlanSheetError } from '@/core/formats/svg/write-plan'
 import { type ProjectRecord, validateRecord } from '@/core/model/registry'
 import { formatNamed, handOver } from '@/server/hand-over/write'
@@ -26,6 +27,8 @@ interface Options {
   face?: string
   paper: string
   scale?: string
+  unit: string
+  set?: boolean
 }
 
 export function handOverCommand(program: Command): void {
@@ -47,8 +50,10 @@ export function handOverCommand(program: Command): void {
       'the face of dxf-face: top, front, …, or its middle in parts of the size: 0.5,0.5,1',
       'top',
     )
-    .option('--paper <name>', `of a plan or a drawing: ${Object.keys(PAPERS).join(', ')}`, 'A3')
+    .option('--paper <name>', `of a plan or a drawing: ${PAPER_NAMES.join(', ')}`, 'A3')
     .option('--scale <number>', 'of a plan: 100 for 1:100; the largest usual one that fits where left out')
+    .option('--unit <unit>', 'of a DXF: mm, cm, m, in or ft', 'mm')
+    .option('--set', 'of a PDF plan: all levels, each on a page of its own')
     .description('writes a project in an open format')
     .action(async (path: string, { format: name, out, ...on }: Options) => {
       const format = formatNamed(name)
@@ -58,10 +63,7 @@ export function handOverCommand(program: Command): void {
         )
       if (!format) throw new CliError(`There is no format ${name}. There are ${names}.`)
       const project = await read(path)
-      if (!isPaper(on.paper)) throw new CliError(`There are the papers ${Object.keys(PAPERS).join(', ')}.`)
-      const scale = on.scale === undefined ? undefined : Number(on.scale)
-      if (scale !== undefined && !(scale > 0)) throw new CliError('A scale is a number: 100 for 1:100.')
-      const choice = { level: on.level, plane: on.plane, part: on.part, face: on.face, paper: on.paper, scale }
+      const choice = choiceOf({ ...on, set: on.set ? 'true' : undefined })
       const bytes = await handOver({ id: project.name, ...project }, format, choice).catch((error: unknown) => {
         throw error instanceof PlanSheetError || error instanceof PartError ? new CliError(error.message) : error
       })
@@ -70,7 +72,13 @@ export function handOverCommand(program: Command): void {
     })
 }
 
-const isPaper = (name: string): name is PaperName => name in PAPERS
+function choiceOf(options: Readonly<Record<string, string | undefined>>): HandOverChoice {
+  try {
+    return handOverChoiceSchema.validateSync(choiceFields(options), { strict: true })
+  } catch (error) {
+    throw new CliError((error as ValidationError).errors[0]!)
+  }
+}
 
 async function read(path: string): Promise<{ name: string; records: ProjectRecord[] }> {
   let text: string

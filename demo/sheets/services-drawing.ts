@@ -1,5 +1,5 @@
 import type { DxfEntity } from '@/core/formats/dxf/drawing'
-import { writeDxf } from '@/core/formats/dxf/write'
+import { writeDxf } from '@/core/formats/dxf/write/write'
 
 /** The plumber's drawing of the same boathouse, true to size, to be compared with what is traced. */
 export function servicesDrawing(): Uint8Array {

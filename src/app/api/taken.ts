@@ -1,9 +1,9 @@
 import { type AnySchema, array, number, object, string } from 'yup'
+import { handOverChoiceSchema } from '@/core/formats/making'
 import { changeSchema } from '@/core/model/change/read'
 import { idSchema } from '@/core/model/fields'
 import { symbolSchema } from '@/core/model/symbol/schema'
 import { nameField, revisionField } from './fields'
-import { choiceSchema } from './hand-over-query'
 
 /** What requests are taken with, all in one place: the handlers check by it, and docs/openapi.json tells it. */
 
@@ -18,7 +18,7 @@ export const preferBody = object({
 
 export const knownBody = object({ ids: array(idSchema.required()).max(10_000).required() }).noUnknown()
 
-export const makingBody = object({ format: string().required(), on: choiceSchema.default({}) }).noUnknown()
+export const makingBody = object({ format: string().required(), on: handOverChoiceSchema.default({}) }).noUnknown()
 
 export const readingBody = object({
   length: string().trim().min(1).max(100).required(),
@@ -82,5 +82,5 @@ export const QUERIES: Readonly<Record<string, AnySchema>> = {
   'GET /api/projects/{id}/changes': changesQuery,
   'POST /api/projects/{id}/sources': uploadQuery,
   'GET /api/projects/{id}/pages': findQuery,
-  'GET /api/projects/{id}/hand-over/{format}': choiceSchema,
+  'GET /api/projects/{id}/hand-over/{format}': handOverChoiceSchema,
 }

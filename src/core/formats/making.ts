@@ -1,16 +1,40 @@
-import type { PaperName } from './svg/paper'
+import { boolean, type InferType, number, object, string } from 'yup'
+import { idSchema } from '../model/fields'
+import type { LengthUnit } from '../units/length'
+import { PAPER_NAMES, type PaperName, paperNamed } from './paper/papers'
 
 /** What of a project is handed over, and how a plan is laid on paper; the lowest level on A3, at the largest scale that fits, where nothing is said. */
-export interface HandOverChoice {
-  readonly level?: string | undefined
+export const handOverChoiceSchema = object({
+  level: idSchema.optional(),
   /** The work plane, where one is handed over as DXF: its id or its name; the first one where nothing is said. */
-  readonly plane?: string | undefined
+  plane: string().max(100).optional(),
   /** The part, where one is handed over: its id or its name; the first one where nothing is said. */
-  readonly part?: string | undefined
+  part: string().max(100).optional(),
   /** The face of it, where one is handed over: a word, or its middle in parts of the size; the upper one where nothing is said. */
-  readonly face?: string | undefined
-  readonly paper?: PaperName | undefined
-  readonly scale?: number | undefined
+  face: string().max(100).optional(),
+  paper: string<PaperName>()
+    .oneOf([...PAPER_NAMES], `There are the papers ${PAPER_NAMES.join(', ')}.`)
+    .optional(),
+  scale: number().typeError('A scale is a number: 100 for 1:100.').positive().max(1e6).optional(),
+  /** The unit of a DXF; millimetres where nothing is said. */
+  unit: string<LengthUnit>()
+    .oneOf(['mm', 'cm', 'm', 'in', 'ft'], 'There are the units mm, cm, m, in and ft.')
+    .optional(),
+  /** Whether all levels go out, each on a page of its own. */
+  set: boolean().typeError('A set is asked for by set=true.').optional(),
+})
+
+export type HandOverChoice = InferType<typeof handOverChoiceSchema>
+
+/** The same from where everything is text: a query, or the command line. */
+export function choiceFields(fields: Readonly<Record<string, string | undefined>>): Record<string, unknown> {
+  const { scale, set, paper, ...rest } = fields
+  return {
+    ...rest,
+    ...(paper !== undefined && { paper: paperNamed(paper) ?? paper }),
+    ...(scale && { scale: Number(scale) }),
+    ...(set !== undefined && { set: set === 'true' ? true : set === 'false' ? false : set }),
+  }
 }
 
 /** Work that takes a while: what is asked for. */

@@ -3,8 +3,8 @@ import { join } from 'node:path'
 import { buffer } from 'node:stream/consumers'
 import PDFDocument from 'pdfkit'
 import toPdf from 'svg-to-pdfkit'
+import { PAPERS, type PaperName } from '@/core/formats/paper/papers'
 import { type PlanGroup, svgOfPaper } from '@/core/formats/svg/drawing'
-import { PAPERS, type PaperName } from '@/core/formats/svg/paper'
 
 const PT_PER_MM = 72 / 25.4
 

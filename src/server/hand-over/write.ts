@@ -3,10 +3,12 @@ import { buildingOf } from '@/core/building/building'
 import { platePiecesOf } from '@/core/building/plate-pieces'
 import { extentOf, solidsOf } from '@/core/building/prisms'
 import { writeCsv } from '@/core/formats/csv/write'
+import type { DxfDrawing } from '@/core/formats/dxf/drawing'
 import { axesDrawing, planeDrawing, plateDrawing } from '@/core/formats/dxf/frames'
-import { modelDrawing } from '@/core/formats/dxf/from-model'
-import { writeDxf } from '@/core/formats/dxf/write'
-import { writeDxfR12 } from '@/core/formats/dxf/write-r12'
+import { inUnit } from '@/core/formats/dxf/in-unit'
+import { modelDrawing } from '@/core/formats/dxf/plan/plan'
+import { writeDxf } from '@/core/formats/dxf/write/write'
+import { writeDxfR12 } from '@/core/formats/dxf/write/write-r12'
 import { writeGbxml } from '@/core/formats/gbxml/write'
 import { writeGlb } from '@/core/formats/gltf/write'
 import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over'
@@ -108,6 +110,18 @@ async function platesArchive(project: HandedProject): Promise<Uint8Array> {
   return zip.generateAsync({ type: 'uint8array', compression: 'DEFLATE' })
 }
 
+const dxfText = (drawing: DxfDrawing, { unit = 'mm' }: HandOverChoice): string =>
+  [...writeDxf(inUnit(drawing, unit))].join('')
+
+/** The plan of all levels or of one, each laid out on paper. @throws PlanSheetError */
+const planOf = (project: HandedProject, on: HandOverChoice): DxfDrawing =>
+  modelDrawing(project.records, {
+    levelId: knownLevel(project, on),
+    paper: on.paper ?? USUAL_PAPER,
+    ratio: on.scale,
+    title: project.name,
+  })
+
 const WRITERS: Readonly<Record<string, Writer>> = {
   ifc: (project) =>
     writeIfc(built(project), {
@@ -115,10 +129,10 @@ const WRITERS: Readonly<Record<string, Writer>> = {
       name: project.name,
       madeAt: new Date().toISOString().slice(0, 19),
     }),
-  dxf: (project, on) => [...writeDxf(modelDrawing(project.records, knownLevel(project, on)))].join(''),
-  'dxf-r12': (project, on) => writeDxfR12(modelDrawing(project.records, knownLevel(project, on))),
-  'dxf-plane': (project, on) => [...writeDxf(planeDrawing(byId(project), planeId(project, on)))].join(''),
-  'dxf-axes': (project) => [...writeDxf(axesDrawing(built(project)))].join(''),
+  dxf: (project, on) => dxfText(planOf(project, on), on),
+  'dxf-r12': (project, on) => writeDxfR12(inUnit(planOf(project, on), on.unit ?? 'mm')),
+  'dxf-plane': (project, on) => dxfText(planeDrawing(byId(project), planeId(project, on)), on),
+  'dxf-axes': (project, on) => dxfText(axesDrawing(built(project)), on),
   'dxf-plates': platesArchive,
   svg: (project, on) => planBy(project, on, writePlanSvg),
   pdf: (project, on) => {

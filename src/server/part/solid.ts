@@ -3,20 +3,20 @@ import { join } from 'node:path'
 import JSZip from 'jszip'
 import { exportSTEP, type Face, measureArea, type Shape3D } from 'replicad'
 import { write3mf } from '@/core/formats/3mf/write'
+import { chainEntities } from '@/core/formats/dxf/chains'
 import type { DxfEntity } from '@/core/formats/dxf/drawing'
-import { chainEntities } from '@/core/formats/dxf/from-model'
 import { partDrawing } from '@/core/formats/dxf/part'
-import { writeDxf } from '@/core/formats/dxf/write'
+import { writeDxf } from '@/core/formats/dxf/write/write'
 import { writeGlbNodes } from '@/core/formats/gltf/write'
+import type { PaperName } from '@/core/formats/paper/papers'
 import type { PlanGroup } from '@/core/formats/svg/drawing'
-import type { PaperName } from '@/core/formats/svg/paper'
 import { PartDrawingError, partGroups, type SidedDimension } from '@/core/formats/svg/write-part'
 import { dot3, type Vector3 } from '@/core/geometry/space'
 import { measuredPoints } from '@/core/model/dimension/shape'
 import { type Part, partsOf } from '@/core/model/part/schema'
 import { priceBookOf } from '@/core/model/price-book/schema'
 import type { ProjectRecord } from '@/core/model/registry'
-import { displayOf } from '@/core/model/settings/schema'
+import { displayOf, settingsOf } from '@/core/model/settings/schema'
 import { surroundingsOf } from '@/core/model/shapes'
 import { frameOfPlane } from '@/core/model/work-plane/frame'
 import { type PartSide, partView, viewsOf } from '@/core/model/work-plane/schema'
@@ -196,6 +196,7 @@ export async function drawingOfPart(
         dimensions: statedOn(part, records),
         holes: taggedHoles(workOf(part, records).holes),
         display: partDisplay(displayOf(records)),
+        fields: settingsOf(records).title ?? {},
       },
       paper,
     )

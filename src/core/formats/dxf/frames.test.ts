@@ -5,7 +5,7 @@ import { buildingOf } from '../../building/building'
 import { platePiecesOf } from '../../building/plate-pieces'
 import type { DxfDrawing } from './drawing'
 import { axesDrawing, planeDrawing, plateDrawing } from './frames'
-import { writeDxf } from './write'
+import { writeDxf } from './write/write'
 
 const records = steelFrame()
 const building = buildingOf(records)

@@ -7,8 +7,10 @@ import { outlineOfPlate } from '../../model/plate/place'
 import type { ProjectRecord } from '../../model/registry'
 import { displayOf } from '../../model/settings/schema'
 import { isDrawn, type Shape } from '../../model/shapes'
+import { chainEntities } from './chains'
 import type { DxfDrawing, DxfEntity } from './drawing'
-import { chainEntities, classLayer, dxfLayer, entitiesOf } from './from-model'
+import { classLayer, dxfLayer } from './plan/plan'
+import { plainEntities, shapeEntities, symbolBlock } from './plan/shapes'
 
 type Records = ReadonlyMap<string, ProjectRecord>
 
@@ -22,13 +24,22 @@ export function planeDrawing(records: Records, planeId: string): DxfDrawing {
   const names = new Set(shown.map(layer))
   const own = layersOf(records).filter(({ name }) => names.has(name))
   const known = new Set(own.map(({ name }) => name))
+  const symbols = new Set(shown.flatMap((shape) => (shape.kind === 'insert' ? [shape.symbolId] : [])))
   return {
     unit: 'mm',
     layers: [
       ...own.map(dxfLayer),
       ...[...names].filter((name) => !known.has(name)).map((name) => ({ name, colorIndex: 7 })),
     ],
-    entities: shown.flatMap((shape) => entitiesOf(shape, layer(shape), plan.around)),
+    entities: shown.flatMap((shape) =>
+      isDrawn(shape)
+        ? shapeEntities(shape, layer(shape), plan.around)
+        : plainEntities(shape, { layer: layer(shape) }, plan.around),
+    ),
+    blocks: [...records.values()].flatMap((record) =>
+      record.kind === 'symbol' && symbols.has(record.id) ? [symbolBlock(record, plan.around)] : [],
+    ),
+    dimensions: displayOf(records),
   }
 }
 

@@ -36,7 +36,8 @@ export function lineworkDrawing(linework: Linework, ratio: number): DxfDrawing {
         pullEnd: apply(map, pullEnd),
         end: apply(map, end),
       }
-      yield { type: 'spline', layer: nameOf(linework.styles[linework.curveStyles[i]!]!.layer), curve }
+      const layer = nameOf(linework.styles[linework.curveStyles[i]!]!.layer)
+      yield { type: 'spline', layer, curves: [curve], closed: false }
     }
     for (const run of linework.text) {
       if (!isVisible(run.flags)) continue

@@ -8,9 +8,9 @@ import type { ProjectRecord } from '../../model/registry'
 import { chainsOf, type Drawn, surroundingsOf } from '../../model/shapes'
 import { curveOf, type Linework, segmentEnds } from '../../sheet/linework'
 import { MM_PER_PT } from '../../units/length'
-import { modelDrawing } from './from-model'
+import { modelDrawing } from './plan/plan'
 import { readDxf as readOurs } from './read/read'
-import { writeDxf } from './write'
+import { writeDxf } from './write/write'
 
 const red: Layer = {
   ...FIRST_LAYER,

@@ -5,8 +5,8 @@ import type { PartStep, Raise, Sink, Slot } from '../../model/part/steps'
 import type { ProjectRecord } from '../../model/registry'
 import { workPlaneOf } from '../../model/work-plane/schema'
 import { tracesOf } from '../../part/traces'
+import { chainEntities } from './chains'
 import type { DxfDrawing, DxfEntity } from './drawing'
-import { chainEntities } from './from-model'
 
 type Records = ReadonlyMap<string, ProjectRecord>
 

@@ -3,8 +3,9 @@ import { flatten } from '../../geometry/piece/measure'
 import { isWhole, type Piece, placeAt, startOf } from '../../geometry/piece/piece'
 import type { Point } from '../../geometry/vector'
 import { DASHES_MM, type Pen } from '../../model/pen'
+import { PAPERS, type PaperName } from '../paper/papers'
+import type { PaperMark } from '../paper/title-block'
 import { escapeXml } from '../xml'
-import { FRAME_MM, PAPERS, type PaperName, TITLE_MM } from './paper'
 
 export const INK = '#26302f'
 /** Chords leave a curve by no more than this, on paper. */
@@ -19,7 +20,7 @@ export interface PlanGroup {
 /** An SVG of the size of a paper, in millimetres. */
 export function svgOfPaper(paper: PaperName, content: string): string {
   const { widthMm, heightMm } = PAPERS[paper]
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${widthMm}mm" height="${heightMm}mm" viewBox="0 0 ${widthMm} ${heightMm}" font-family="Helvetica, Arial, sans-serif">\n${content}\n</svg>`
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${figure(widthMm)}mm" height="${figure(heightMm)}mm" viewBox="0 0 ${figure(widthMm)} ${figure(heightMm)}" font-family="Helvetica, Arial, sans-serif">\n${content}\n</svg>`
 }
 
 export const group = (name: string, content: readonly string[]): PlanGroup => ({
@@ -101,14 +102,15 @@ export function svgOfGroups(paper: PaperName, title: string, groups: readonly Pl
 
 /** Writing on paper. @param size of its font, millimetres */
 export const textOnPaper = (x: number, y: number, size: number, words: string, anchor = 'start'): string =>
-  `<text x="${figure(x)}" y="${figure(y)}" font-size="${size}" text-anchor="${anchor}" fill="${INK}">${escapeXml(words)}</text>`
+  `<text x="${figure(x)}" y="${figure(y)}" font-size="${figure(size)}" text-anchor="${anchor}" fill="${INK}">${escapeXml(words)}</text>`
 
-/** The frame of a paper, with the line over its title. */
-export function frameOnPaper(paper: PaperName): string {
-  const { widthMm, heightMm } = PAPERS[paper]
-  const top = heightMm - FRAME_MM - TITLE_MM
-  return [
-    `<rect x="${FRAME_MM}" y="${FRAME_MM}" width="${widthMm - 2 * FRAME_MM}" height="${heightMm - 2 * FRAME_MM}" fill="none" stroke="${INK}" stroke-width="0.5"/>`,
-    `<path d="M${FRAME_MM} ${top}L${widthMm - FRAME_MM} ${top}" stroke="${INK}" stroke-width="0.35"/>`,
-  ].join('\n')
+/** Frame and title of a drawing. */
+export const marksOnPaper = (marks: readonly PaperMark[]): string => marks.map(markOnPaper).join('\n')
+
+function markOnPaper(mark: PaperMark): string {
+  if (mark.type === 'text') return textOnPaper(mark.at.x, mark.at.y, mark.sizeMm, mark.text, mark.anchor)
+  const corners = mark.points.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${figure(x)} ${figure(y)}`).join('')
+  if (mark.type === 'line')
+    return `<path d="${corners}${mark.closed ? 'Z' : ''}" fill="none" stroke="${INK}" stroke-width="${mark.weightMm}"/>`
+  return `<path d="${corners}Z" fill="${mark.filled ? INK : '#ffffff'}" stroke="${INK}" stroke-width="0.2"/>`
 }

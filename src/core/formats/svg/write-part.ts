@@ -6,12 +6,14 @@ import { type Piece, segment } from '../../geometry/piece/piece'
 import type { Point } from '../../geometry/vector'
 import { type DimensionLayout, layOut } from '../../model/dimension/layout'
 import type { DimensionWay } from '../../model/dimension/schema'
+import type { TitleFields } from '../../model/settings/title-fields'
 import type { PartSide } from '../../model/work-plane/schema'
 import { sayHole, type TaggedHole } from '../../part/hole-table'
 import type { Projection } from '../../part/solid/flat'
 import { formatLength, type LengthDisplay } from '../../units/format'
-import { Drawing, figure, frameOnPaper, group, INK, type PlanGroup, textOnPaper } from './drawing'
-import { FRAME_MM, PAPERS, type PaperName, roomOn, TITLE_MM } from './paper'
+import { FRAME_MM, PAPERS, type PaperName, roomOn, TITLE_MM } from '../paper/papers'
+import { paperFrame, titleTable } from '../paper/title-block'
+import { Drawing, figure, group, INK, marksOnPaper, type PlanGroup, textOnPaper } from './drawing'
 
 /** A dimension of one view, in its places. */
 export interface SidedDimension {
@@ -33,6 +35,8 @@ export interface DrawnPart {
   readonly holes: readonly TaggedHole[]
   /** How parts are measured. */
   readonly display: LengthDisplay
+  /** What the project writes into the title block. */
+  readonly fields: TitleFields
 }
 
 /** A drawing that can't be made as it was asked for; the message is a sentence. */
@@ -131,7 +135,7 @@ export function partGroups(part: DrawnPart, paper: PaperName): PlanGroup[] {
       }),
       ...holeTable(part, boxes.top, paper),
     ]),
-    group('Frame', [frameOnPaper(paper), ...title(part, paper, ratio, third)]),
+    group('Frame', [marksOnPaper(paperFrame(paper)), ...title(part, paper, ratio, third)]),
   ].filter(({ svg }) => svg !== '')
 }
 
@@ -211,10 +215,11 @@ function holeTable({ holes, display }: DrawnPart, { minX, minY }: Box, paper: Pa
 }
 
 /** Name, what it is of, scale, and by which projection its views lie. */
-function title({ name, about, display }: DrawnPart, paper: PaperName, ratio: number, third: boolean): string[] {
+function title({ name, about, display, fields }: DrawnPart, paper: PaperName, ratio: number, third: boolean): string[] {
   const { widthMm, heightMm } = PAPERS[paper]
   const top = heightMm - FRAME_MM - TITLE_MM
-  const right = widthMm - FRAME_MM
+  const table = titleTable(paper, fields)
+  const right = widthMm - FRAME_MM - table.wideMm
   const scale = ratio >= 1 ? `1:${ratio}` : `${1 / ratio}:1`
   return [
     textOnPaper(FRAME_MM + 6, top + 10, 6, name),
@@ -222,6 +227,7 @@ function title({ name, about, display }: DrawnPart, paper: PaperName, ratio: num
     textOnPaper(right - 60, top + 10, 4, `Scale ${scale} on ${paper}`, 'end'),
     textOnPaper(right - 60, top + 18, 3, `Sizes in ${display.unit === 'mm' ? 'millimetres' : 'inches'}`, 'end'),
     ...projectionSign(right - 48, top + 12, third),
+    marksOnPaper(table.marks),
   ]
 }
 

@@ -6,12 +6,14 @@ import { FIRST_LEVEL } from '../../model/level/schema'
 import type { Pen } from '../../model/pen'
 import { Plan, type PlannedShape } from '../../model/plan'
 import type { ProjectRecord } from '../../model/registry'
+import { settingsOf } from '../../model/settings/schema'
 import { PRINT_GROUPS, type PrintGroup } from '../../model/shape'
 import { penOf, type Shape } from '../../model/shapes'
-import { formatArea, type LengthDisplay } from '../../units/format'
-import { Drawing, figure, frameOnPaper, group, INK, type PlanGroup, svgOfGroups, textOnPaper } from './drawing'
+import { formatArea, formatRatio, type LengthDisplay } from '../../units/format'
+import { neededRatio, PAPERS, type PaperName, ratioFor, TITLE_MM } from '../paper/papers'
+import { type TitleFacts, titleBlock } from '../paper/title-block'
+import { Drawing, group, INK, marksOnPaper, type PlanGroup, svgOfGroups } from './drawing'
 import { openEdges } from './open-edges'
-import { FRAME_MM, neededRatio, PAPERS, type PaperName, ratioFor, TITLE_MM } from './paper'
 
 /** What of a project is drawn, and on what. */
 export interface PlanSheet {
@@ -43,6 +45,24 @@ export function writePlanSvg(
   return svgOfGroups(sheet.paper, sheet.title, drawnPlan(records, display, sheet).groups)
 }
 
+/** The name of a level or work plane. */
+export function planName(levelId: string, records: ReadonlyMap<string, ProjectRecord>): string {
+  const level = records.get(levelId)
+  return level?.kind === 'level' || level?.kind === 'work-plane' ? level.name : FIRST_LEVEL.name
+}
+
+/** What a plan says of itself in its title block. */
+export function titleFacts(
+  records: ReadonlyMap<string, ProjectRecord>,
+  display: LengthDisplay,
+  { title, levelId, paper }: Pick<PlanSheet, 'title' | 'levelId' | 'paper'>,
+  ratio: number,
+): TitleFacts {
+  const { title: fields = {}, site } = settingsOf(records)
+  const northRad = records.get(levelId)?.kind === 'work-plane' ? 0 : (site?.northRad ?? 0)
+  return { title, about: planName(levelId, records), paper, ratio, display, fields, northRad }
+}
+
 /** A plan as it is drawn on its paper. */
 export interface DrawnPlan {
   /** The lowest first. */
@@ -65,12 +85,12 @@ export function drawnPlan(
   plan.update(records, display)
   const shown = [...plan.shapes.values()].filter((planned) => plan.shows(planned) && isPrinted(planned, records))
   const box = shown.reduce<Box>((all, planned) => unite(all, planned.box), EMPTY_BOX)
-  const usual = ratioFor(box, sheet.paper)
+  const usual = ratioFor(box, sheet.paper, display)
   const ratio = sheet.ratio ?? usual
   if (ratio === null) throw new PlanSheetError(`The plan does not fit on ${sheet.paper} at any usual scale.`)
   if (ratio < neededRatio(box, sheet.paper))
     throw new PlanSheetError(
-      `At 1:${ratio} the plan does not fit on ${sheet.paper}: take ${usual === null ? '' : `1:${usual} or `}a larger paper.`,
+      `At ${formatRatio(ratio, display)} the plan does not fit on ${sheet.paper}: take ${usual === null ? '' : `${formatRatio(usual, display)} or `}a larger paper.`,
     )
   const { widthMm, heightMm } = PAPERS[sheet.paper]
   const middle = isEmpty(box) ? { x: 0, y: 0 } : { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 }
@@ -80,8 +100,6 @@ export function drawnPlan(
     y: centre.y - (y - middle.y) / ratio,
   })
   const draw = new Drawing(onPaper, ratio)
-  const level = records.get(sheet.levelId)
-  const levelName = level?.kind === 'level' || level?.kind === 'work-plane' ? level.name : FIRST_LEVEL.name
   const walls = shown.flatMap(({ shape }) =>
     shape.kind === 'wall' ? plan.ringsOf(shape.id).map((ring) => ({ ring, material: shape.typeId ?? '' })) : [],
   )
@@ -147,44 +165,11 @@ export function drawnPlan(
     ),
     // What rooms are called is read over everything else.
     printed(roomsGroup!),
-    group('Frame', [frame(sheet, levelName, ratio)]),
+    group('Frame', [marksOnPaper(titleBlock(titleFacts(records, display, sheet, ratio)))]),
   ].filter(({ svg }) => svg !== '')
   return { groups, ratio }
 }
 
 function isPrinted({ shape }: PlannedShape, records: ReadonlyMap<string, ProjectRecord>): boolean {
   return isBuildingElement(shape) || layerOf(records, shape.layerId).printed
-}
-
-/** Frame, title, north and scale bar. */
-function frame({ title, paper }: PlanSheet, levelName: string, ratio: number): string {
-  const { widthMm, heightMm } = PAPERS[paper]
-  const top = heightMm - FRAME_MM - TITLE_MM
-  const right = widthMm - FRAME_MM
-  // Five parts of the bar, each a round length on site of about 20 mm on paper.
-  const part = roundLength(20 * ratio)
-  const step = part / ratio
-  const bar = Array.from(
-    { length: 5 },
-    (_, i) =>
-      `<rect x="${figure(right - 60 - 5 * step + i * step)}" y="${figure(top + 11)}" width="${figure(step)}" height="2" fill="${i % 2 ? '#ffffff' : INK}" stroke="${INK}" stroke-width="0.2"/>`,
-  )
-  const north = { x: right - 24, y: top + 12 }
-  return [
-    frameOnPaper(paper),
-    textOnPaper(FRAME_MM + 6, top + 10, 6, title),
-    textOnPaper(FRAME_MM + 6, top + 18, 4, `${levelName} · 1:${ratio} on ${paper}`),
-    ...bar,
-    textOnPaper(right - 60 - 5 * step, top + 18, 3, '0'),
-    textOnPaper(right - 60, top + 18, 3, `${(part * 5) / 1000} m`, 'middle'),
-    `<path d="M${north.x} ${north.y - 8}L${north.x + 3.5} ${north.y + 4}L${north.x} ${north.y + 1.5}L${north.x - 3.5} ${north.y + 4}Z" fill="${INK}"/>`,
-    textOnPaper(north.x, north.y + 9, 4, 'N', 'middle'),
-  ].join('\n')
-}
-
-/** The nearest of 1, 2, 5 times a power of ten. */
-function roundLength(mm: number): number {
-  const power = 10 ** Math.floor(Math.log10(mm))
-  const factor = mm / power
-  return power * (factor < 1.5 ? 1 : factor < 3.5 ? 2 : factor < 7.5 ? 5 : 10)
 }

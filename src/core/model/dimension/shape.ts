@@ -15,7 +15,8 @@ export const anchorPlace = ({ at, on }: Anchor, around: Surroundings): Point =>
 export const measuredPoints = (dimension: Dimension, around: Surroundings): Point[] =>
   dimension.anchors.map((anchor) => anchorPlace(anchor, around))
 
-const layoutOf = (dimension: Dimension, around: Surroundings) =>
+/** What a dimension draws where it lies now; null where it measures nothing. */
+export const dimensionLayout = (dimension: Dimension, around: Surroundings) =>
   layOut(
     dimension.way,
     measuredPoints(dimension, around),
@@ -32,10 +33,10 @@ export const dimensionShape: ShapeKind<Dimension> = {
   word: 'dimension',
   caught: false,
   line: false,
-  chains: (dimension, around) => layoutOf(dimension, around)?.pieces.map((piece) => chainOf([piece])) ?? [],
-  letters: (dimension, around) => layoutOf(dimension, around)?.letters ?? [],
+  chains: (dimension, around) => dimensionLayout(dimension, around)?.pieces.map((piece) => chainOf([piece])) ?? [],
+  letters: (dimension, around) => dimensionLayout(dimension, around)?.letters ?? [],
   grips: (dimension, around) => {
-    const layout = layoutOf(dimension, around)
+    const layout = dimensionLayout(dimension, around)
     return layout ? [layout.grip, ...measuredPoints(dimension, around)] : measuredPoints(dimension, around)
   },
   withGrip: (dimension, index, to) => {

@@ -4,7 +4,7 @@ import { directionUnder } from '../../geometry/piece/map'
 import { boxOfPieces } from '../../geometry/piece/measure'
 import { type Meeting, meetings } from '../../geometry/piece/meetings'
 import { type Piece, segment } from '../../geometry/piece/piece'
-import { add, dot, leftOf, scale, subtract } from '../../geometry/vector'
+import { add, dot, leftOf, type Point, scale, subtract } from '../../geometry/vector'
 import { chainOfRing, mappedRing, vertices, withVertex } from '../path/shape'
 import type { ShapeKind } from '../shape'
 import { type Hatch, hatchSchema } from './schema'
@@ -21,8 +21,20 @@ const END = 1e-9
 /** How far beside its place a line is tried, in spacings. */
 const HAIRS = [0, 1e-6, -1e-6, 3e-6]
 
-/** The even lines within the rings, in one direction. */
-function linesIn(pieces: readonly Piece[], turnRad: number, spacingMm: number): Chain[] {
+/** A family of even lines over an area. */
+interface EvenLines {
+  /** On one of them, in the lower left of what they cover. */
+  readonly through: Point
+  readonly turnRad: number
+  readonly spacingMm: number
+  /** How many they are, counted to the left. */
+  readonly count: number
+  /** From where to where along them the area reaches. */
+  readonly from: number
+  readonly to: number
+}
+
+function evenLines(pieces: readonly Piece[], turnRad: number, spacingMm: number): EvenLines {
   const along = { x: Math.cos(turnRad), y: Math.sin(turnRad) }
   const across = leftOf(along)
   const { minX, minY, maxX, maxY } = boxOfPieces(pieces)
@@ -34,21 +46,43 @@ function linesIn(pieces: readonly Piece[], turnRad: number, spacingMm: number): 
   const reach = corners.map((p) => dot(p, along))
   const [low, high] = [Math.min(...heights), Math.max(...heights)]
   const step = Math.max(spacingMm, (high - low) / MOST_LINES)
-  const [from, to] = [Math.min(...reach) - 1, Math.max(...reach) + 1]
+  const first = (Math.floor(low / step) + 0.5) * step
+  return {
+    through: add(origin, scale(across, first)),
+    turnRad,
+    spacingMm: step,
+    count: Math.max(0, Math.ceil((high - first) / step)),
+    from: Math.min(...reach) - 1,
+    to: Math.max(...reach) + 1,
+  }
+}
+
+/** The families of lines by which a hatch is filled; none where it has one tone. */
+export function hatchLines(hatch: Hatch): EvenLines[] {
+  if (hatch.pattern === 'solid') return []
+  const pieces = ringChains(hatch).flatMap((chain) => chain.pieces)
+  const turns = hatch.pattern === 'cross' ? [hatch.turnRad, hatch.turnRad + Math.PI / 2] : [hatch.turnRad]
+  return turns.map((turnRad) => evenLines(pieces, turnRad, hatch.spacingMm))
+}
+
+/** The even lines within the rings, in one direction. */
+function linesIn(pieces: readonly Piece[], { through, turnRad, spacingMm, count, from, to }: EvenLines): Chain[] {
+  const along = { x: Math.cos(turnRad), y: Math.sin(turnRad) }
+  const across = leftOf(along)
   const result: Chain[] = []
   /** A line through a corner or along an edge doesn't tell inside from outside: it is drawn a hair beside it. */
-  const hitsBy = (height: number): Meeting[] => {
+  const hitsBy = (i: number): Meeting[] => {
     for (const hair of HAIRS) {
-      const foot = add(origin, scale(across, height + hair * step))
+      const foot = add(through, scale(across, (i + hair) * spacingMm))
       const line = segment(add(foot, scale(along, from)), add(foot, scale(along, to)))
       const hits = pieces.flatMap((piece) => meetings(line, piece)).sort((a, b) => a.t - b.t)
       if (isPlain(hits)) return hits
     }
     return []
   }
-  for (let height = (Math.floor(low / step) + 0.5) * step; height < high; height += step) {
-    const hits = hitsBy(height)
-    for (let i = 0; i + 1 < hits.length; i += 2) result.push(chainOf([segment(hits[i]!.point, hits[i + 1]!.point)]))
+  for (let i = 0; i < count; i++) {
+    const hits = hitsBy(i)
+    for (let k = 0; k + 1 < hits.length; k += 2) result.push(chainOf([segment(hits[k]!.point, hits[k + 1]!.point)]))
   }
   return result
 }
@@ -61,10 +95,7 @@ export const hatchShape: ShapeKind<Hatch> = {
   chains: (hatch) => {
     if (hatch.pattern === 'solid') return ringChains(hatch)
     const pieces = ringChains(hatch).flatMap((chain) => chain.pieces)
-    const lines = linesIn(pieces, hatch.turnRad, hatch.spacingMm)
-    return hatch.pattern === 'cross'
-      ? [...lines, ...linesIn(pieces, hatch.turnRad + Math.PI / 2, hatch.spacingMm)]
-      : lines
+    return hatchLines(hatch).flatMap((family) => linesIn(pieces, family))
   },
   fills: (hatch) => (hatch.pattern === 'solid' ? ringChains(hatch) : []),
   grips: ({ rings }) => rings.flatMap(vertices),

@@ -17,6 +17,8 @@ export const openingSchema = object({
   wallId: idSchema.required(),
   /** Its kind, where it has one: its sizes are those of that. */
   typeId: idSchema.optional(),
+  /** What it goes by on drawings and in schedules; counted where left out, see marks.ts. */
+  mark: string().trim().max(30).optional(),
   use: string<OpeningUse>().oneOf(OPENING_USES).required(),
   /** From the start of the wall's traced line to the middle of the opening. */
   alongMm: lengthMm().required(),

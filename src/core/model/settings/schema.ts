@@ -2,8 +2,43 @@ import { array, type InferType, number, object, string } from 'yup'
 import type { Stuff } from '../../sections/section'
 import { type LengthDisplay, USUAL_DISPLAY } from '../../units/format'
 import type { LengthUnit } from '../../units/length'
-import { idSchema, lengthMm } from '../fields'
+import { finite, idSchema, lengthMm } from '../fields'
 import { keptByRecords } from '../kept'
+import type { TitleField } from './title-fields'
+
+const entry = () => string().trim().max(80).optional()
+
+const titleSchema = object({
+  number: entry(),
+  revision: entry(),
+  date: entry(),
+  status: entry(),
+  drawnBy: entry(),
+  checkedBy: entry(),
+  client: entry(),
+  organisation: entry(),
+} satisfies Record<TitleField, unknown>)
+  .noUnknown()
+  .optional()
+  .default(undefined)
+
+const siteSchema = object({
+  eastMm: lengthMm().optional(),
+  northMm: lengthMm().optional(),
+  upMm: lengthMm().optional(),
+  /** From upwards on the plan to true north, anticlockwise. */
+  northRad: finite()
+    .min(-2 * Math.PI)
+    .max(2 * Math.PI)
+    .optional(),
+  /** The name of the map's system: `EPSG:25832`. */
+  system: string().trim().max(60).optional(),
+  latitudeDeg: finite().min(-90).max(90).optional(),
+  longitudeDeg: finite().min(-180).max(180).optional(),
+})
+  .noUnknown()
+  .optional()
+  .default(undefined)
 
 /** How the job writes lengths. One record a project, always under the id `settings`. */
 export const settingsSchema = object({
@@ -21,6 +56,12 @@ export const settingsSchema = object({
   steelStockMm: array(lengthMm().positive().required()).min(1).max(20).optional(),
   timberStockMm: array(lengthMm().positive().required()).min(1).max(20).optional(),
   kerfMm: lengthMm().min(0).max(100).optional(),
+  /** What stands in the title block of drawings. */
+  title: titleSchema,
+  /** Where the project's zero lies on the map, and how far north is turned from upwards on the plan, anticlockwise. */
+  site: siteSchema,
+  /** How files that are handed over are named; see formats/file-name.ts. */
+  fileNames: string().trim().max(200).optional(),
 }).noUnknown()
 
 export type Settings = InferType<typeof settingsSchema>

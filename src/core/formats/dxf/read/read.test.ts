@@ -5,7 +5,7 @@ import { curveOf, isVisible, type Linework, segmentEnds } from '@/core/sheet/lin
 import type { SourceError } from '@/core/sheet/problem'
 import { MM_PER_PT } from '@/core/units/length'
 import { makeDrawing } from '../../../../../tests/support/ezdxf-drawings'
-import { writeDxf } from '../write'
+import { writeDxf } from '../write/write'
 import { readDxf } from './read'
 
 /** A drawing from its entities, written by hand: a code and a value in turn. */

@@ -1,16 +1,17 @@
 import { describe, expect, it } from 'vitest'
-import { readDxf } from '../../../../tests/support/ezdxf'
-import { handWritten } from '../../../../tests/support/hand-written'
-import { opening, wall as wallOf, wallType } from '../../../../tests/support/house'
-import { readSheet } from '../../../../tests/support/read-sheet'
-import { distance } from '../../geometry/vector'
-import { wallOutlines } from '../../model/wall/joins'
-import type { Wall } from '../../model/wall/schema'
-import { withType } from '../../model/wall-type/typed'
-import type { DxfDrawing } from './drawing'
-import { lineworkDrawing } from './from-linework'
-import { modelDrawing } from './from-model'
-import { layerName, writeDxf } from './write'
+import { readDxf } from '../../../../../tests/support/ezdxf'
+import { handWritten } from '../../../../../tests/support/hand-written'
+import { opening, wall as wallOf, wallType } from '../../../../../tests/support/house'
+import { readSheet } from '../../../../../tests/support/read-sheet'
+import { distance } from '../../../geometry/vector'
+import { wallOutlines } from '../../../model/wall/joins'
+import type { Wall } from '../../../model/wall/schema'
+import { withType } from '../../../model/wall-type/typed'
+import type { DxfDrawing } from '../drawing'
+import { lineworkDrawing } from '../from-linework'
+import { modelDrawing } from '../plan/plan'
+import { cleanName } from './names'
+import { writeDxf } from './write'
 import { writeDxfR12 } from './write-r12'
 
 const asFile = (drawing: DxfDrawing) => new TextEncoder().encode([...writeDxf(drawing)].join(''))
@@ -59,15 +60,15 @@ describe('a DXF, as another program reads it', () => {
     const records = [upper, below, above, ...doors]
     const whole = await readDxf(asFile(modelDrawing(records)))
     expect(whole.errors).toEqual([])
-    expect(new Set(whole.polylines.map(({ layer }) => layer))).toEqual(
-      new Set(['A-WALL', 'A-WALL-Upper', 'A-DOOR', 'A-DOOR-Upper']),
-    )
+    expect(new Set(whole.polylines.map(({ layer }) => layer))).toEqual(new Set(['A-WALL', 'A-WALL-Upper']))
+    expect(whole.inserts.map(({ layer }) => layer)).toEqual(['A-DOOR', 'A-DOOR-Upper'])
     // Walls of two storeys that touch in plan do not meet.
-    const corner = whole.polylines.find(({ layer }) => layer === 'A-WALL-Upper')!
-    expect(corner.points.map(([, y]) => y).sort((a, b) => a! - b!)).toEqual([0, 0, 3000, 3000])
-    const alone = await readDxf(asFile(modelDrawing(records, 'up')))
-    expect(new Set(alone.polylines.map(({ layer }) => layer))).toEqual(new Set(['A-WALL', 'A-DOOR']))
-    expect(alone.polylines.filter(({ layer }) => layer === 'A-WALL')).toHaveLength(1)
+    const ends = whole.polylines.filter(({ layer }) => layer === 'A-WALL-Upper').flatMap(({ points }) => points)
+    expect(new Set(ends.map(([, y]) => Math.round(y!)))).toEqual(new Set([0, 1050, 1950, 3000]))
+    const alone = await readDxf(asFile(modelDrawing(records, { levelId: 'up' })))
+    expect(new Set(alone.polylines.map(({ layer }) => layer))).toEqual(new Set(['A-WALL']))
+    // The wall on both sides of its door.
+    expect(alone.polylines).toHaveLength(2)
   })
 
   it('of nothing is a good file too', async () => {
@@ -136,12 +137,15 @@ describe('a DXF of release 12, as another program reads it', () => {
       {
         layer: 'Wände: innen',
         type: 'spline',
-        curve: {
-          start: { x: 0, y: 0 },
-          pullStart: { x: 0, y: 90 },
-          pullEnd: { x: 90, y: 90 },
-          end: { x: 90, y: 0 },
-        },
+        closed: false,
+        curves: [
+          {
+            start: { x: 0, y: 0 },
+            pullStart: { x: 0, y: 90 },
+            pullEnd: { x: 90, y: 90 },
+            end: { x: 90, y: 0 },
+          },
+        ],
       },
       { layer: 'Wände: innen', type: 'text', at: { x: 1, y: 2 }, text: 'Größe 3 m²', height: 2.5, turnDeg: 0 },
     ],
@@ -163,7 +167,7 @@ describe('a DXF of release 12, as another program reads it', () => {
 })
 
 it('a layer’s name keeps only what DXF allows', () => {
-  expect(layerName('a<b>/c"d:e;f?g*h|i=j`k,l\u0007')).toBe('a_b__c_d_e_f_g_h_i_j_k_l_')
-  expect(layerName('   ')).toBe('unnamed')
-  expect(layerName('x'.repeat(300))).toHaveLength(255)
+  expect(cleanName('a<b>/c"d:e;f?g*h|i=j`k,l\u0007')).toBe('a_b__c_d_e_f_g_h_i_j_k_l_')
+  expect(cleanName('   ')).toBe('unnamed')
+  expect(cleanName('x'.repeat(300))).toHaveLength(255)
 })

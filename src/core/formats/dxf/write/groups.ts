@@ -1,9 +1,7 @@
-import { type Box, boxOf, EMPTY_BOX, isEmpty, unite } from '../../geometry/box'
-import { boxOfPiece } from '../../geometry/piece/measure'
-import type { Vector3 } from '../../geometry/space'
-import type { Point } from '../../geometry/vector'
-import type { LineType } from '../../model/pen'
-import type { DxfDrawing, DxfEntity, DxfUnit } from './drawing'
+import type { Vector3 } from '../../../geometry/space'
+import type { Point } from '../../../geometry/vector'
+import type { LineType } from '../../../model/pen'
+import type { DxfUnit } from '../drawing'
 
 /** Values of $INSUNITS and $MEASUREMENT (DXF reference, HEADER section). */
 export const UNIT_CODES: Record<DxfUnit, { insUnits: number; measurement: 0 | 1 }> = {
@@ -50,43 +48,6 @@ export const LINE_NAMES: Record<LineType, string> = {
   dashed: 'DASHED',
   dotted: 'DOT',
   chain: 'DASHDOT',
-}
-
-/** Points whose box holds an entity. */
-function extentPoints(entity: DxfEntity): readonly Point[] {
-  switch (entity.type) {
-    case 'line':
-      return [entity.start, entity.end]
-    case 'polyline':
-      return entity.points
-    case 'arc':
-    case 'ellipse': {
-      const { minX, minY, maxX, maxY } = boxOfPiece(entity.type === 'arc' ? entity.arc : entity.ellipse)
-      return [
-        { x: minX, y: minY },
-        { x: maxX, y: maxY },
-      ]
-    }
-    case 'spline':
-      return Object.values(entity.curve)
-    case 'text':
-      return [entity.at]
-  }
-}
-
-/** Writes the entities of a drawing. @returns their text, and the corners of all of them; the origin where there are none */
-export function writeEntities(
-  { entities }: DxfDrawing,
-  write: (entity: DxfEntity) => string,
-): { readonly body: readonly string[]; readonly low: Point; readonly high: Point } {
-  const body: string[] = []
-  let box: Box = EMPTY_BOX
-  for (const entity of entities) {
-    body.push(write(entity))
-    box = unite(box, boxOf(extentPoints(entity)))
-  }
-  const { minX, minY, maxX, maxY } = isEmpty(box) ? boxOf([{ x: 0, y: 0 }]) : box
-  return { body, low: { x: minX, y: minY }, high: { x: maxX, y: maxY } }
 }
 
 /** Dash lengths stand for paper; plans are drawn true to size, mostly at 1:50. */
