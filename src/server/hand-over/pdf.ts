@@ -5,6 +5,7 @@ import PDFDocument from 'pdfkit'
 import toPdf from 'svg-to-pdfkit'
 import { PAPERS, type PaperName } from '@/core/formats/paper/papers'
 import { type PlanGroup, svgOfPaper } from '@/core/formats/svg/drawing'
+import { MM_PER } from '@/core/units/length'
 
 const PT_PER_MM = 72 / 25.4
 
@@ -15,10 +16,10 @@ const FONT_NAMES = ['DejaVuSansCondensed', 'DejaVuSansCondensed-Bold'] as const
  * wide as the font that the drawings name. Looked for from the program that runs, wherever it was started: what bundles
  * this file would take the fonts for modules of its own.
  */
-function registerFonts(document: PDFKit.PDFDocument): void {
+function fontFiles(): Readonly<Record<(typeof FONT_NAMES)[number], string>> {
   const fromProgram = createRequire(process.argv[1] ?? join(process.cwd(), 'program'))
-  for (const name of FONT_NAMES)
-    document.registerFont(name, fromProgram.resolve(['dejavu-fonts-ttf', 'ttf', `${name}.ttf`].join('/')))
+  const file = (name: string) => fromProgram.resolve(['dejavu-fonts-ttf', 'ttf', `${name}.ttf`].join('/'))
+  return { DejaVuSansCondensed: file(FONT_NAMES[0]), 'DejaVuSansCondensed-Bold': file(FONT_NAMES[1]) }
 }
 
 /** An indirect object of the file, as the library has it. */
@@ -33,46 +34,103 @@ interface Inside {
   }
 }
 
+/** A drawing on one sheet of paper. */
+export interface PdfPage {
+  readonly groups: readonly PlanGroup[]
+  readonly paper: PaperName
+  /** Site to paper, by which readers measure true lengths; null for a drawing without one scale. */
+  readonly ratio: number | null
+  /** Whether they are measured in feet; in metres where left out. */
+  readonly inFeet?: boolean
+  /** What the page goes by in a set. */
+  readonly label?: string
+}
+
+/** What a file says of itself. */
+export interface PdfAbout {
+  readonly title: string
+  readonly author?: string | undefined
+}
+
 /**
- * A drawing of one paper as a PDF of the same size; its vectors stay vectors, and each group is a layer that can be
- * switched (optional content, ISO 32000-1, 8.11).
- * @param title what readers show of the file
- * @param ratio site to paper, by which readers measure true lengths; null for a drawing without one scale
+ * Drawings as a PDF, a page of the size of its paper for each; vectors stay vectors, and groups of one name are a layer
+ * that can be switched (optional content, ISO 32000-1, 8.11). Made to be kept: PDF/A-2, level b (ISO 19005-2).
  */
-export async function pdfOfPlan(
-  groups: readonly PlanGroup[],
-  paper: PaperName,
-  title: string,
-  ratio: number | null = null,
-): Promise<Uint8Array> {
-  const { widthMm, heightMm } = PAPERS[paper]
-  const size: [number, number] = [widthMm * PT_PER_MM, heightMm * PT_PER_MM]
+export async function pdfOf(pages: readonly PdfPage[], { title, author }: PdfAbout): Promise<Uint8Array> {
+  const files = fontFiles()
   const document = new PDFDocument({
-    size,
-    margin: 0,
+    autoFirstPage: false,
     pdfVersion: '1.7',
+    subset: 'PDF/A-2b',
+    font: files.DejaVuSansCondensed,
     displayTitle: true,
-    info: { Creator: 'Calque', Title: title },
+    lang: 'en',
+    info: { Creator: 'Calque', Producer: 'Calque', Title: title, ...(author && { Author: author }) },
   })
-  registerFonts(document)
+  for (const [name, file] of Object.entries(files)) document.registerFont(name, file)
   const written = buffer(document)
-  const layers = groups.map(({ name }) => document.ref({ Type: 'OCG', Name: new String(name) }))
   const inside = document as unknown as Inside
-  inside.page.resources.data.Properties = Object.fromEntries(layers.map((layer, i) => [`L${i}`, layer]))
-  if (ratio !== null) inside.page.dictionary.data.VP = [measuredView(size, ratio)]
-  inside._root.data.OCProperties = { OCGs: layers, D: { Order: layers, ON: layers } }
-  for (const [i, { svg }] of groups.entries()) {
-    document.addContent(`/OC /L${i} BDC`)
-    drawSvg(document, svgOfPaper(paper, svg), size)
-    document.addContent('EMC')
+  const all = pages.flatMap(({ groups }) => groups)
+  const names = [...new Set(all.map(({ name }) => name))]
+  const layers = names.map((name) => document.ref({ Type: 'OCG', Name: new String(name) }))
+  // The standard for keeping asks for a name of what shows at first.
+  inside._root.data.OCProperties = {
+    OCGs: layers,
+    D: {
+      Name: new String('All layers'),
+      Order: orderOf(all, (name) => layers[names.indexOf(name)]!),
+      ON: layers,
+      OFF: [],
+    },
+  }
+  inside._root.data.PageLabels = {
+    Nums: pages.flatMap(({ label }, i) => [i, label ? { P: new String(label) } : { S: 'D', St: i + 1 }]),
+  }
+  for (const { groups, paper, ratio, inFeet = false } of pages) {
+    const { widthMm, heightMm } = PAPERS[paper]
+    const size: [number, number] = [widthMm * PT_PER_MM, heightMm * PT_PER_MM]
+    document.addPage({ size, margin: 0 })
+    inside.page.resources.data.Properties = Object.fromEntries(
+      groups.map(({ name }) => [`L${names.indexOf(name)}`, layers[names.indexOf(name)]]),
+    )
+    if (ratio !== null) inside.page.dictionary.data.VP = [measuredView(size, ratio, inFeet)]
+    for (const { name, svg } of groups) {
+      document.addContent(`/OC /L${names.indexOf(name)} BDC`)
+      drawSvg(document, svgOfPaper(paper, svg), size)
+      document.addContent('EMC')
+    }
   }
   for (const layer of layers as PdfReference[]) layer.end(undefined)
   document.end()
   return new Uint8Array(await written)
 }
 
-/** The whole page as a view in which true lengths are measured, in metres (ISO 32000-1, 12.9). */
-function measuredView([width, height]: readonly [number, number], ratio: number): Record<string, unknown> {
+/** How layers are listed: those of one heading under it. */
+function orderOf<L>(groups: readonly PlanGroup[], layerOf: (name: string) => L): unknown[] {
+  const order: unknown[] = []
+  const listed = new Set<string>()
+  const headings = new Map<string, unknown[]>()
+  for (const { name, within } of groups) {
+    if (listed.has(name)) continue
+    listed.add(name)
+    if (within === undefined) {
+      order.push(layerOf(name))
+      continue
+    }
+    const heading = headings.get(within) ?? [new String(within)]
+    if (heading.length === 1) order.push(heading)
+    headings.set(within, heading)
+    heading.push(layerOf(name))
+  }
+  return order
+}
+
+/** The whole page as a view in which true lengths are measured, in metres or feet (ISO 32000-1, 12.9). */
+function measuredView(
+  [width, height]: readonly [number, number],
+  ratio: number,
+  inFeet: boolean,
+): Record<string, unknown> {
   const format = (unit: string, factor: number) => ({
     Type: 'NumberFormat',
     U: new String(unit),
@@ -80,6 +138,7 @@ function measuredView([width, height]: readonly [number, number], ratio: number)
     F: 'D',
     D: 1000,
   })
+  const unit = inFeet ? 'ft' : 'm'
   return {
     Type: 'Viewport',
     BBox: [0, 0, width, height],
@@ -88,9 +147,9 @@ function measuredView([width, height]: readonly [number, number], ratio: number)
       Type: 'Measure',
       Subtype: 'RL',
       R: new String(`1:${ratio}`),
-      X: [format('m', ratio / PT_PER_MM / 1000)],
-      D: [format('m', 1)],
-      A: [format('m²', 1)],
+      X: [format(unit, ratio / PT_PER_MM / (inFeet ? MM_PER.ft : MM_PER.m))],
+      D: [format(unit, 1)],
+      A: [format(inFeet ? 'sq ft' : 'm²', 1)],
     },
   }
 }

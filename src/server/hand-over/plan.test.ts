@@ -6,7 +6,7 @@ import { HAND_OVER_FORMATS } from '@/core/formats/hand-over'
 import { PlanSheetError } from '@/core/formats/svg/write-plan'
 import { measuresOf } from '@/core/sheet/pdf/measures'
 import { steelFrame } from '../../../tests/support/frame'
-import { house } from '../../../tests/support/house'
+import { house, wall } from '../../../tests/support/house'
 import { byPoppler } from '../../../tests/support/poppler'
 import { inScratch, program } from '../../../tests/support/producers'
 import { handOver } from './write'
@@ -91,6 +91,71 @@ describe('a plan on paper, as poppler sees it', () => {
     const marked = argsArray.filter((args, i) => fnArray[i] === OPS.beginMarkedContentProps && args[0] === 'OC')
     expect(marked).toHaveLength(names.length)
     await document.destroy()
+  })
+
+  it('is made to be kept: PDF/A-2 by its structure, with nothing that the standard forbids', async () => {
+    const bytes = await handOver(project, pdf, { paper: 'A3' })
+    const json = await inScratch(async (folder) => {
+      const file = join(folder, 'plan.pdf')
+      await writeFile(file, bytes)
+      await program('qpdf', '--check', file)
+      return program('qpdf', '--json=1', file)
+    })
+    const { objects } = JSON.parse(json) as { objects: Record<string, Record<string, unknown>> }
+    const all = Object.values(objects)
+    const catalog = all.find((each) => each?.['/Type'] === '/Catalog')!
+    const [intent] = catalog['/OutputIntents'] as string[]
+    expect(objects[intent!]).toMatchObject({ '/S': '/GTS_PDFA1' })
+    const xmp = Buffer.from(bytes).toString('latin1')
+    expect(xmp).toMatch(/<pdfaid:part>2<\/pdfaid:part>\s*<pdfaid:conformance>B</)
+    expect(xmp).toContain('<rdf:li xml:lang="x-default">House')
+    const layers = catalog['/OCProperties'] as { '/D': Record<string, unknown> }
+    expect(layers['/D']['/Name']).toBeTruthy()
+    expect(layers['/D']['/AS']).toBeUndefined()
+    // Fonts are embedded, nothing runs, nothing is locked.
+    for (const font of all.filter((each) => each?.['/Type'] === '/FontDescriptor'))
+      expect(font['/FontFile2']).toBeTruthy()
+    for (const forbidden of ['/JavaScript', '/Launch', '/Encrypt', '/AA']) expect(json).not.toContain(`"${forbidden}"`)
+    const trailer = objects.trailer as Record<string, unknown>
+    expect(trailer['/ID']).toHaveLength(2)
+  })
+
+  it('gives all levels as one set: pages that lie on one another, named after them', async () => {
+    const up = { id: 'up', kind: 'level' as const, name: 'Upper', elevationMm: 3000 }
+    const above = { ...wall('u', { x: 0, y: 0 }, { x: 4000, y: 0 }, 300), levelId: 'up' }
+    const title = { number: 'B-7', revision: 'D', checkedBy: 'Ş. Öz' }
+    const settings = { id: 'settings', kind: 'settings' as const, unit: 'mm' as const, precision: 0, title }
+    const bytes = await handOver({ ...project, records: [...project.records, up, above, settings] }, pdf, {
+      paper: 'A3',
+      set: true,
+    })
+    const document = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise
+    expect(await document.getPageLabels()).toEqual(['Ground', 'Upper'])
+    await document.destroy()
+    const { text } = await readPdf(bytes)
+    for (const words of ['Upper · 1:50 on A3', 'B-7', 'Ş. Öz', 'Checked by']) expect(text).toContain(words)
+    // The wall above begins where the corner of the house lies below it.
+    const corner = async (page: number) => {
+      const { segments } = await byPoppler(bytes, page)
+      return Math.min(
+        ...segments.filter(([x1, , x2]) => Math.abs(x1! - x2!) > 200).map(([x1, , x2]) => Math.min(x1!, x2!)),
+      )
+    }
+    expect(await corner(2)).toBeCloseTo(await corner(1), 1)
+  })
+
+  it('in feet and inches has their papers, scales, bar and measure', async () => {
+    const settings = { id: 'settings', kind: 'settings' as const, unit: 'ft' as const, precision: 4 }
+    const bytes = await handOver({ ...project, records: [...project.records, settings] }, pdf, {
+      paper: 'ARCH D',
+      scale: 48,
+    })
+    const { text, info } = await readPdf(bytes)
+    expect(text).toContain('1/4″ = 1′-0″ on ARCH D')
+    expect(text).toContain('10 ft')
+    expect(info).toMatch(/Page size:\s+2592 x 1728 pts/)
+    const [measure] = (await measuresOf(bytes)).get(1) ?? []
+    expect(measure!.mmPerPtX).toBeCloseTo((48 * 25.4) / 72, 3)
   })
 
   it('takes the largest scale that fits, and refuses one that does not', async () => {

@@ -15,15 +15,24 @@ import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over
 import { writeIfc } from '@/core/formats/ifc/write'
 import type { HandOverChoice } from '@/core/formats/making'
 import { svgOfGroups } from '@/core/formats/svg/drawing'
-import { drawnPlan, type PlanSheet, PlanSheetError, writePlanSvg } from '@/core/formats/svg/write-plan'
+import {
+  boxOfPlans,
+  drawnPlan,
+  type PlanSheet,
+  PlanSheetError,
+  planName,
+  writePlanSvg,
+} from '@/core/formats/svg/write-plan'
 import type { Point } from '@/core/geometry/vector'
+import { isBuildingElement } from '@/core/model/building-shapes'
+import { levelOfElement } from '@/core/model/level/of-element'
 import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
 import type { ProjectRecord } from '@/core/model/registry'
-import { displayOf } from '@/core/model/settings/schema'
+import { displayOf, settingsOf } from '@/core/model/settings/schema'
 import { workPlanesOf } from '@/core/model/work-plane/schema'
 import { inJobUnits } from '@/core/tables/imperial'
 import { TABLES, tablesOf } from '@/core/tables/registry'
-import type { LengthDisplay } from '@/core/units/format'
+import { isImperial, type LengthDisplay } from '@/core/units/format'
 import {
   drawingOfPart,
   dxfOfFace,
@@ -34,7 +43,7 @@ import {
   threeMfOfPart,
   xlsxOfPart,
 } from '../part/solid'
-import { pdfOfPlan } from './pdf'
+import { type PdfAbout, type PdfPage, pdfOf } from './pdf'
 import { writeXlsx } from './xlsx'
 
 /** What is handed over. */
@@ -88,6 +97,25 @@ function planBy<T>(
   return draw(records, displayOf(records), planSheet(project, on))
 }
 
+/** The levels of a set, the lowest first: those on which something is. */
+function setOf(project: HandedProject): string[] {
+  const records = byId(project)
+  const used = new Set(
+    project.records.flatMap((record) => (isBuildingElement(record) ? [levelOfElement(record, records)] : [])),
+  )
+  const levels = [...levelsOf(records), ...(records.has(FIRST_LEVEL.id) ? [] : [FIRST_LEVEL])]
+    .sort((a, b) => a.elevationMm - b.elevationMm)
+    .map(({ id }) => id)
+  const drawn = levels.filter((id) => used.has(id))
+  return drawn.length > 0 ? drawn : levels.slice(0, 1)
+}
+
+/** What the files of a project say of themselves. */
+function aboutOf(project: HandedProject): PdfAbout {
+  const { title } = settingsOf(byId(project))
+  return { title: project.name, author: title?.organisation ?? title?.drawnBy }
+}
+
 /** The work plane that is asked for. @throws PlanSheetError */
 function planeId(project: HandedProject, { plane }: HandOverChoice): string {
   const planes = workPlanesOf(byId(project))
@@ -136,8 +164,16 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   'dxf-plates': platesArchive,
   svg: (project, on) => planBy(project, on, writePlanSvg),
   pdf: (project, on) => {
-    const { groups, ratio } = planBy(project, on, drawnPlan)
-    return pdfOfPlan(groups, on.paper ?? USUAL_PAPER, project.name, ratio)
+    const records = byId(project)
+    const levels = on.set ? setOf(project) : [planSheet(project, on).levelId]
+    const display = displayOf(records)
+    const along = on.set ? boxOfPlans(records, display, levels) : undefined
+    const pages = levels.map((level): PdfPage => {
+      const sheet = { ...planSheet(project, { ...on, level }), ...(along && { along }) }
+      const { groups, ratio } = drawnPlan(records, display, sheet)
+      return { groups, paper: sheet.paper, ratio, inFeet: isImperial(display), label: planName(level, records) }
+    })
+    return pdfOf(pages, aboutOf(project))
   },
   glb: (project) => writeGlb(built(project), project.name, cornerOf(project)),
   gbxml: (project) => writeGbxml(built(project), project.name),
@@ -152,7 +188,8 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   },
   'pdf-part': async (project, on) => {
     const paper = on.paper ?? USUAL_PAPER
-    return pdfOfPlan(await drawingOfPart(byId(project), on.part, paper), paper, project.name)
+    const groups = await drawingOfPart(byId(project), on.part, paper)
+    return pdfOf([{ groups, paper, ratio: null }], aboutOf(project))
   },
   'glb-part': (project, on) => glbOfPart(byId(project), on.part),
   'xlsx-part': (project, on) => xlsxOfPart(byId(project), on.part),

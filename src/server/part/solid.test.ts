@@ -10,7 +10,7 @@ import { judgeStep } from '../../../tests/support/judge-step'
 import { box, holes, PLATE_LINES, partOf, THICK } from '../../../tests/support/part'
 import { byPoppler } from '../../../tests/support/poppler'
 import { inScratch, program } from '../../../tests/support/producers'
-import { pdfOfPlan } from '../hand-over/pdf'
+import { pdfOf } from '../hand-over/pdf'
 import {
   drawingOfPart,
   dxfOfFace,
@@ -131,7 +131,7 @@ describe('a part that is handed over', () => {
 
   it('is drawn on paper with hidden lines, sizes and a hole table, as poppler sees it', async () => {
     const groups = await drawingOfPart(records, undefined, 'A3')
-    const bytes = await pdfOfPlan(groups, 'A3', 'Part')
+    const bytes = await pdfOf([{ groups, paper: 'A3', ratio: null }], { title: 'Part' })
     const { segments } = await byPoppler(bytes)
     const lengths = segments.map(([x1, y1, x2, y2]) => (Math.hypot(x2! - x1!, y2! - y1!) * 25.4) / 72)
     const has = (mm: number) => expect(Math.min(...lengths.map((each) => Math.abs(each - mm)))).toBeLessThan(0.05)

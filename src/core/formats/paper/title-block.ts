@@ -163,17 +163,23 @@ export function titleBlock({ title, about, paper, ratio, display, fields, northR
   const right = widthMm - FRAME_MM - table.wideMm
   const north = { x: right - 12, y: top + 12 }
   const left = FRAME_MM + 5
+  const bar = scaleBar(right - 24, top, ratio, display)
+  const room =
+    Math.min(...bar.flatMap((mark) => (mark.type === 'area' ? mark.points.map(({ x }) => x) : []))) - left - 4
+  // Long titles are written smaller, so that they end before the scale bar.
+  const sized = (text: string, most: number) => Math.min(most, (room / Math.max(1, text.length)) * 1.75)
+  const line = `${about} · ${formatRatio(ratio, display)} on ${paper}`
   return [
     ...paperFrame(paper),
-    { type: 'text', at: { x: left, y: top + 10 }, text: title, sizeMm: 6, anchor: 'start' },
+    { type: 'text', at: { x: left, y: top + 10 }, text: title, sizeMm: sized(title, 6), anchor: 'start' },
     {
       type: 'text',
       at: { x: left, y: top + 18 },
-      text: `${about} · ${formatRatio(ratio, display)} on ${paper}`,
-      sizeMm: 4,
+      text: line,
+      sizeMm: sized(line, 4),
       anchor: 'start',
     },
-    ...scaleBar(right - 24, top, ratio, display),
+    ...bar,
     ...northArrow(north, northRad),
     ...table.marks,
   ]

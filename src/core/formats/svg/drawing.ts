@@ -15,6 +15,8 @@ const FLATNESS_MM = 0.02
 export interface PlanGroup {
   readonly name: string
   readonly svg: string
+  /** The heading under which it is listed, where it has one. */
+  readonly within?: string
 }
 
 /** An SVG of the size of a paper, in millimetres. */
@@ -90,14 +92,32 @@ export class Drawing {
   }
 }
 
-/** A drawing as a file: its groups with their names. */
+/** A drawing as a file: its groups with their names, those of one heading within a group of that. */
 export function svgOfGroups(paper: PaperName, title: string, groups: readonly PlanGroup[]): string {
-  const named = groups.map(({ name, svg }) => `<g id="${name}">\n${svg}\n</g>`)
+  const ids = distinctIds(groups)
+  const named = groups.map(({ name, svg, within }, i) => {
+    const own = `<g id="${ids[i]}"><title>${escapeXml(name)}</title>\n${svg}\n</g>`
+    const before = within && groups[i - 1]?.within !== within ? `<g id="${within}">\n` : ''
+    const after = within && groups[i + 1]?.within !== within ? '\n</g>' : ''
+    return before + own + after
+  })
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
     svgOfPaper(paper, [`<title>${escapeXml(title)}</title>`, ...named].join('\n')),
     '',
   ].join('\n')
+}
+
+/** Names as XML takes them for ids, each once. */
+function distinctIds(groups: readonly PlanGroup[]): string[] {
+  const used = new Set(groups.map(({ within }) => within))
+  return groups.map(({ name }) => {
+    const plain = name.replace(/[^\p{L}\p{N}_.-]+/gu, '-').replace(/^(?=[\d.-])/, '_')
+    let own = plain
+    for (let i = 2; used.has(own); i++) own = `${plain}-${i}`
+    used.add(own)
+    return own
+  })
 }
 
 /** Writing on paper. @param size of its font, millimetres */

@@ -1,7 +1,7 @@
 import { type Box, EMPTY_BOX, isEmpty, unite } from '../../geometry/box'
 import type { Point } from '../../geometry/vector'
 import { elementKind, isBuildingElement } from '../../model/building-shapes'
-import { layerOf } from '../../model/layer/schema'
+import { layerOf, layersOf } from '../../model/layer/schema'
 import { FIRST_LEVEL } from '../../model/level/schema'
 import type { Pen } from '../../model/pen'
 import { Plan, type PlannedShape } from '../../model/plan'
@@ -23,6 +23,8 @@ export interface PlanSheet {
   readonly paper: PaperName
   /** Site to paper; the largest usual one that fits where it is null. */
   readonly ratio: number | null
+  /** What the paper shows, besides what is drawn on it: the pages of a set lie on one another. */
+  readonly along?: Box
 }
 
 /** A drawing can't be made as it was asked for; the message is a sentence. */
@@ -71,6 +73,22 @@ export interface DrawnPlan {
   readonly ratio: number
 }
 
+/** What shows of a level, and what it covers. */
+function shownPlan(records: ReadonlyMap<string, ProjectRecord>, display: LengthDisplay, levelId: string) {
+  const plan = new Plan()
+  plan.lookAt(levelId)
+  plan.update(records, display)
+  const shown = [...plan.shapes.values()].filter((planned) => plan.shows(planned) && isPrinted(planned, records))
+  return { plan, shown, box: shown.reduce<Box>((all, planned) => unite(all, planned.box), EMPTY_BOX) }
+}
+
+/** What the plans of several levels cover together. */
+export const boxOfPlans = (
+  records: ReadonlyMap<string, ProjectRecord>,
+  display: LengthDisplay,
+  levelIds: readonly string[],
+): Box => levelIds.map((id) => shownPlan(records, display, id).box).reduce(unite, EMPTY_BOX)
+
 /**
  * What is drawn of the plan of one level, group by group.
  * @throws PlanSheetError where it does not fit on the paper
@@ -80,11 +98,8 @@ export function drawnPlan(
   display: LengthDisplay,
   sheet: PlanSheet,
 ): DrawnPlan {
-  const plan = new Plan()
-  plan.lookAt(sheet.levelId)
-  plan.update(records, display)
-  const shown = [...plan.shapes.values()].filter((planned) => plan.shows(planned) && isPrinted(planned, records))
-  const box = shown.reduce<Box>((all, planned) => unite(all, planned.box), EMPTY_BOX)
+  const { plan, shown, box: own } = shownPlan(records, display, sheet.levelId)
+  const box = unite(own, sheet.along ?? EMPTY_BOX)
   const usual = ratioFor(box, sheet.paper, display)
   const ratio = sheet.ratio ?? usual
   if (ratio === null) throw new PlanSheetError(`The plan does not fit on ${sheet.paper} at any usual scale.`)
@@ -143,6 +158,14 @@ export function drawnPlan(
     ['Rooms', () => inGroup('Rooms').flatMap(rooms)],
   ])
   const printed = (name: PrintGroup) => group(name, special.get(name)?.() ?? inGroup(name).map(lines))
+  const drawnLayers = layersOf(records).filter(({ printed }) => printed)
+  /** What is filled with one tone: solid hatches, alone or in symbols. */
+  const toned = (planned: PlannedShape) =>
+    planned.fills.length === 0
+      ? []
+      : [
+          `<path d="${planned.fills.map((chain) => draw.chain(chain)).join('')}" fill="${penOf(planned.shape, records).color}" fill-rule="evenodd" stroke="none"/>`,
+        ]
   const [roomsGroup, ...below] = PRINT_GROUPS.toReversed()
   const groups = [
     ...below.toReversed().flatMap((name) => [
@@ -157,12 +180,17 @@ export function drawnPlan(
           ]
         : []),
     ]),
-    group(
-      'Linework',
-      shown
-        .filter(({ shape }) => !isBuildingElement(shape))
-        .flatMap((planned) => [lines(planned), ...letters(planned)]),
-    ),
+    ...drawnLayers.map(({ id, name }) => ({
+      ...group(
+        name,
+        shown.flatMap((planned) =>
+          isBuildingElement(planned.shape) || layerOf(records, planned.shape.layerId).id !== id
+            ? []
+            : [...toned(planned), lines(planned), ...letters(planned)],
+        ),
+      ),
+      within: 'Linework',
+    })),
     // What rooms are called is read over everything else.
     printed(roomsGroup!),
     group('Frame', [marksOnPaper(titleBlock(titleFacts(records, display, sheet, ratio)))]),
