@@ -17,6 +17,7 @@ ensureDebian(
   'librsvg2-bin',
   'qpdf',
   'libopenjp2-tools',
+  'libifcplusplus-dev',
   'occt-draw',
 )
 

@@ -5,8 +5,8 @@ import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over
 import { choiceFields, type HandOverChoice, handOverChoiceSchema } from '@/core/formats/making'
 import { PAPER_NAMES } from '@/core/formats/paper/papers'
 import { PlanSheetError } from '@/core/formats/svg/write-plan'
-import { type ProjectRecord, validateRecord } from '@/core/model/registry'
-import { formatNamed, handOver } from '@/server/hand-over/write'
+import { validateRecord } from '@/core/model/registry'
+import { formatNamed, type HandedProject, handOver } from '@/server/hand-over/write'
 import { PartError } from '@/server/part/solid'
 import { CliError } from '../cli-error'
 
@@ -14,6 +14,8 @@ const projectSchema = object({
   format: string()
     .oneOf(['calque-project'] as const)
     .required(),
+  /** What tells the project from every other one; its name in files of before. */
+  id: string().min(1).max(200).optional(),
   name: string().trim().min(1).max(200).required(),
   records: array(mixed().required()).required(),
 })
@@ -28,6 +30,7 @@ interface Options {
   paper: string
   scale?: string
   unit: string
+  release: string
   set?: boolean
 }
 
@@ -53,6 +56,7 @@ export function handOverCommand(program: Command): void {
     .option('--paper <name>', `of a plan or a drawing: ${PAPER_NAMES.join(', ')}`, 'A3')
     .option('--scale <number>', 'of a plan: 100 for 1:100; the largest usual one that fits where left out')
     .option('--unit <unit>', 'of a DXF: mm, cm, m, in or ft', 'mm')
+    .option('--release <name>', 'of an IFC: IFC4 or IFC4X3', 'IFC4')
     .option('--set', 'of a PDF plan: all levels, each on a page of its own')
     .description('writes a project in an open format')
     .action(async (path: string, { format: name, out, ...on }: Options) => {
@@ -64,7 +68,7 @@ export function handOverCommand(program: Command): void {
       if (!format) throw new CliError(`There is no format ${name}. There are ${names}.`)
       const project = await read(path)
       const choice = choiceOf({ ...on, set: on.set ? 'true' : undefined })
-      const bytes = await handOver({ id: project.name, ...project }, format, choice).catch((error: unknown) => {
+      const bytes = await handOver(project, format, choice).catch((error: unknown) => {
         throw error instanceof PlanSheetError || error instanceof PartError ? new CliError(error.message) : error
       })
       if (out) await writeFile(out, bytes)
@@ -80,7 +84,7 @@ function choiceOf(options: Readonly<Record<string, string | undefined>>): HandOv
   }
 }
 
-async function read(path: string): Promise<{ name: string; records: ProjectRecord[] }> {
+async function read(path: string): Promise<HandedProject> {
   let text: string
   try {
     text = await readFile(path, 'utf8')
@@ -88,8 +92,8 @@ async function read(path: string): Promise<{ name: string; records: ProjectRecor
     throw new CliError(`There is no file ${path} that can be read.`)
   }
   try {
-    const { name, records } = projectSchema.validateSync(JSON.parse(text), { strict: true })
-    return { name, records: records.map(validateRecord) }
+    const { id, name, records } = projectSchema.validateSync(JSON.parse(text), { strict: true })
+    return { id: id ?? name, name, records: records.map(validateRecord) }
   } catch (error) {
     if (error instanceof SyntaxError) throw new CliError(`${path} is not JSON.`)
     if (error instanceof ValidationError) throw new CliError(`${path} holds no project of Calque: ${error.errors[0]}.`)

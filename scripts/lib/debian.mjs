@@ -13,6 +13,7 @@ const SHOWN_BY = {
   ghostscript: () => existsSync('/usr/bin/gs'),
   'librsvg2-bin': () => existsSync('/usr/bin/rsvg-convert'),
   'libopenjp2-tools': () => existsSync('/usr/bin/opj_compress'),
+  'libifcplusplus-dev': () => existsSync('/usr/include/ifcpp/IFC4/include'),
   'occt-draw': () => existsSync('/usr/bin/occt-draw-7.6'),
   bubblewrap: () => existsSync('/usr/bin/bwrap'),
   qpdf: () => existsSync('/usr/bin/qpdf'),

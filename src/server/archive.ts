@@ -23,6 +23,7 @@ export async function archiveOf(
     format: 'calque-archive',
     version: 1,
     model: MODEL_VERSION,
+    id: project.identity,
     name: project.name,
     records: project.records,
     sources: files.map(({ id, name, kind, producer, supersedes }, i) => ({
@@ -61,7 +62,7 @@ export async function keepArchive({ manifest, files }: OpenedArchive): Promise<{
   for (const source of manifest.sources)
     for (const each of [source, ...source.sheets]) renamed.set(each.id, crypto.randomUUID())
   await inTransaction(async (tx) => {
-    await tx.insert(projects).values({ id, name: manifest.name })
+    await tx.insert(projects).values({ id, name: manifest.name, identity: manifest.id ?? null })
     for (const [i, source] of manifest.sources.entries()) {
       const sourceId = renamed.get(source.id)!
       const contentHash = await storeBytes(tx, files[i]!.bytes, files[i]!.mediaType)

@@ -27,6 +27,8 @@ export interface ProjectSnapshot {
   revision: number
   /** Names the history that the revision counts. */
   epoch: string
+  /** What its files tell it by from every other project, wherever it is kept. */
+  identity: string
   records: ProjectRecord[]
   sources: SourceView[]
 }
@@ -144,6 +146,7 @@ export async function openProject(id: string): Promise<ProjectSnapshot> {
     name: project.name,
     revision: project.revision,
     epoch: project.epoch,
+    identity: project.identity ?? id,
     records: rows.map(({ data, version }) => upgraded(data, version)),
     sources: await listSources(id),
   }

@@ -4,9 +4,10 @@ import { area, isInside } from '../geometry/polygon'
 import { distance, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
 import type { GridLine } from '../model/grid-line/schema'
 import { FIRST_LEVEL, type Level, levelIdOf, levelsOf, STOREY_MM, storeyHeightMm } from '../model/level/schema'
+import { openingMarks } from '../model/opening/marks'
 import { type PlacedOpening, placeOpening, whyNotFit } from '../model/opening/place'
 import type { Opening } from '../model/opening/schema'
-import { openingTypeOf } from '../model/opening-type/schema'
+import { type OpeningType, openingTypeOf } from '../model/opening-type/schema'
 import { Plan } from '../model/plan'
 import type { ProjectRecord } from '../model/registry'
 import { type Cutting, cuttingOf, displayOf } from '../model/settings/schema'
@@ -21,15 +22,18 @@ import { USUAL_DISPLAY } from '../units/format'
 import type { Prism } from './bodies/body'
 import { type Body, isBody, prismsOfBody } from './bodies/registry'
 import { type Bolting, boltingOf } from './bolts'
+import { externalWalls } from './external'
 import { type BuiltFixture, builtFixtures } from './fixtures'
 import { type BuiltMember, builtMembers } from './members'
 import { type Piece, piecesOf } from './pieces'
 import { type BuiltPlate, builtPlates } from './plates'
 
-/** A door, window or passage with the name of its type; null where it has none. */
+/** A door, window or passage with its type and the name of that, null where it has none, and what it goes by. */
 interface NamedOpening {
   readonly opening: Opening
+  readonly type: OpeningType | null
   readonly typeName: string | null
+  readonly mark: string
 }
 
 /** A door, window or passage with where it lies. Heights are above the project's zero. */
@@ -98,6 +102,8 @@ export interface BuiltLevel {
   readonly rooms: readonly BuiltRoom[]
   /** Layers of the walls that have a type, by their ids. */
   readonly layers: ReadonlyMap<string, readonly BuiltLayer[]>
+  /** Walls between inside and outside, and those with inside on both sides; what stands free is in neither. */
+  readonly external: ReadonlyMap<string, boolean>
 }
 
 /** The model as it would be built: from the lowest level to the highest. Model millimetres. */
@@ -160,10 +166,12 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
   const onLevel = (element: { readonly levelId?: string | undefined }) =>
     ids.has(levelIdOf(element)) ? levelIdOf(element) : levels[0]!.id
   const openings = new Map<string, NamedOpening[]>()
+  const marks = openingMarks(records)
   for (const record of all) {
     if (record.kind !== 'opening') continue
-    const typeName = openingTypeOf(record, records)?.name ?? null
-    openings.set(record.wallId, [...(openings.get(record.wallId) ?? []), { opening: record, typeName }])
+    const type = openingTypeOf(record, records)
+    const named = { opening: record, type, typeName: type?.name ?? null, mark: marks.get(record.id) ?? '' }
+    openings.set(record.wallId, [...(openings.get(record.wallId) ?? []), named])
   }
   const members = builtMembers(records)
   const plates = builtPlates(records)
@@ -209,10 +217,15 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
         return index
       }
       let layers: ReadonlyMap<string, readonly BuiltLayer[]> | null = null
+      let external: ReadonlyMap<string, boolean> | null = null
       return {
         level,
         heightMm,
         walls,
+        get external() {
+          external ??= externalWalls(walls, rooms, (at) => plan.enclosureOf({ at, levelId: level.id }))
+          return external
+        },
         // Only tables ask for them.
         get layers() {
           layers ??= builtLayers(walls.flatMap(({ wall, rings, type }) => (type ? [{ wall, rings, type }] : [])))
@@ -272,7 +285,8 @@ const areSame = (a: WallParts, b: WallParts): boolean =>
   a.type === b.type &&
   a.openings.length === b.openings.length &&
   a.openings.every(
-    ({ opening, typeName }, i) => opening === b.openings[i]!.opening && typeName === b.openings[i]!.typeName,
+    ({ opening, type, mark }, i) =>
+      opening === b.openings[i]!.opening && type === b.openings[i]!.type && mark === b.openings[i]!.mark,
   )
 
 function builtWall(
@@ -291,9 +305,9 @@ function builtWall(
   const baseMm = wall.baseMm ?? 0
   const footMm = level.elevationMm + baseMm
   const heightMm = heightOf(wall, storeyMm)
-  const built = openings.flatMap(({ opening, typeName }) => {
-    const place = placeOpening(wall, opening)
-    return place ? [{ opening, typeName, place, footMm: footMm + opening.sillMm }] : []
+  const built = openings.flatMap((named) => {
+    const place = placeOpening(wall, named.opening)
+    return place ? [{ ...named, place, footMm: footMm + named.opening.sillMm }] : []
   })
   const coveredMm2 = rings.reduce((sum, ring) => sum + area(ring), 0)
   const lengthMm = coveredMm2 / wall.thicknessMm

@@ -45,6 +45,8 @@ const archiveSchema = object({
     .required(),
   /** The version of the model in which its records are written; the first where nothing is said. */
   model: number().integer().min(1),
+  /** What tells the project from every other one; identifiers in its files follow from it. */
+  id: string().min(1).max(200).optional(),
   name: string().trim().min(1).max(200).required(),
   records: array(mixed().required()).required(),
   sources: array(sourceSchema.required()).max(10_000).required(),

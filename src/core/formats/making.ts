@@ -1,6 +1,7 @@
 import { boolean, type InferType, number, object, string } from 'yup'
 import { idSchema } from '../model/fields'
 import type { LengthUnit } from '../units/length'
+import { IFC_RELEASES, type IfcRelease } from './ifc/release'
 import { PAPER_NAMES, type PaperName, paperNamed } from './paper/papers'
 
 /** What of a project is handed over, and how a plan is laid on paper; the lowest level on A3, at the largest scale that fits, where nothing is said. */
@@ -19,6 +20,10 @@ export const handOverChoiceSchema = object({
   /** The unit of a DXF; millimetres where nothing is said. */
   unit: string<LengthUnit>()
     .oneOf(['mm', 'cm', 'm', 'in', 'ft'], 'There are the units mm, cm, m, in and ft.')
+    .optional(),
+  /** The release of an IFC; IFC 4 where nothing is said. */
+  release: string<IfcRelease>()
+    .oneOf([...IFC_RELEASES], `There are the releases ${IFC_RELEASES.join(' and ')}.`)
     .optional(),
   /** Whether all levels go out, each on a page of its own. */
   set: boolean().typeError('A set is asked for by set=true.').optional(),

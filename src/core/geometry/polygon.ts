@@ -1,12 +1,13 @@
 import type { Point } from './vector'
 
-/** Twice the area of a closed ring, positive where it runs anticlockwise. */
+/** Twice the area of a closed ring, positive where it runs anticlockwise. Measured from its first corner: sites lie far from their zero. */
 export function doubleArea(ring: readonly Point[]): number {
+  const { x, y } = ring[0] ?? { x: 0, y: 0 }
   let sum = 0
-  for (let i = 0; i < ring.length; i++) {
+  for (let i = 1; i + 1 < ring.length; i++) {
     const a = ring[i]!
-    const b = ring[(i + 1) % ring.length]!
-    sum += a.x * b.y - b.x * a.y
+    const b = ring[i + 1]!
+    sum += (a.x - x) * (b.y - y) - (b.x - x) * (a.y - y)
   }
   return sum
 }

@@ -13,3 +13,11 @@ const FARTHEST_MM = 4e10
 export const lengthMm = () => finite().min(-FARTHEST_MM).max(FARTHEST_MM)
 
 export const pointSchema = object({ x: lengthMm().required(), y: lengthMm().required() }).noUnknown()
+
+/** What a kind of wall, door or window is rated for, where that is known. */
+export const ratedFields = {
+  /** As its code writes it: `EI 30`, `60 min`. */
+  fireRating: string().trim().max(40).optional(),
+  /** Thermal transmittance, W/(m² K). */
+  uValue: finite().positive().max(100).optional(),
+}

@@ -35,6 +35,8 @@ export const projects = pgTable('project', {
   revision: integer().notNull().default(0),
   /** Names the history that revisions count: a database that was put back to an older state begins another one. */
   epoch: text().notNull().default(sql`gen_random_uuid()::text`),
+  /** What its files tell it by from every other project, where that is not its id: it came as an archive. */
+  identity: text(),
   createdAt: now(),
   changedAt: now(),
   /** When it was put into the trash, where it is. */

@@ -124,7 +124,7 @@ describe('a plan on paper, as poppler sees it', () => {
     const up = { id: 'up', kind: 'level' as const, name: 'Upper', elevationMm: 3000 }
     const above = { ...wall('u', { x: 0, y: 0 }, { x: 4000, y: 0 }, 300), levelId: 'up' }
     const title = { number: 'B-7', revision: 'D', checkedBy: 'Ş. Öz' }
-    const settings = { id: 'settings', kind: 'settings' as const, unit: 'mm' as const, precision: 0, title }
+    const settings = { id: 'settings' as const, kind: 'settings' as const, unit: 'mm' as const, precision: 0, title }
     const bytes = await handOver({ ...project, records: [...project.records, up, above, settings] }, pdf, {
       paper: 'A3',
       set: true,
@@ -145,7 +145,7 @@ describe('a plan on paper, as poppler sees it', () => {
   })
 
   it('in feet and inches has their papers, scales, bar and measure', async () => {
-    const settings = { id: 'settings', kind: 'settings' as const, unit: 'ft' as const, precision: 4 }
+    const settings = { id: 'settings' as const, kind: 'settings' as const, unit: 'ft' as const, precision: 4 }
     const bytes = await handOver({ ...project, records: [...project.records, settings] }, pdf, {
       paper: 'ARCH D',
       scale: 48,

@@ -1,7 +1,6 @@
 import JSZip from 'jszip'
 import { buildingOf } from '@/core/building/building'
 import { platePiecesOf } from '@/core/building/plate-pieces'
-import { extentOf, solidsOf } from '@/core/building/prisms'
 import { writeCsv } from '@/core/formats/csv/write'
 import type { DxfDrawing } from '@/core/formats/dxf/drawing'
 import { axesDrawing, planeDrawing, plateDrawing } from '@/core/formats/dxf/frames'
@@ -13,6 +12,7 @@ import { writeGbxml } from '@/core/formats/gbxml/write'
 import { writeGlb } from '@/core/formats/gltf/write'
 import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over'
 import { writeIfc } from '@/core/formats/ifc/write'
+import { localZeroOf } from '@/core/formats/local-zero'
 import type { HandOverChoice } from '@/core/formats/making'
 import { svgOfGroups } from '@/core/formats/svg/drawing'
 import {
@@ -23,7 +23,6 @@ import {
   planName,
   writePlanSvg,
 } from '@/core/formats/svg/write-plan'
-import type { Point } from '@/core/geometry/vector'
 import { isBuildingElement } from '@/core/model/building-shapes'
 import { levelOfElement } from '@/core/model/level/of-element'
 import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
@@ -49,6 +48,8 @@ import { writeXlsx } from './xlsx'
 /** What is handed over. */
 export interface HandedProject {
   readonly id: string
+  /** What tells it from every other project, wherever it is kept; its id where left out. */
+  readonly identity?: string
   readonly name: string
   readonly records: readonly ProjectRecord[]
 }
@@ -57,12 +58,6 @@ type Writer = (project: HandedProject, on: HandOverChoice) => string | Uint8Arra
 
 const byId = ({ records }: HandedProject) => new Map(records.map((record) => [record.id, record]))
 const built = (project: HandedProject) => buildingOf(byId(project))
-
-/** The corner of everything that is built: near zero single precision is exact. */
-function cornerOf(project: HandedProject): Point {
-  const { minX, minY } = extentOf(solidsOf(built(project)))
-  return Number.isFinite(minX) ? { x: minX, y: minY } : { x: 0, y: 0 }
-}
 
 const USUAL_PAPER = 'A3'
 
@@ -142,21 +137,33 @@ const dxfText = (drawing: DxfDrawing, { unit = 'mm' }: HandOverChoice): string =
   [...writeDxf(inUnit(drawing, unit))].join('')
 
 /** The plan of all levels or of one, each laid out on paper. @throws PlanSheetError */
-const planOf = (project: HandedProject, on: HandOverChoice): DxfDrawing =>
-  modelDrawing(project.records, {
+function planOf(project: HandedProject, on: HandOverChoice): DxfDrawing {
+  const drawing = modelDrawing(project.records, {
     levelId: knownLevel(project, on),
     paper: on.paper ?? USUAL_PAPER,
     ratio: on.scale,
     title: project.name,
   })
+  const { x, y } = localZeroOf(built(project))
+  // Lengths here are exact anywhere; who sets it beside files of single precision finds their zero.
+  return x === 0 && y === 0 ? drawing : { ...drawing, comment: `IFC and glTF have their zero at ${x} ${y} mm` }
+}
 
 const WRITERS: Readonly<Record<string, Writer>> = {
-  ifc: (project) =>
-    writeIfc(built(project), {
-      projectId: project.id,
+  ifc: (project, on) => {
+    const { title, site } = settingsOf(byId(project))
+    const building = built(project)
+    return writeIfc(building, {
+      projectId: project.identity ?? project.id,
       name: project.name,
       madeAt: new Date().toISOString().slice(0, 19),
-    }),
+      release: on.release ?? 'IFC4',
+      author: title?.drawnBy,
+      organisation: title?.organisation,
+      site,
+      zero: localZeroOf(building),
+    })
+  },
   dxf: (project, on) => dxfText(planOf(project, on), on),
   'dxf-r12': (project, on) => writeDxfR12(inUnit(planOf(project, on), on.unit ?? 'mm')),
   'dxf-plane': (project, on) => dxfText(planeDrawing(byId(project), planeId(project, on)), on),
@@ -175,10 +182,14 @@ const WRITERS: Readonly<Record<string, Writer>> = {
     })
     return pdfOf(pages, aboutOf(project))
   },
-  glb: (project) => writeGlb(built(project), project.name, cornerOf(project)),
+  glb: (project) => {
+    const building = built(project)
+    return writeGlb(building, project.name, localZeroOf(building))
+  },
   gbxml: (project) => writeGbxml(built(project), project.name),
   xlsx: (project) => writeXlsx(tablesOf(built(project)).map((table) => inJobUnits(table, displayOf(byId(project))))),
-  json: ({ name, records }) => `${JSON.stringify({ format: 'calque-project', version: 1, name, records }, null, 1)}\n`,
+  json: ({ id, identity = id, name, records }) =>
+    `${JSON.stringify({ format: 'calque-project', version: 1, id: identity, name, records }, null, 1)}\n`,
   step: (project, on) => stepOfPart(byId(project), on.part),
   'dxf-part': (project, on) => dxfOfPart(byId(project), on.part),
   'dxf-face': (project, on) => dxfOfFace(byId(project), on.part, on.face),

@@ -9,6 +9,8 @@ import type { LengthUnit } from '../../units/length'
 
 /** A drawing as DXF holds it: entities on named layers, in one unit. */
 export interface DxfDrawing {
+  /** Words at the head of the file that programs pass over. */
+  readonly comment?: string
   readonly unit: DxfUnit
   readonly layers: readonly DxfLayer[]
   readonly entities: Iterable<DxfEntity>

@@ -42,11 +42,11 @@ export function writeGlb(building: Building, name: string, origin: Point): Uint8
   const byElement = new Map<string, Solid[]>()
   for (const solid of solidsOf(building)) byElement.set(solid.id, [...(byElement.get(solid.id) ?? []), solid])
   const nodes = [...byElement].map(([id, solids]) => ({ name: id, kind: solids[0]!.kind, ...meshOf(solids, origin) }))
-  return writeGlbNodes(nodes, name)
+  return writeGlbNodes(nodes, name, origin)
 }
 
-/** Nodes as binary glTF 2.0: metres, y up. */
-export function writeGlbNodes(nodes: readonly GlbNode[], name: string): Uint8Array {
+/** Nodes as binary glTF 2.0: metres, y up. @param zero what became zero, in model millimetres; the file tells it */
+export function writeGlbNodes(nodes: readonly GlbNode[], name: string, zero?: Point): Uint8Array {
   const kinds: Kind[] = []
   const material = (kind: Kind): number => (kinds.includes(kind) ? kinds.indexOf(kind) : kinds.push(kind) - 1)
   const chunks: Float32Array[] = []
@@ -76,7 +76,11 @@ export function writeGlbNodes(nodes: readonly GlbNode[], name: string): Uint8Arr
     ],
   }))
   const json = {
-    asset: { version: '2.0', generator: 'Calque' },
+    asset: {
+      version: '2.0',
+      generator: 'Calque',
+      ...(zero && { extras: { zeroMm: [zero.x, zero.y] } }),
+    },
     scene: 0,
     scenes: [{ name, nodes: meshes.map((_, i) => i) }],
     nodes: meshes.map(({ name: id }, i) => ({ name: id, mesh: i })),

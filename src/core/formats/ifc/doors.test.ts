@@ -50,7 +50,7 @@ it.each(HANDS.map((hand, i) => [...hand, i] as const))(
   (hinge, opens, i) => {
     const doors = api.GetLineIDsWithType(model, WebIfc.IFCDOOR)
     const door = Array.from({ length: doors.size() }, (_, k) => api.GetLine(model, doors.get(k), true)).find(
-      ({ GlobalId }) => GlobalId.value === ifcGuid(`d${i}`),
+      ({ GlobalId }) => GlobalId.value === ifcGuid(`${HEAD.projectId} d${i}`),
     )
     const size = door.OverallWidth.value as number
     // Looking along the positive y, to which a door opens, left is the negative x.

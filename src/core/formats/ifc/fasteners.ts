@@ -15,7 +15,7 @@ export function writeBolts(
   const { out, middle: at } = first!
   const right = squareTo(out)
   const up = cross3(out, right)
-  const place = data.add('IFCLOCALPLACEMENT', storey, file.turned({ ...at, z: at.z - zeroMm }, out, right))
+  const place = data.add('IFCLOCALPLACEMENT', storey, file.turned(file.near({ ...at, z: at.z - zeroMm }), out, right))
   const local = (p: Vector3): Vector3 => {
     const from = subtract3(p, at)
     return { x: dot3(from, right), y: dot3(from, up), z: dot3(from, out) }
@@ -47,7 +47,7 @@ export function writeBolts(
     file.guid(bolts.id),
     name,
     place,
-    file.shape(solids),
+    file.shape(solids, 'Steel'),
     undefined,
     size.diameterMm,
     lengthMm,

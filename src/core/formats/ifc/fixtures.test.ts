@@ -81,10 +81,10 @@ it('parts placed in a building stand where they are placed, at their size, for o
     const { GlobalId } = api.GetLine(model, mesh.expressID) as { GlobalId: { value: string } }
     meshes.set(GlobalId.value, trianglesOf(api, model, mesh))
   })
-  const volume = (id: string) => volumeWithin(meshes.get(ifcGuid(id))!)
+  const volume = (id: string) => volumeWithin(meshes.get(ifcGuid(`p ${id}`))!)
   expect(volume('as-it-is')).toBeCloseTo(0.006, 9)
   expect(volume('mirrored')).toBeCloseTo(0.048, 9)
-  const highest = Math.max(...meshes.get(ifcGuid('as-it-is'))!.map(([, y]) => y))
+  const highest = Math.max(...meshes.get(ifcGuid('p as-it-is'))!.map(([, y]) => y))
   expect(highest).toBeCloseTo(3.2, 6)
   // It belongs to the storey on which it stands.
   const contained = [...api.GetLineIDsWithType(model, WebIfc.IFCRELCONTAINEDINSPATIALSTRUCTURE)].map((id) => {

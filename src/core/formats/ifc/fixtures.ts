@@ -12,7 +12,8 @@ export function writeFixture(
 ): Ref {
   const { data } = file
   const { x, y } = insert.at
-  const place = data.add('IFCLOCALPLACEMENT', storey, file.place3(x, y, (insert.upMm ?? 0) - zeroMm))
+  const near = file.near(insert.at)
+  const place = data.add('IFCLOCALPLACEMENT', storey, file.place3(near.x, near.y, (insert.upMm ?? 0) - zeroMm))
   const points: number[][] = []
   const known = new Map<string, number>()
   /** The number of a corner, each written once, to a millionth of a millimetre. */
@@ -24,8 +25,11 @@ export function writeFixture(
     return new Whole(number)
   }
   const faces = hull.faces.map((face) => face.map(numberOf))
-  const list = data.add('IFCCARTESIANPOINTLIST3D', points)
-  const surface = data.add('IFCTRIANGULATEDFACESET', list, undefined, new Word('T'), faces, undefined)
-  const shape = file.shape([surface], undefined, 'Tessellation')
+  const list = data.add('IFCCARTESIANPOINTLIST3D', points, ...file.tags)
+  const closed = new Word('T')
+  const surface = file.is4x3
+    ? data.add('IFCTRIANGULATEDFACESET', list, closed, undefined, faces, undefined)
+    : data.add('IFCTRIANGULATEDFACESET', list, undefined, closed, faces, undefined)
+  const shape = file.shape([surface], 'Object', undefined, 'Tessellation')
   return file.thing('IFCBUILDINGELEMENTPROXY', file.guid(insert.id), symbol.name, place, shape, undefined, undefined)
 }

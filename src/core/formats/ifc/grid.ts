@@ -1,4 +1,4 @@
-import { cross, subtract, unit } from '../../geometry/vector'
+import { cross, leftOf, type Point, subtract, unit } from '../../geometry/vector'
 import type { GridLine } from '../../model/grid-line/schema'
 import type { Ref } from './step'
 import type { IfcWriter } from './writer'
@@ -6,7 +6,7 @@ import type { IfcWriter } from './writer'
 /** Grid lines that turn from the first one by less than this run its way: the sine of 45°. */
 const ONE_WAY = Math.SQRT1_2
 
-/** The grid of a building. IFC wants lines in two directions: null where all run one way. */
+/** The grid of a building; null where there is none. */
 export function writeGrid(file: IfcWriter, lines: readonly GridLine[], storey: Ref): Ref | null {
   const { data } = file
   const [first] = lines
@@ -17,15 +17,19 @@ export function writeGrid(file: IfcWriter, lines: readonly GridLine[], storey: R
     return own !== null && Math.abs(cross(way, own)) < ONE_WAY
   }
   const axis = (line: GridLine) => {
-    const curve = data.add('IFCPOLYLINE', [
-      file.point2(line.start.x, line.start.y),
-      file.point2(line.end.x, line.end.y),
-    ])
-    return { ref: data.add('IFCGRIDAXIS', line.name, curve, true), curve }
+    const curve = data.add(
+      'IFCPOLYLINE',
+      [line.start, line.end].map((p) => {
+        const { x, y } = file.near(p)
+        return file.point2(x, y)
+      }),
+    )
+    return { ref: data.add('IFCGRIDAXIS', line.name || undefined, curve, true), curve }
   }
   const along = lines.filter(alike).map(axis)
-  const across = lines.filter((line) => !alike(line)).map(axis)
-  if (along.length === 0 || across.length === 0) return null
+  const others = lines.filter((line) => !alike(line))
+  // Where all run one way, a nameless line through their starts is the other way that IFC asks for.
+  const across = (others.length > 0 ? others : [crossing(first, way)]).map(axis)
   const set = data.add(
     'IFCGEOMETRICCURVESET',
     [...along, ...across].map(({ curve }) => curve),
@@ -36,7 +40,7 @@ export function writeGrid(file: IfcWriter, lines: readonly GridLine[], storey: R
   const place = data.add('IFCLOCALPLACEMENT', storey, file.place3(0, 0, 0))
   return file.thing(
     'IFCGRID',
-    file.guid(file.head.projectId, 'grid'),
+    file.guid('grid'),
     'Grid',
     place,
     shape,
@@ -46,3 +50,17 @@ export function writeGrid(file: IfcWriter, lines: readonly GridLine[], storey: R
     undefined,
   )
 }
+
+/** A line across a grid line, through its start. */
+function crossing(line: GridLine, way: Point): GridLine {
+  const { start } = line
+  const left = leftOf(way)
+  return {
+    ...line,
+    name: '',
+    start: { x: start.x - left.x * STUB_MM, y: start.y - left.y * STUB_MM },
+    end: { x: start.x + left.x * STUB_MM, y: start.y + left.y * STUB_MM },
+  }
+}
+
+const STUB_MM = 1000

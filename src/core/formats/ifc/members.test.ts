@@ -48,7 +48,7 @@ describe('a frame, read by another program', () => {
   it.each(building.members.map((built) => [built.member.id, built] as const))(
     '%s holds as much and reaches as far there as here',
     (id, built) => {
-      const mesh = meshes.get(ifcGuid(id))!
+      const mesh = meshes.get(ifcGuid(`${HEAD.projectId} ${id}`))!
       const holes = building.bolting.holes.get(id) ?? []
       const drilled = holes.reduce(
         (sum, { from, to, diameterMm }) =>
@@ -73,7 +73,7 @@ describe('a frame, read by another program', () => {
   )
 
   it('the plate that is bolted has its holes', () => {
-    const volume = volumeWithin(meshes.get(ifcGuid('end-plate'))!)
+    const volume = volumeWithin(meshes.get(ifcGuid(`${HEAD.projectId} end-plate`))!)
     expect(volume).toBeGreaterThan(((150 * 320 - 4 * (Math.PI / 4) * 22 ** 2) * 15 * 0.995) / 1e9)
     expect(volume).toBeLessThan(((150 * 320 - 4 * (Math.PI / 4) * 22 ** 2 * 0.85) * 15) / 1e9)
   })

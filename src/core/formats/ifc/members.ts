@@ -15,7 +15,7 @@ import { placeAlong } from '../../model/member/placing'
 import type { MemberUse } from '../../model/member/schema'
 import { propertiesOf } from '../../sections/properties'
 import { profileOf } from './profiles'
-import { type Ref, Word } from './step'
+import { type Ref, Typed, Word } from './step'
 import { type IfcWriter, M2, M3 } from './writer'
 
 /** The class of each use, its type's class, and what is said of it there. */
@@ -96,13 +96,14 @@ export function writeMember(
   holes: readonly Hole[],
   storey: Ref,
   zeroMm: number,
+  mark: string | undefined,
 ): Ref {
   const { data } = file
   const { member, body, massKg } = built
   const { placed, start, end, lengthMm, volumeMm3 } = body
   const { section } = placed
   const stand = standOf(built)
-  const raised = { ...stand.at, z: stand.at.z - zeroMm }
+  const raised = file.near({ ...stand.at, z: stand.at.z - zeroMm })
   const place = data.add('IFCLOCALPLACEMENT', storey, file.turned(raised, stand.z, stand.x))
   const profile = profileOf(file, section)
   const extrusion = file.extrusion(profile, lengthMm)
@@ -112,11 +113,20 @@ export function writeMember(
   const solid = notches.reduce((rest, notch) => notchedBy(file, rest, notch, stand), clipped)
   const shape = file.shape(
     [solid],
+    section.stuff === 'steel' ? 'Steel' : 'Timber',
     undefined,
     notches.length > 0 ? 'CSG' : slanted.length > 0 ? 'Clipping' : 'SweptSolid',
   )
   const [entity, typeEntity, word, quantities] = CLASSES[member.use]
-  const ref = file.thing(entity, file.guid(member.id), section.name, place, shape, undefined, new Word(word))
+  const ref = file.thing(
+    entity,
+    file.guid(member.id),
+    { name: mark ?? section.name, kind: section.name },
+    place,
+    shape,
+    mark,
+    new Word(word),
+  )
   file.ofType(typeOf(file, typeEntity, word, section.name), ref)
   material(file, built, profile, ref)
   const { areaMm2 } = propertiesOf(section.shape)
@@ -126,13 +136,16 @@ export function writeMember(
     ['IFCQUANTITYVOLUME', 'NetVolume', volumeMm3 / M3],
     ['IFCQUANTITYWEIGHT', 'NetWeight', massKg],
   ])
+  file.properties(ref, member.id, `Pset_${word === 'BEAM' ? 'Beam' : word === 'COLUMN' ? 'Column' : 'Member'}Common`, [
+    ['Reference', new Typed('IFCIDENTIFIER', section.name)],
+  ])
   if (holes.length > 0) writeHoles(file, member.id, ref, holes, place, stand)
   return ref
 }
 
 function typeOf(file: IfcWriter, entity: string, word: string, name: string): Ref {
   const key = `${entity} ${word} ${name}`
-  const made = file.types.get(key) ?? file.type(entity, file.guid(file.head.projectId, key), name, new Word(word))
+  const made = file.types.get(key) ?? file.type(entity, file.guid(key), name, new Word(word))
   file.types.set(key, made)
   return made
 }
@@ -179,7 +192,7 @@ function writeHoles(file: IfcWriter, id: string, member: Ref, holes: readonly Ho
     file.guid(id, 'holes'),
     'Holes',
     own,
-    file.shape(solids),
+    file.shape(solids, null),
     undefined,
     new Word('OPENING'),
   )

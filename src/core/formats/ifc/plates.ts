@@ -11,6 +11,7 @@ export function writePlate(
   holes: readonly Hole[],
   storey: Ref,
   zeroMm: number,
+  mark: string | undefined,
 ): Ref {
   const { data } = file
   const { plate, frame, corners, areaMm2, massKg } = built
@@ -18,7 +19,7 @@ export function writePlate(
   const place = data.add(
     'IFCLOCALPLACEMENT',
     storey,
-    file.turned({ ...foot, z: foot.z - zeroMm }, frame.out, frame.right),
+    file.turned(file.near({ ...foot, z: foot.z - zeroMm }), frame.out, frame.right),
   )
   const points = corners.map(({ x, y }) => file.point2(x, y))
   const outer = data.add('IFCPOLYLINE', [...points, points[0]!])
@@ -27,9 +28,17 @@ export function writePlate(
     drilled.length > 0
       ? data.add('IFCARBITRARYPROFILEDEFWITHVOIDS', new Word('AREA'), undefined, outer, drilled)
       : data.add('IFCARBITRARYCLOSEDPROFILEDEF', new Word('AREA'), undefined, outer)
-  const shape = file.shape([file.extrusion(profile, plate.thicknessMm)])
+  const shape = file.shape([file.extrusion(profile, plate.thicknessMm)], 'Steel')
   const name = `Plate ${tidy(plate.thicknessMm)}`
-  const ref = file.thing('IFCPLATE', file.guid(plate.id), name, place, shape, undefined, new Word('SHEET'))
+  const ref = file.thing(
+    'IFCPLATE',
+    file.guid(plate.id),
+    { name: mark ?? name, kind: name },
+    place,
+    shape,
+    mark,
+    new Word('SHEET'),
+  )
   file.relation('IFCRELASSOCIATESMATERIAL', file.guid(plate.id, 'material'), [ref], file.material('Steel'))
   const drilledMm2 = holes.reduce((sum, { diameterMm }) => sum + (Math.PI * diameterMm ** 2) / 4, 0)
   file.quantities(ref, plate.id, 'Qto_PlateBaseQuantities', [

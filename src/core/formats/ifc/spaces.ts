@@ -1,15 +1,18 @@
 import type { BuiltRoom } from '../../building/building'
 import type { Point } from '../../geometry/vector'
 import { type Ref, Typed, Word } from './step'
-import { type IfcWriter, M2, M3 } from './writer'
+import { type IfcWriter, M2, M3, type Stand } from './writer'
+
+/** A room in the file, with the space in which it is told. */
+export interface WrittenSpace {
+  readonly room: BuiltRoom
+  readonly ref: Ref
+  readonly stand: Stand
+}
 
 /** A room, where walls enclose it. */
-export function writeSpace(
-  file: IfcWriter,
-  { space, footMm, heightMm, boundary, volumeMm3 }: BuiltRoom,
-  storey: Ref,
-  zeroMm: number,
-): Ref[] {
+export function writeSpace(file: IfcWriter, room: BuiltRoom, storey: Ref, zeroMm: number): WrittenSpace[] {
+  const { space, footMm, heightMm, boundary, volumeMm3 } = room
   if (!boundary) return []
   const { data } = file
   const stand = file.stand(storey, space.at, { x: 1, y: 0 }, footMm - zeroMm)
@@ -29,7 +32,7 @@ export function writeSpace(
     file.guid(space.id),
     space.number || space.name,
     stand.ref,
-    file.shape([file.extrusion(profile, heightMm)]),
+    file.shape([file.extrusion(profile, heightMm)], 'Space'),
     space.name,
     new Word('ELEMENT'),
     new Word('INTERNAL'),
@@ -45,5 +48,5 @@ export function writeSpace(
     ['Reference', new Typed('IFCIDENTIFIER', space.number || space.name)],
     ...(space.use ? [['Category', new Typed('IFCLABEL', space.use)] as const] : []),
   ])
-  return [ref]
+  return [{ room, ref, stand }]
 }

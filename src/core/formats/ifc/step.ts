@@ -7,7 +7,7 @@ export class Ref {
 export class Typed {
   constructor(
     readonly type: string,
-    readonly value: string | number | boolean,
+    readonly value: StepValue,
   ) {}
 }
 

@@ -1,10 +1,14 @@
 import type { Building, BuiltLevel } from '../../building/building'
+import { platePiecesOf } from '../../building/plate-pieces'
 import { writeBody } from './bodies/registry'
+import { writeConnections } from './connections'
 import { writeBolts } from './fasteners'
 import { writeFixture } from './fixtures'
 import { writeGrid } from './grid'
 import { writeMember } from './members'
 import { writePlate } from './plates'
+import { compoundAngle, writeMapConversion, writeOwner } from './site'
+import { writeSpaceBoundaries } from './space-boundaries'
 import { writeSpace } from './spaces'
 import { DERIVED, quoted, type Ref, Word } from './step'
 import { writeWall } from './walls'
@@ -24,8 +28,8 @@ export function writeIfc(building: Building, head: IfcHead): string {
     'HEADER;',
     // Clipped ends are more than the reference view allows.
     `FILE_DESCRIPTION(('ViewDefinition [${building.members.length > 0 ? 'DesignTransferView_V1.1' : 'ReferenceView_V1.2'}]'),'2;1');`,
-    `FILE_NAME(${quoted(`${head.name}.ifc`)},${quoted(head.madeAt)},(''),(''),'Calque','Calque','');`,
-    "FILE_SCHEMA(('IFC4'));",
+    `FILE_NAME(${quoted(`${head.name}.ifc`)},${quoted(head.madeAt)},(${quoted(head.author ?? '')}),(${quoted(head.organisation ?? '')}),'Calque','Calque','');`,
+    `FILE_SCHEMA(('${head.release === 'IFC4X3' ? 'IFC4X3_ADD2' : 'IFC4'}'));`,
     'ENDSEC;',
     'DATA;',
     file.data.text(),
@@ -49,8 +53,8 @@ function writeBuilding(file: IfcWriter, all: Building): void {
   ])
   const project = data.add(
     'IFCPROJECT',
-    file.guid(head.projectId, 'project'),
-    undefined,
+    file.guid('project'),
+    writeOwner(file, head.author, head.organisation, head.madeAt),
     head.name,
     undefined,
     undefined,
@@ -62,22 +66,22 @@ function writeBuilding(file: IfcWriter, all: Building): void {
   const sitePlace = data.add('IFCLOCALPLACEMENT', undefined, file.place3(0, 0, 0))
   const site = file.thing(
     'IFCSITE',
-    file.guid(head.projectId, 'site'),
+    file.guid('site'),
     'Site',
     sitePlace,
     undefined,
     undefined,
     new Word('ELEMENT'),
-    undefined,
-    undefined,
-    undefined,
+    compoundAngle(head.site?.latitudeDeg),
+    compoundAngle(head.site?.longitudeDeg),
+    head.site?.upMm,
     undefined,
     undefined,
   )
   const place = data.add('IFCLOCALPLACEMENT', sitePlace, file.place3(0, 0, 0))
   const building = file.thing(
     'IFCBUILDING',
-    file.guid(head.projectId, 'building'),
+    file.guid('building'),
     head.name,
     place,
     undefined,
@@ -87,28 +91,47 @@ function writeBuilding(file: IfcWriter, all: Building): void {
     undefined,
     undefined,
   )
+  writeMapConversion(file, head.site ?? {}, head.zero ?? { x: 0, y: 0 })
+  const marks = marksOf(all)
   file.aggregate(project, [site], 'site of project')
   file.aggregate(site, [building], 'building of site')
   file.aggregate(
     building,
-    levels.map((level, i) => writeStorey(file, level, all, i === 0, place)),
+    levels.map((level, i) => writeStorey(file, level, all, i === 0, place, marks)),
     'storeys of building',
   )
   file.tellTypes()
+  file.tellZones()
 }
+
+/** What members and plates go by: the marks of the cut list. */
+const marksOf = (all: Building): ReadonlyMap<string, string> =>
+  new Map([
+    ...all.pieces.flatMap(({ mark, members }) => members.map(({ member }) => [member.id, mark] as const)),
+    ...platePiecesOf(all.plates, (id) => all.bolting.holes.get(id) ?? []).flatMap(({ mark, plates }) =>
+      plates.map(({ plate }) => [plate.id, mark] as const),
+    ),
+  ])
 
 /** The storey on which something at a height stands: the highest that is not above it, else the lowest. */
 const storeyUnder = (upMm: number, levels: readonly BuiltLevel[]) =>
   (levels.filter(({ level }) => level.elevationMm <= upMm + 1).at(-1) ?? levels[0]!).level
 
 /** A storey with all that stands on it; the grid, and what stands on upright planes, on the lowest. */
-function writeStorey(file: IfcWriter, built: BuiltLevel, all: Building, lowest: boolean, within: Ref): Ref {
+function writeStorey(
+  file: IfcWriter,
+  built: BuiltLevel,
+  all: Building,
+  lowest: boolean,
+  within: Ref,
+  marks: ReadonlyMap<string, string>,
+): Ref {
   const { data } = file
   const { level, walls, bodies, rooms } = built
   const place = data.add('IFCLOCALPLACEMENT', within, file.place3(0, 0, level.elevationMm))
   const storey = file.thing(
     'IFCBUILDINGSTOREY',
-    file.guid(level.id === 'level-0' ? `${file.head.projectId} ${level.id}` : level.id),
+    file.guid(level.id),
     level.name,
     place,
     undefined,
@@ -123,16 +146,31 @@ function writeStorey(file: IfcWriter, built: BuiltLevel, all: Building, lowest: 
   const grid = lowest ? writeGrid(file, all.gridLines, place) : null
   const isHere = ({ levelId }: { readonly levelId: string }) =>
     levelId === level.id || (lowest && !all.levels.some((other) => other.level.id === levelId))
+  const written = new Map(
+    walls.map((wall) => [wall.wall.id, writeWall(file, wall, place, zero, built.external.get(wall.wall.id))]),
+  )
+  writeConnections(file, walls, new Map([...written].map(([id, { ref }]) => [id, ref])))
   const elements = [
     ...(grid ? [grid] : []),
-    ...walls.flatMap((wall) => writeWall(file, wall, place, zero)),
+    ...[...written.values()].flatMap(({ ref, fillings }) => [ref, ...fillings]),
     ...bodies.map((body) => writeBody(file, body, place, zero)),
     ...all.members
       .filter(({ member }) => isHere(member))
-      .map((member) => writeMember(file, member, all.bolting.holes.get(member.member.id) ?? [], place, zero)),
+      .map((member) =>
+        writeMember(
+          file,
+          member,
+          all.bolting.holes.get(member.member.id) ?? [],
+          place,
+          zero,
+          marks.get(member.member.id),
+        ),
+      ),
     ...all.plates
       .filter(({ plate }) => isHere(plate))
-      .map((plate) => writePlate(file, plate, all.bolting.holes.get(plate.plate.id) ?? [], place, zero)),
+      .map((plate) =>
+        writePlate(file, plate, all.bolting.holes.get(plate.plate.id) ?? [], place, zero, marks.get(plate.plate.id)),
+      ),
     ...all.fixtures
       .filter(({ insert }) => storeyUnder(insert.upMm ?? 0, all.levels).id === level.id)
       .map((fixture) => writeFixture(file, fixture, place, zero)),
@@ -141,6 +179,13 @@ function writeStorey(file: IfcWriter, built: BuiltLevel, all: Building, lowest: 
   if (elements.length > 0)
     file.relation('IFCRELCONTAINEDINSPATIALSTRUCTURE', file.guid(level.id, 'contains'), elements, storey)
   const spaces = rooms.flatMap((room) => writeSpace(file, room, place, zero))
-  if (spaces.length > 0) file.aggregate(storey, spaces, `spaces of ${level.id}`)
+  if (spaces.length > 0)
+    file.aggregate(
+      storey,
+      spaces.map(({ ref }) => ref),
+      `spaces of ${level.id}`,
+    )
+  writeSpaceBoundaries(file, spaces, written)
+  for (const space of spaces) file.inZone(space.room.space.use, space.ref)
   return storey
 }

@@ -1,14 +1,30 @@
 import type { Vector3 } from '../../geometry/space'
 import type { Point } from '../../geometry/vector'
 import { ifcGuid } from './guid'
+import type { IfcRelease } from './release'
+import { northOf, type SiteFacts } from './site'
 import { DERIVED, type Ref, StepData, type StepValue, type Typed, Whole, Word } from './step'
+import { type Look, styleOf } from './styles'
 
 /** What is handed over, and by whom. */
 export interface IfcHead {
+  /** What tells the project from every other one, wherever it is kept; identifiers follow from it. */
   readonly projectId: string
   readonly name: string
   /** ISO 8601, to the second. */
   readonly madeAt: string
+  readonly release?: IfcRelease
+  readonly author?: string | undefined
+  readonly organisation?: string | undefined
+  readonly site?: SiteFacts | undefined
+  /** The zero of the file, in model millimetres; the project's own where left out. */
+  readonly zero?: Point
+}
+
+/** What a thing is called: its name, what kind of it it is, and its mark. */
+export interface Called {
+  readonly name: string
+  readonly kind?: string
 }
 
 export type Axis = readonly [x: number, y: number, z: number]
@@ -48,7 +64,7 @@ export class IfcWriter {
   constructor(readonly head: IfcHead) {
     const { data } = this
     const world = this.place3(0, 0, 0)
-    const north = data.share('IFCDIRECTION', [0, 1])
+    const north = data.share('IFCDIRECTION', [...northOf(head.site ?? {})])
     const context = data.add('IFCGEOMETRICREPRESENTATIONCONTEXT', undefined, 'Model', new Whole(3), 1e-5, world, north)
     const sub = (name: string, view: string) =>
       data.add(
@@ -73,11 +89,43 @@ export class IfcWriter {
   /** Says which things are of which type; to be called once, when all are written. */
   tellTypes(): void {
     for (const [type, things] of this.typed)
-      this.relation('IFCRELDEFINESBYTYPE', this.guid(this.head.projectId, 'typed', String(type.number)), things, type)
+      this.relation('IFCRELDEFINESBYTYPE', this.guid('typed', String(type.number)), things, type)
   }
 
+  private readonly zones = new Map<string, Ref[]>()
+
+  /** Puts a room into the zone of all that are used alike. */
+  inZone(use: string, space: Ref): void {
+    if (use) this.zones.set(use, [...(this.zones.get(use) ?? []), space])
+  }
+
+  /** Writes the zones (IfcZone); to be called once, when all rooms are written. */
+  tellZones(): void {
+    for (const [use, spaces] of this.zones) {
+      const zone = this.data.add('IFCZONE', this.guid('zone', use), undefined, use, undefined, use, use)
+      this.relation('IFCRELASSIGNSTOGROUP', this.guid('in zone', use), spaces, undefined, zone)
+    }
+  }
+
+  /** The identifier of something by its own id, within this project. */
   guid(...parts: readonly string[]): string {
-    return ifcGuid(parts.length === 1 ? parts[0]! : parts.join(' '))
+    return ifcGuid([this.head.projectId, ...parts].join(' '))
+  }
+
+  /** Whether the file is of the later release. */
+  get is4x3(): boolean {
+    return this.head.release === 'IFC4X3'
+  }
+
+  /** Lists of places have names for them in the later release; none are given. */
+  get tags(): undefined[] {
+    return this.is4x3 ? [undefined] : []
+  }
+
+  /** A place of the model from the zero of the file. */
+  near<P extends Point>(p: P): P {
+    const { x, y } = this.head.zero ?? { x: 0, y: 0 }
+    return { ...p, x: p.x - x, y: p.y - y }
   }
 
   material(name: string): Ref {
@@ -91,16 +139,22 @@ export class IfcWriter {
   thing(
     type: string,
     guid: string,
-    name: string,
+    called: string | Called,
     place: Ref,
     shape: Ref | undefined,
     ...rest: readonly StepValue[]
   ): Ref {
-    return this.data.add(type, guid, undefined, name, undefined, undefined, place, shape, ...rest)
+    const { name, kind } = typeof called === 'string' ? { name: called, kind: undefined } : called
+    return this.data.add(type, guid, undefined, name, undefined, kind, place, shape, ...rest)
   }
 
   relation(type: string, guid: string, ...rest: readonly StepValue[]): Ref {
     return this.data.add(type, guid, undefined, undefined, undefined, ...rest)
+  }
+
+  /** A relation that is named and described. */
+  relation2(type: string, guid: string, name: string, about: string, ...rest: readonly StepValue[]): Ref {
+    return this.data.add(type, guid, undefined, name, about, ...rest)
   }
 
   type(type: string, guid: string, name: string, ...rest: readonly StepValue[]): Ref {
@@ -117,7 +171,7 @@ export class IfcWriter {
   }
 
   aggregate(whole: Ref, parts: readonly Ref[], name: string): void {
-    this.relation('IFCRELAGGREGATES', this.guid(this.head.projectId, name), whole, parts)
+    this.relation('IFCRELAGGREGATES', this.guid(name), whole, parts)
   }
 
   quantities(
@@ -134,25 +188,29 @@ export class IfcWriter {
 
   properties(of: Ref, id: string, name: string, list: readonly (readonly [name: string, value: Typed])[]): void {
     const { data } = this
+    if (list.length === 0) return
     const refs = list.map(([key, value]) => data.add('IFCPROPERTYSINGLEVALUE', key, undefined, value, undefined))
     const set = data.add('IFCPROPERTYSET', this.guid(id, 'properties'), undefined, name, undefined, refs)
     this.relation('IFCRELDEFINESBYPROPERTIES', this.guid(id, 'has properties'), [of], set)
   }
 
   stand(within: Ref, at: Point, along: Point, upMm: number): Stand {
-    const ref = this.data.add('IFCLOCALPLACEMENT', within, this.place3(at.x, at.y, upMm, [along.x, along.y, 0]))
+    const { x, y } = this.near(at)
+    const ref = this.data.add('IFCLOCALPLACEMENT', within, this.place3(x, y, upMm, [along.x, along.y, 0]))
     return { ref, at, along }
   }
 
   /** @param made how: swept, swept and clipped, or cut out of one another */
   shape(
     solids: readonly Ref[],
+    look: Look | null,
     line?: Ref,
     made: 'SweptSolid' | 'Clipping' | 'CSG' | 'Tessellation' = 'SweptSolid',
   ): Ref {
     const { data } = this
     const body = data.add('IFCSHAPEREPRESENTATION', this.body, 'Body', made, solids)
     const axis = line ? [data.add('IFCSHAPEREPRESENTATION', this.axis, 'Axis', 'Curve2D', [line])] : []
+    if (look) for (const solid of solids) data.add('IFCSTYLEDITEM', solid, [styleOf(this, look)], undefined)
     return data.add('IFCPRODUCTDEFINITIONSHAPE', undefined, undefined, [...axis, body])
   }
 

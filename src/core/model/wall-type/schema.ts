@@ -1,5 +1,5 @@
-import { array, type InferType, object, string } from 'yup'
-import { idSchema, lengthMm } from '../fields'
+import { array, boolean, type InferType, object, string } from 'yup'
+import { idSchema, lengthMm, ratedFields } from '../fields'
 
 /** What a layer is for, in the order in which it runs through others where walls meet: bearing layers first. */
 export const LAYER_USES = ['bearing', 'insulation', 'cavity', 'finish'] as const
@@ -21,6 +21,10 @@ export const wallTypeSchema = object({
     .required(),
   name: string().trim().min(1).max(100).required(),
   layers: array(wallLayerSchema.required()).min(1).max(20).required(),
+  ...ratedFields,
+  /** Whether walls of it stand between inside and outside; told from the rooms where left out. */
+  external: boolean().optional(),
+  loadBearing: boolean().optional(),
 }).noUnknown()
 
 export type WallType = InferType<typeof wallTypeSchema>

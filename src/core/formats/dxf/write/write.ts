@@ -3,7 +3,7 @@ import type { DxfBlock, DxfDrawing, DxfEntity, DxfLayout } from '../drawing'
 import { between, writeBlock } from './blocks'
 import { type DxfDimension, type EntityGround, writeEntity } from './entities'
 import { boxOfEntity } from './extents'
-import { groups, place, UNIT_CODES } from './groups'
+import { type Group, groups, place, UNIT_CODES } from './groups'
 import { HANDLE, Handles } from './handles'
 import { type PlacedLayout, paperContent, writeObjects } from './layouts'
 import { distinctNames } from './names'
@@ -128,10 +128,11 @@ function extentOf(entity: DxfEntity, blocks: readonly DxfBlock[]): Box {
   return { minX: x - reach, minY: y - reach, maxX: x + reach, maxY: y + reach }
 }
 
-function header({ unit }: DxfDrawing, extent: Box, seed: string): string {
+function header({ unit, comment }: DxfDrawing, extent: Box, seed: string): string {
   const { insUnits, measurement } = UNIT_CODES[unit]
   const { minX, minY, maxX, maxY } = isEmpty(extent) ? boxOf([{ x: 0, y: 0 }]) : extent
   return groups(
+    ...(comment ? [[999, comment] as Group] : []),
     [0, 'SECTION'],
     [2, 'HEADER'],
     [9, '$ACADVER'],

@@ -2,7 +2,7 @@ import { area } from '../../../geometry/polygon'
 import { dot, leftOf, scale, subtract } from '../../../geometry/vector'
 import { roofSizes, slopeOf } from '../../../model/roof/plane'
 import type { Roof } from '../../../model/roof/schema'
-import { Word } from '../step'
+import { Typed, Word } from '../step'
 import { M2, M3, tidy } from '../writer'
 import type { BodyWriter } from './body-writer'
 
@@ -14,7 +14,8 @@ export const writeRoof: BodyWriter<Roof> = (file, { body, prisms }, storey, zero
   const { areaMm2, uprightMm } = roofSizes(body)
   const eaves = scale(leftOf(uphill), -1)
   const [sin, cos] = [Math.sin(body.pitchRad), Math.cos(body.pitchRad)]
-  const place = data.add('IFCLOCALPLACEMENT', storey, file.place3(through.x, through.y, footMm - zeroMm))
+  const near = file.near(through)
+  const place = data.add('IFCLOCALPLACEMENT', storey, file.place3(near.x, near.y, footMm - zeroMm))
   // Along the eaves, up the slope, and square to both.
   const square = data.share('IFCDIRECTION', [-uphill.x * sin, -uphill.y * sin, cos])
   const along = data.share('IFCDIRECTION', [eaves.x, eaves.y, 0])
@@ -27,13 +28,18 @@ export const writeRoof: BodyWriter<Roof> = (file, { body, prisms }, storey, zero
   const outline = data.add('IFCPOLYLINE', [...corners, corners[0]!])
   const profile = data.add('IFCARBITRARYCLOSEDPROFILEDEF', new Word('AREA'), undefined, outline)
   const upright = data.share('IFCDIRECTION', [0, sin, cos])
-  const shape = file.shape([data.add('IFCEXTRUDEDAREASOLID', profile, plane, upright, uprightMm)])
+  const shape = file.shape([data.add('IFCEXTRUDEDAREASOLID', profile, plane, upright, uprightMm)], 'Roof')
   const name = `Roof ${tidy(body.thicknessMm)}`
   const ref = file.thing('IFCSLAB', file.guid(body.id), name, place, shape, undefined, new Word('ROOF'))
   file.quantities(ref, body.id, 'Qto_SlabBaseQuantities', [
     ['IFCQUANTITYLENGTH', 'Depth', body.thicknessMm],
     ['IFCQUANTITYAREA', 'NetArea', areaMm2 / M2],
     ['IFCQUANTITYVOLUME', 'NetVolume', (area(body.ring) * uprightMm) / M3],
+  ])
+  file.properties(ref, body.id, 'Pset_SlabCommon', [
+    ['Reference', new Typed('IFCIDENTIFIER', name)],
+    ['PitchAngle', new Typed('IFCPLANEANGLEMEASURE', body.pitchRad)],
+    ['IsExternal', new Typed('IFCBOOLEAN', true)],
   ])
   return ref
 }
