@@ -45,7 +45,7 @@ function readDefinition(name: string): Definition | null {
     return null
   }
   const [, heritage = ''] = new RegExp(`class IFCQUERY_EXPORT ${name} : ([^\\n{]+)`).exec(text) ?? []
-  const list = (found: RegExpExecArray | null) => found?.[1]!.split(',').map((each) => each.trim()) ?? null
+  const list = (found: RegExpExecArray | null) => (found ? found[1]!.split(',').map((each) => each.trim()) : null)
   const among = list(/= SELECT\s*\(([^)]+)\)/.exec(text)) ?? []
   const words = list(/= ENUMERATION OF\s*\(([^)]+)\)/.exec(text))
   const attributes: Attribute[] = []

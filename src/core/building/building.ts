@@ -10,7 +10,8 @@ import type { Opening } from '../model/opening/schema'
 import { type OpeningType, openingTypeOf } from '../model/opening-type/schema'
 import { Plan } from '../model/plan'
 import type { ProjectRecord } from '../model/registry'
-import { type Cutting, cuttingOf, displayOf } from '../model/settings/schema'
+import type { Separator } from '../model/separator/schema'
+import { type Cutting, cuttingOf, displayOf, settingsOf } from '../model/settings/schema'
 import type { Boundary } from '../model/space/boundary'
 import type { Space } from '../model/space/schema'
 import { meanFactor } from '../model/wall/geometry'
@@ -75,7 +76,7 @@ export interface RoomSide {
   readonly wall: BuiltWall
   readonly from: Point
   readonly to: Point
-  /** Out of the room, in degrees clockwise from north, which is up on the plan. */
+  /** Out of the room, in degrees clockwise from true north. */
   readonly azimuthDeg: number
   /** The room on the other side of the wall; null outside. */
   readonly other: string | null
@@ -100,6 +101,8 @@ export interface BuiltLevel {
   readonly walls: readonly BuiltWall[]
   readonly bodies: readonly BuiltBody[]
   readonly rooms: readonly BuiltRoom[]
+  /** Lines that part rooms without a wall. */
+  readonly separators: readonly Separator[]
   /** Layers of the walls that have a type, by their ids. */
   readonly layers: ReadonlyMap<string, readonly BuiltLayer[]>
   /** Walls between inside and outside, and those with inside on both sides; what stands free is in neither. */
@@ -167,6 +170,7 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
     ids.has(levelIdOf(element)) ? levelIdOf(element) : levels[0]!.id
   const openings = new Map<string, NamedOpening[]>()
   const marks = openingMarks(records)
+  const northRad = settingsOf(records).site?.northRad ?? 0
   for (const record of all) {
     if (record.kind !== 'opening') continue
     const type = openingTypeOf(record, records)
@@ -231,6 +235,7 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
           layers ??= builtLayers(walls.flatMap(({ wall, rings, type }) => (type ? [{ wall, rings, type }] : [])))
           return layers
         },
+        separators: here.filter((record) => record.kind === 'separator'),
         bodies: here.filter(isBody).map((body) => builtBody(body, level.elevationMm, heightMm)),
         rooms: rooms.map(({ space, boundary }): BuiltRoom => {
           const clear = space.heightMm ?? heightMm
@@ -243,7 +248,7 @@ export function builtFrom(plan: Plan, records: ReadonlyMap<string, ProjectRecord
             volumeMm3: (boundary?.areaMm2 ?? 0) * clear,
             // Only tables and some formats ask for them.
             get sides() {
-              sides ??= boundary ? sidesOf(space.id, boundary, around()) : []
+              sides ??= boundary ? sidesOf(space.id, boundary, around(), northRad) : []
               return sides
             },
           }
@@ -357,7 +362,7 @@ function neighboursOf(walls: readonly BuiltWall[], rooms: readonly RoomWithin[])
 }
 
 /** The parts of a room's edge that run along walls. */
-function sidesOf(id: string, { ring }: Boundary, { walls, rooms }: Neighbours): RoomSide[] {
+function sidesOf(id: string, { ring }: Boundary, { walls, rooms }: Neighbours, northRad: number): RoomSide[] {
   return ring.flatMap((from, i) => {
     const to = ring[(i + 1) % ring.length]!
     const along = unit(subtract(to, from))
@@ -376,7 +381,7 @@ function sidesOf(id: string, { ring }: Boundary, { walls, rooms }: Neighbours): 
       const t = alongOf({ start: from, end: to }, place.middle)
       return t > 0 && t < distance(from, to)
     })
-    const azimuthDeg = ((Math.atan2(out.x, out.y) * 180) / Math.PI + 360) % 360
+    const azimuthDeg = (((Math.atan2(out.x, out.y) + northRad) * 180) / Math.PI + 720) % 360
     return [{ wall, from, to, azimuthDeg, other: other?.space.id ?? null, openings }]
   })
 }

@@ -186,7 +186,7 @@ const WRITERS: Readonly<Record<string, Writer>> = {
     const building = built(project)
     return writeGlb(building, project.name, localZeroOf(building))
   },
-  gbxml: (project) => writeGbxml(built(project), project.name),
+  gbxml: (project) => writeGbxml(built(project), project.name, settingsOf(byId(project)).site),
   xlsx: (project) => writeXlsx(tablesOf(built(project)).map((table) => inJobUnits(table, displayOf(byId(project))))),
   json: ({ id, identity = id, name, records }) =>
     `${JSON.stringify({ format: 'calque-project', version: 1, id: identity, name, records }, null, 1)}\n`,

@@ -1,28 +1,39 @@
-import type { Building, BuiltRoom, RoomSide } from '../../building/building'
+import type { Building, BuiltOpening, BuiltRoom } from '../../building/building'
+import { anticlockwise } from '../../geometry/polygon'
+import type { Vector3 } from '../../geometry/space'
 import { distance, type Point } from '../../geometry/vector'
+import type { Settings } from '../../model/settings/schema'
 import { alongOf } from '../../model/wall/line'
 import { xmlElement as element, writeXml, type XmlNode } from '../xml'
+import { Constructions } from './constructions'
+import { type RoomSurface, surfacesOf } from './surfaces'
 
 /**
- * The rooms of a building as gbXML 6.01, for programs that work out heat loads: lengths in metres.
- * Walls between two rooms are given once; floors and roofs lie at the foot and the head of each room.
+ * The rooms of a building as gbXML 6.01, for programs that work out heat loads: lengths in metres. The surfaces of each
+ * room close it, in the middle of walls, and face out of the first room that they name; besides, each space has the
+ * shell of its clear volume.
  */
-export function writeGbxml({ levels }: Building, name: string): string {
+export function writeGbxml(building: Building, name: string, site: NonNullable<Settings['site']> = {}): string {
+  const { levels } = building
   const rooms = levels.flatMap(({ level, rooms: all }) =>
     all.filter(({ boundary }) => boundary).map((room) => ({ room, level })),
   )
   const numbers = new Map(rooms.map(({ room }, i) => [room.space.id, `space-${i + 1}`]))
   const areaM2 = rooms.reduce((sum, { room }) => sum + room.boundary!.areaMm2 / 1e6, 0)
-  const spaces = rooms.map(({ room, level }) => {
+  const spaces = rooms.map(({ room, level }, i) => {
     const { space, boundary, volumeMm3 } = room
     return element('Space', { id: numbers.get(space.id)!, buildingStoreyIdRef: storeyId(levels, level.id) }, [
       element('Name', {}, [[space.number, space.name].filter(Boolean).join(' ')]),
       element('Area', {}, [figure(boundary!.areaMm2 / 1e6)]),
       element('Volume', {}, [figure(volumeMm3 / 1e9)]),
+      element('ShellGeometry', { id: `shell-${i + 1}`, unit: 'Meters' }, [element('ClosedShell', {}, shellOf(room))]),
     ])
   })
+  const constructions = new Constructions(building)
   let count = 0
-  const surfaces = rooms.flatMap(({ room }) => surfacesOf(room, numbers, () => `surface-${++count}`))
+  const surfaces = surfacesOf(building).map((surface) =>
+    surfaceNode(surface, numbers, constructions, site.northRad ?? 0, () => `surface-${++count}`),
+  )
   return writeXml(
     element(
       'gbXML',
@@ -37,6 +48,7 @@ export function writeGbxml({ levels }: Building, name: string): string {
       },
       [
         element('Campus', { id: 'campus' }, [
+          ...locationOf(site, name),
           element('Building', { id: 'building', buildingType: 'Unknown' }, [
             element('Name', {}, [name]),
             element('Area', {}, [figure(areaM2)]),
@@ -50,6 +62,7 @@ export function writeGbxml({ levels }: Building, name: string): string {
           ]),
           ...surfaces,
         ]),
+        ...constructions.nodes(),
       ],
     ),
   )
@@ -58,79 +71,105 @@ export function writeGbxml({ levels }: Building, name: string): string {
 const storeyId = (levels: Building['levels'], id: string): string =>
   `storey-${levels.findIndex(({ level }) => level.id === id) + 1}`
 
-function surfacesOf(room: BuiltRoom, numbers: ReadonlyMap<string, string>, nextId: () => string): XmlNode[] {
-  const { space, boundary, footMm, heightMm, sides } = room
-  const own = numbers.get(space.id)!
-  const walls = sides
-    // Of two rooms the one with the lower id gives the wall between them.
-    .filter(({ other }) => other === null || !numbers.has(other) || space.id < other)
-    .map((side) => {
-      const inner = side.other === null ? undefined : numbers.get(side.other)
-      return element('Surface', { id: nextId(), surfaceType: inner ? 'InteriorWall' : 'ExteriorWall' }, [
-        element('AdjacentSpaceId', { spaceIdRef: own }, []),
-        ...(inner ? [element('AdjacentSpaceId', { spaceIdRef: inner }, [])] : []),
-        rectangle(side, heightMm, footMm),
-        element('PlanarGeometry', {}, [loop(upright(side.from, side.to, footMm, heightMm))]),
-        ...side.openings.map((each) => openingOf(each, side, nextId())),
-      ])
-    })
-  const flat = (surfaceType: string, zMm: number, ring: readonly Point[]) =>
-    element('Surface', { id: nextId(), surfaceType }, [
-      element('AdjacentSpaceId', { spaceIdRef: own }, []),
-      element('PlanarGeometry', {}, [loop(ring.map(({ x, y }) => [x, y, zMm] as const))]),
-    ])
-  const { ring } = boundary!
+/** Where the building stands, as far as that is known. */
+function locationOf(
+  { latitudeDeg, longitudeDeg, upMm, northRad }: NonNullable<Settings['site']>,
+  name: string,
+): XmlNode[] {
+  if (latitudeDeg === undefined || longitudeDeg === undefined) return []
   return [
-    ...walls,
-    flat(footMm > 0 ? 'InteriorFloor' : 'SlabOnGrade', footMm, [...ring].reverse()),
-    flat('Ceiling', footMm + heightMm, ring),
+    element('Location', {}, [
+      element('Name', {}, [name]),
+      element('Latitude', {}, [figure(latitudeDeg)]),
+      element('Longitude', {}, [figure(longitudeDeg)]),
+      ...(upMm === undefined ? [] : [element('Elevation', {}, [figure(upMm / 1000)])]),
+      ...(northRad === undefined ? [] : [element('CADModelAzimuth', {}, [figure((northRad * 180) / Math.PI)])]),
+    ]),
   ]
 }
 
-function openingOf(
-  { opening, place, footMm }: RoomSide['openings'][number],
-  { from, to }: RoomSide,
-  id: string,
+/** The clear volume of a room: its floor, its ceiling, and its faces, each seen from outside anticlockwise. */
+function shellOf({ boundary, footMm, heightMm }: BuiltRoom): XmlNode[] {
+  const ring = anticlockwise(boundary!.ring)
+  const level = (zMm: number) => ring.map((p) => ({ ...p, z: zMm }))
+  const head = footMm + heightMm
+  return [
+    loop([...level(footMm)].reverse()),
+    loop(level(head)),
+    ...ring.map((from, i) => {
+      const to = ring[(i + 1) % ring.length]!
+      return loop(upright(from, to, footMm, head))
+    }),
+  ]
+}
+
+/** A rectangle over an edge; with the room to the left of that it faces outwards. */
+const upright = (from: Point, to: Point, footMm: number, headMm: number): Vector3[] => [
+  { ...from, z: footMm },
+  { ...to, z: footMm },
+  { ...to, z: headMm },
+  { ...from, z: headMm },
+]
+
+function surfaceNode(
+  surface: RoomSurface,
+  numbers: ReadonlyMap<string, string>,
+  constructions: Constructions,
+  northRad: number,
+  nextId: () => string,
 ): XmlNode {
+  const { type, rooms, loop: corners, wall, openings } = surface
+  return element('Surface', { id: nextId(), surfaceType: type, ...constructions.of(wall) }, [
+    ...rooms.map((id) => element('AdjacentSpaceId', { spaceIdRef: numbers.get(id)! }, [])),
+    ...rectangle(surface, northRad),
+    element('PlanarGeometry', {}, [loop(corners)]),
+    ...openings.map((each) => openingNode(each, surface, nextId())),
+    ...(wall ? [element('CADObjectId', {}, [wall.wall.id])] : []),
+  ])
+}
+
+function openingNode({ opening, place, footMm, mark }: BuiltOpening, { edge }: RoomSurface, id: string): XmlNode {
+  const { from, to } = edge!
   const size = distance(from, to)
   const along = { x: (to.x - from.x) / size, y: (to.y - from.y) / size }
   const t = alongOf({ start: from, end: to }, place.middle)
   const at = (s: number): Point => ({ x: from.x + along.x * s, y: from.y + along.y * s })
-  const [a, b] = [at(t - opening.widthMm / 2), at(t + opening.widthMm / 2)]
-  const openingType = { door: 'NonSlidingDoor', window: 'FixedWindow', passage: 'Air' }[opening.use]
+  const [a, b] = [at(Math.max(0, t - opening.widthMm / 2)), at(Math.min(size, t + opening.widthMm / 2))]
+  const openingType = {
+    door: opening.way === 'sliding' ? 'SlidingDoor' : 'NonSlidingDoor',
+    window: 'FixedWindow',
+    passage: 'Air',
+  }[opening.use]
   return element('Opening', { id, openingType }, [
-    element('PlanarGeometry', {}, [loop(upright(a, b, footMm, opening.heightMm))]),
+    element('PlanarGeometry', {}, [loop(upright(a, b, footMm, footMm + opening.heightMm))]),
+    element('Name', {}, [mark]),
   ])
 }
 
-/** A surface as a rectangle too, with the directions that load programs ask for. */
-function rectangle({ from, to, azimuthDeg }: RoomSide, heightMm: number, footMm: number): XmlNode {
-  return element('RectangularGeometry', {}, [
-    element('Azimuth', {}, [figure(azimuthDeg)]),
-    cartesian([from.x, from.y, footMm]),
-    element('Tilt', {}, ['90']),
-    element('Height', {}, [figure(heightMm / 1000)]),
-    element('Width', {}, [figure(distance(from, to) / 1000)]),
-  ])
+/** An upright surface as a rectangle too, with the directions that load programs ask for: from true north clockwise. */
+function rectangle({ edge }: RoomSurface, northRad: number): XmlNode[] {
+  if (!edge) return []
+  const { from, to, footMm, headMm } = edge
+  const azimuth = Math.atan2(to.y - from.y, -(to.x - from.x)) + northRad
+  const degrees = ((((azimuth * 180) / Math.PI) % 360) + 360) % 360
+  return [
+    element('RectangularGeometry', {}, [
+      element('Azimuth', {}, [figure(degrees)]),
+      cartesian({ ...from, z: footMm }),
+      element('Tilt', {}, ['90']),
+      element('Height', {}, [figure((headMm - footMm) / 1000)]),
+      element('Width', {}, [figure(distance(from, to) / 1000)]),
+    ]),
+  ]
 }
 
-type Corner = readonly [x: number, y: number, z: number]
+const loop = (corners: readonly Vector3[]): XmlNode => element('PolyLoop', {}, corners.map(cartesian))
 
-/** Seen from outside anticlockwise: the room lies to the left of its edge. */
-const upright = (from: Point, to: Point, footMm: number, heightMm: number): Corner[] => [
-  [to.x, to.y, footMm],
-  [from.x, from.y, footMm],
-  [from.x, from.y, footMm + heightMm],
-  [to.x, to.y, footMm + heightMm],
-]
-
-const loop = (corners: readonly Corner[]): XmlNode => element('PolyLoop', {}, corners.map(cartesian))
-
-const cartesian = (corner: Corner): XmlNode =>
+const cartesian = ({ x, y, z }: Vector3): XmlNode =>
   element(
     'CartesianPoint',
     {},
-    corner.map((mm) => element('Coordinate', {}, [figure(mm / 1000)])),
+    [x, y, z].map((mm) => element('Coordinate', {}, [figure(mm / 1000)])),
   )
 
 /** A millionth of a metre is enough, and -0 is none. */
