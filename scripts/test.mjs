@@ -13,6 +13,7 @@ ensureDebian(
   'chromium',
   'poppler-utils',
   'python3-ezdxf',
+  'python3-openpyxl',
   'ghostscript',
   'librsvg2-bin',
   'qpdf',

@@ -10,6 +10,7 @@ const SHOWN_BY = {
   'poppler-utils': () => existsSync('/usr/bin/pdftocairo'),
   'mupdf-tools': () => existsSync('/usr/bin/mutool'),
   'python3-ezdxf': () => existsSync('/usr/lib/python3/dist-packages/ezdxf'),
+  'python3-openpyxl': () => existsSync('/usr/lib/python3/dist-packages/openpyxl'),
   ghostscript: () => existsSync('/usr/bin/gs'),
   'librsvg2-bin': () => existsSync('/usr/bin/rsvg-convert'),
   'libopenjp2-tools': () => existsSync('/usr/bin/opj_compress'),

@@ -182,6 +182,13 @@ export const HAND_OVER_FORMATS = [
     mime: SPREADSHEET,
     about: 'All tables, one a page, with their sums; millimetres, square and cubic metres.',
   },
+  {
+    name: 'cobie',
+    word: 'COBie workbook',
+    extension: 'xlsx',
+    mime: SPREADSHEET,
+    about: 'Floors, spaces, zones, doors and windows with their types, for who looks after the building.',
+  },
   ...TABLES.map(({ name, word }) => ({
     name: `csv-${name}`,
     word: `CSV: ${word.toLowerCase()}`,

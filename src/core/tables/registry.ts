@@ -4,8 +4,10 @@ import { cutList } from './cut-list'
 import { facade } from './facade'
 import { materials } from './materials'
 import { openings } from './openings'
+import { doors, windows } from './openings-by-item'
 import { plates } from './plates'
 import { purchase } from './purchase'
+import { roomQuantities } from './room-quantities'
 import { rooms } from './rooms'
 import { sections } from './sections'
 import type { Table, TableKind } from './table'
@@ -16,7 +18,10 @@ export const TABLES: readonly TableKind[] = [
   walls,
   materials,
   openings,
+  doors,
+  windows,
   rooms,
+  roomQuantities,
   facade,
   cutList,
   sections,

@@ -13,6 +13,7 @@ export const rooms: TableKind = {
     column('perimeter', 'Perimeter', 'mm', true),
     column('height', 'Height', 'mm'),
     column('volume', 'Volume', 'm3', true),
+    column('id', 'Identifier'),
   ],
   rows: ({ levels }) =>
     levels.flatMap(({ level, rooms: all }) =>
@@ -27,6 +28,7 @@ export const rooms: TableKind = {
           perimeter: boundary?.perimeterMm ?? 0,
           height: heightMm,
           volume: volumeMm3 / 1e9,
+          id: space.id,
         },
       })),
     ),

@@ -1,7 +1,20 @@
 import type { Building } from '../building/building'
 
 /** What figures of a column are. Text columns say who or what; figures can be summed. */
-export type ColumnUnit = 'text' | 'count' | 'figure' | 'mm' | 'm2' | 'm3' | 'kg' | 'ft' | 'ft2' | 'ft3' | 'lb'
+export type ColumnUnit =
+  | 'text'
+  | 'count'
+  | 'figure'
+  | 'mm'
+  | 'cm'
+  | 'm'
+  | 'm2'
+  | 'm3'
+  | 'kg'
+  | 'ft'
+  | 'ft2'
+  | 'ft3'
+  | 'lb'
 
 export interface TableColumn {
   readonly key: string
@@ -9,6 +22,8 @@ export interface TableColumn {
   readonly unit: ColumnUnit
   /** Whether its sum means something: widths have none. */
   readonly summed: boolean
+  /** Whether its unit is left out of its heading: a standard has fixed that. */
+  readonly bare?: boolean
 }
 
 export interface TableRow {

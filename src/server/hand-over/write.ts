@@ -29,7 +29,8 @@ import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import { displayOf, settingsOf } from '@/core/model/settings/schema'
 import { workPlanesOf } from '@/core/model/work-plane/schema'
-import { inJobUnits } from '@/core/tables/imperial'
+import { cobieSheets } from '@/core/tables/cobie'
+import { inJobUnits } from '@/core/tables/job-units'
 import { TABLES, tablesOf } from '@/core/tables/registry'
 import { isImperial, type LengthDisplay } from '@/core/units/format'
 import {
@@ -133,6 +134,9 @@ async function platesArchive(project: HandedProject): Promise<Uint8Array> {
   return zip.generateAsync({ type: 'uint8array', compression: 'DEFLATE' })
 }
 
+/** The time, to the second. */
+const now = (): string => new Date().toISOString().slice(0, 19)
+
 const dxfText = (drawing: DxfDrawing, { unit = 'mm' }: HandOverChoice): string =>
   [...writeDxf(inUnit(drawing, unit))].join('')
 
@@ -156,7 +160,7 @@ const WRITERS: Readonly<Record<string, Writer>> = {
     return writeIfc(building, {
       projectId: project.identity ?? project.id,
       name: project.name,
-      madeAt: new Date().toISOString().slice(0, 19),
+      madeAt: now(),
       release: on.release ?? 'IFC4',
       author: title?.drawnBy,
       organisation: title?.organisation,
@@ -188,6 +192,14 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   },
   gbxml: (project) => writeGbxml(built(project), project.name, settingsOf(byId(project)).site),
   xlsx: (project) => writeXlsx(tablesOf(built(project)).map((table) => inJobUnits(table, displayOf(byId(project))))),
+  cobie: (project) =>
+    writeXlsx(
+      cobieSheets(built(project), {
+        projectName: project.name,
+        madeAt: now(),
+        title: settingsOf(byId(project)).title ?? {},
+      }),
+    ),
   json: ({ id, identity = id, name, records }) =>
     `${JSON.stringify({ format: 'calque-project', version: 1, id: identity, name, records }, null, 1)}\n`,
   step: (project, on) => stepOfPart(byId(project), on.part),

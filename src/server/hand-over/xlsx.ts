@@ -7,6 +7,8 @@ const FORMATS: Readonly<Record<ColumnUnit, string>> = {
   count: '0',
   figure: '0.0000',
   mm: '0.0',
+  cm: '0.00',
+  m: '0.000',
   m2: '0.000',
   m3: '0.0000',
   kg: '0.00',
@@ -35,13 +37,21 @@ export async function writeXlsx(tables: readonly Table[]): Promise<Uint8Array> {
           return typeof value === 'number' ? rounded(value, column) : value
         }),
       )
+    sheet.getRow(1).font = { bold: true }
+    sheet.autoFilter = { from: { row: 1, column: 1 }, to: { row: 1, column: table.columns.length } }
     const totals = totalsOf(table)
+    if (Object.keys(totals).length === 0) continue
     const last = sheet.addRow(
-      table.columns.map((column, i) =>
-        column.key in totals ? rounded(totals[column.key]!, column) : i === 0 ? 'Total' : '',
-      ),
+      table.columns.map((column, i) => {
+        if (!(column.key in totals)) return i === 0 ? 'Total' : ''
+        const result = rounded(totals[column.key]!, column)
+        if (table.rows.length === 0) return result
+        // What filters hide is not counted.
+        const letter = sheet.getColumn(i + 1).letter
+        return { formula: `SUBTOTAL(109,${letter}2:${letter}${table.rows.length + 1})`, result }
+      }),
     )
-    for (const row of [sheet.getRow(1), last]) row.font = { bold: true }
+    last.font = { bold: true }
   }
   return new Uint8Array(await book.xlsx.writeBuffer())
 }

@@ -6,6 +6,8 @@ const DECIMALS: Readonly<Record<ColumnUnit, number>> = {
   count: 0,
   figure: 4,
   mm: 1,
+  cm: 2,
+  m: 4,
   m2: 3,
   m3: 4,
   kg: 2,
@@ -20,6 +22,8 @@ const SIGNS: Readonly<Record<ColumnUnit, string>> = {
   count: '',
   figure: '',
   mm: ' (mm)',
+  cm: ' (cm)',
+  m: ' (m)',
   m2: ' (m²)',
   m3: ' (m³)',
   kg: ' (kg)',
@@ -30,12 +34,15 @@ const SIGNS: Readonly<Record<ColumnUnit, string>> = {
 }
 
 /** The heading of a column with its unit. */
-export const heading = ({ label, unit }: TableColumn): string => label + SIGNS[unit]
+export const heading = ({ label, unit, bare }: TableColumn): string => (bare ? label : label + SIGNS[unit])
 
 /** A figure as it is handed over. */
 export const rounded = (value: number, { unit }: TableColumn): number => Number(value.toFixed(DECIMALS[unit]))
 
-/** One table with its sums, as CSV (RFC 4180). */
+/** Spreadsheets take a file for UTF-8 where it begins with this, and else for the code page of their machine. */
+export const BYTE_ORDER_MARK = '\uFEFF'
+
+/** One table with its sums, as CSV (RFC 4180) in UTF-8 with its mark. */
 export function writeCsv(table: Table): string {
   const { columns, rows } = table
   const totals = totalsOf(table)
@@ -51,7 +58,7 @@ export function writeCsv(table: Table): string {
       column.key in totals ? String(rounded(totals[column.key]!, column)) : i === 0 ? 'Total' : '',
     ),
   ]
-  return `${lines.map((line) => line.map(field).join(',')).join('\r\n')}\r\n`
+  return `${BYTE_ORDER_MARK}${lines.map((line) => line.map(field).join(',')).join('\r\n')}\r\n`
 }
 
 /** Quoted where it must be; what a spreadsheet would take for a formula is made text. */

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import { writeCsv } from '../formats/csv/write'
-import { inJobUnits } from './imperial'
+import { inJobUnits } from './job-units'
 import { column, type Table } from './table'
 
 const table: Table = {
@@ -17,10 +17,13 @@ const table: Table = {
 
 it('a table of a job in feet and inches is handed over in feet, square feet and pounds', () => {
   const lines = writeCsv(inJobUnits(table, { unit: 'ft' })).split('\r\n')
-  expect(lines[0]).toBe('Name,Length (ft),Area (sq ft),Mass (lb)')
+  expect(lines[0]).toBe('\uFEFFName,Length (ft),Area (sq ft),Mass (lb)')
   expect(lines[1]).toBe('W1,10,100,100')
 })
 
-it('that of a metric job stays as it is', () => {
-  expect(inJobUnits(table, { unit: 'cm' })).toBe(table)
+it('that of a job in metres or centimetres has its lengths in those', () => {
+  expect(inJobUnits(table, { unit: 'mm' })).toBe(table)
+  const lines = (unit: 'cm' | 'm') => writeCsv(inJobUnits(table, { unit })).split('\r\n')
+  expect(lines('m').slice(0, 2)).toEqual(['\uFEFFName,Length (m),Area (m²),Mass (kg)', 'W1,3.048,9.29,45.36'])
+  expect(lines('cm')[1]).toBe('W1,304.8,9.29,45.36')
 })

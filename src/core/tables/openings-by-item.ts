@@ -1,0 +1,86 @@
+import type { Building, BuiltLevel, BuiltOpening, BuiltWall } from '../building/building'
+import type { OpeningUse } from '../model/opening/schema'
+import { column, type TableKind, type TableRow } from './table'
+
+/** An opening with the wall and the level that it is in. */
+interface Item {
+  readonly level: BuiltLevel
+  readonly wall: BuiltWall
+  readonly built: BuiltOpening
+}
+
+const byMark = (a: Item, b: Item): number =>
+  a.level.level.elevationMm - b.level.level.elevationMm ||
+  a.built.mark.localeCompare(b.built.mark, 'en', { numeric: true })
+
+/** The openings of one use, each with where it is, in the order of levels and marks. */
+const itemsOf = ({ levels }: Building, use: OpeningUse): Item[] =>
+  levels
+    .flatMap((level) =>
+      level.walls.flatMap((wall) =>
+        wall.openings.filter(({ opening }) => opening.use === use).map((built) => ({ level, wall, built })),
+      ),
+    )
+    .sort(byMark)
+
+/** Names of the rooms on both sides of an opening. */
+export function roomsBeside(level: BuiltLevel, id: string): string[] {
+  return level.rooms.flatMap(({ space, sides }) =>
+    sides.some(({ openings }) => openings.some(({ opening }) => opening.id === id))
+      ? [[space.number, space.name].filter(Boolean).join(' ')]
+      : [],
+  )
+}
+
+function cellsOf({ level, wall, built }: Item): TableRow['cells'] {
+  const { opening, type, typeName, mark } = built
+  const { use, way, hinge, opens, widthMm, heightMm, sillMm } = opening
+  const external = wall.type?.external ?? level.external.get(wall.wall.id)
+  return {
+    mark,
+    level: level.level.name,
+    type: typeName ?? '',
+    width: widthMm,
+    height: heightMm,
+    sill: sillMm,
+    area: (widthMm * heightMm) / 1e6,
+    way: use === 'door' ? way : '',
+    hand: use === 'door' && way === 'hinged' ? ((hinge === 'start') === (opens === 'left') ? 'left' : 'right') : '',
+    wall: wall.type?.name ?? '',
+    thickness: wall.wall.thicknessMm,
+    rooms: roomsBeside(level, opening.id).join(', '),
+    outside: external === undefined ? '' : external ? 'yes' : 'no',
+    fire: type?.fireRating ?? '',
+    uValue: type?.uValue ?? '',
+    id: opening.id,
+  }
+}
+
+const schedule = (name: string, word: string, use: 'door' | 'window'): TableKind => ({
+  name,
+  word,
+  columns: [
+    column('mark', 'Mark'),
+    column('level', 'Level'),
+    column('type', 'Type'),
+    column('width', 'Width', 'mm'),
+    column('height', 'Height', 'mm'),
+    column('sill', 'Sill', 'mm'),
+    column('area', 'Area', 'm2', true),
+    ...(use === 'door' ? [column('way', 'Opens'), column('hand', 'Hinges')] : []),
+    column('rooms', 'Rooms'),
+    column('wall', 'In wall'),
+    column('thickness', 'Wall', 'mm'),
+    column('outside', 'Outside'),
+    column('fire', 'Fire rating'),
+    column('uValue', 'U (W/m²K)', 'figure'),
+    column('id', 'Identifier'),
+  ],
+  rows: (building) => itemsOf(building, use).map((item) => ({ ids: [item.built.opening.id], cells: cellsOf(item) })),
+})
+
+/** Every door by itself, with its mark. */
+export const doors = schedule('doors', 'Doors, each', 'door')
+
+/** Every window by itself, with its mark. */
+export const windows = schedule('windows', 'Windows, each', 'window')
