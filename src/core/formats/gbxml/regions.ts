@@ -1,14 +1,4 @@
-import * as ClipperLib from 'clipper-lib'
-import {
-  Clipper,
-  type ClipType,
-  type IntPoint,
-  type Path,
-  type Paths,
-  PolyFillType,
-  PolyTree,
-  PolyType,
-} from 'clipper-lib'
+import ClipperLib from 'clipper-lib'
 import { area } from '../../geometry/polygon'
 import type { Point } from '../../geometry/vector'
 
@@ -32,21 +22,22 @@ export const common = (a: Region, b: Region): Outlined[] => clipped(a, b, Clippe
 /** What of a region lies outside of others. */
 export const without = (a: Region, others: Region): Outlined[] => clipped(a, others, ClipperLib.ClipType.ctDifference)
 
-function clipped(a: Region, b: Region, how: ClipType): Outlined[] {
-  const clipper = new Clipper()
+function clipped(a: Region, b: Region, how: ClipperLib.ClipType): Outlined[] {
+  const clipper = new ClipperLib.Clipper()
   const paths = (region: Region) =>
     region.map((ring) => ring.map(({ x, y }) => ({ X: Math.round(x * PER_MM), Y: Math.round(y * PER_MM) })))
-  clipper.AddPaths(paths(a) as Paths, PolyType.ptSubject, true)
-  if (b.length > 0) clipper.AddPaths(paths(b) as Paths, PolyType.ptClip, true)
-  const tree = new PolyTree()
-  clipper.Execute(how, tree, PolyFillType.pftEvenOdd, PolyFillType.pftNonZero)
+  clipper.AddPaths(paths(a) as ClipperLib.Paths, ClipperLib.PolyType.ptSubject, true)
+  if (b.length > 0) clipper.AddPaths(paths(b) as ClipperLib.Paths, ClipperLib.PolyType.ptClip, true)
+  const tree = new ClipperLib.PolyTree()
+  clipper.Execute(how, tree, ClipperLib.PolyFillType.pftEvenOdd, ClipperLib.PolyFillType.pftNonZero)
   return ClipperLib.JS.PolyTreeToExPolygons(tree).flatMap(({ outer, holes }) => {
     const ring = pointsOf(outer)
     return isSliver(ring) ? [] : [{ outer: ring, holes: holes.map(pointsOf) }]
   })
 }
 
-const pointsOf = (path: Path): Point[] => path.map(({ X, Y }: IntPoint) => ({ x: X / PER_MM, y: Y / PER_MM }))
+const pointsOf = (path: ClipperLib.Path): Point[] =>
+  path.map(({ X, Y }: ClipperLib.IntPoint) => ({ x: X / PER_MM, y: Y / PER_MM }))
 
 function isSliver(ring: readonly Point[]): boolean {
   const around = ring.reduce((sum, p, i) => {
