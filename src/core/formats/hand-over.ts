@@ -15,6 +15,8 @@ export interface HandOverFormat {
   readonly ofPlane?: boolean
   /** Whether it is one part. */
   readonly ofPart?: boolean
+  /** Whether all of them go out together, and none is chosen. */
+  readonly ofAll?: boolean
   /** Whether the files of the project go with it: only a running Calque has them. */
   readonly withSources?: boolean
 }
@@ -100,6 +102,23 @@ export const HAND_OVER_FORMATS = [
     mime: 'model/step',
     about: 'One part as an exact solid, for makers and other designers; millimetres, from the zero of its views.',
     ofPart: true,
+  },
+  {
+    name: 'step-parts',
+    word: 'STEP of all parts',
+    extension: 'step',
+    mime: 'model/step',
+    about: 'All parts as one assembly, laid beside one another, each with its name, colour and material; millimetres.',
+    ofPart: true,
+    ofAll: true,
+  },
+  {
+    name: 'step-frame',
+    word: 'STEP of the frame',
+    extension: 'step',
+    mime: 'model/step',
+    about:
+      'Members and plates as one assembly of flat-faced solids where they stand, by their marks, with material; millimetres.',
   },
   {
     name: 'stl',

@@ -41,8 +41,16 @@ export function materialsIn({ materials }: Pick<PriceBook, 'materials'>): Materi
   return [...usual, ...own]
 }
 
-/** A material by its name; the first one where there is none of that name. */
-export function materialNamed(name: string, book: Pick<PriceBook, 'materials'>): Material {
-  const all = materialsIn(book)
-  return all.find((each) => each.name === name) ?? all[0]!
+/** A material of a part: its density is null where nobody has said it yet. */
+export interface NamedMaterial {
+  readonly name: string
+  readonly densityKgM3: number | null
 }
+
+/** A material by its name. One that is not known keeps its name, and its density is asked for. */
+export const materialNamed = (name: string, book: Pick<PriceBook, 'materials'>): NamedMaterial =>
+  materialsIn(book).find((each) => each.name === name) ?? { name, densityKgM3: null }
+
+/** What a volume weighs; null where the density is not known. */
+export const massKgOf = ({ densityKgM3 }: NamedMaterial, volumeMm3: number): number | null =>
+  densityKgM3 === null ? null : volumeMm3 * densityKgM3 * KG_M3_PER_MM3

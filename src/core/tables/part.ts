@@ -1,7 +1,7 @@
 import type { Part } from '../model/part/schema'
 import type { PriceBook } from '../model/price-book/schema'
 import type { Work } from '../part/make/work'
-import { KG_M3_PER_MM3, type Material } from '../part/materials'
+import { massKgOf, type NamedMaterial } from '../part/materials'
 import type { Estimate } from '../part/price/estimate'
 import type { SolidFacts } from '../part/solid/facts'
 import { column, type Table } from './table'
@@ -11,16 +11,18 @@ export interface ToldPart {
   readonly part: Part
   readonly facts: SolidFacts
   readonly work: Work
-  readonly material: Material
+  readonly material: NamedMaterial
   readonly estimate: Estimate
   readonly book: PriceBook
 }
 
 const facts = ({ facts: each, material, part }: ToldPart): Table => {
-  const density = material.densityKgM3 * KG_M3_PER_MM3
+  // Where the density is not known, what follows from it is left out.
+  const density = massKgOf(material, 1)
+  const weighed = (...rows: readonly (readonly [string, string, number])[]) => (density === null ? [] : rows)
   const rows: readonly (readonly [string, string, number])[] = [
     ['Volume', 'mm³', each.volumeMm3],
-    ['Mass', 'kg', each.volumeMm3 * density],
+    ...weighed(['Mass', 'kg', each.volumeMm3 * (density ?? 0)]),
     ['Surface', 'mm²', each.surfaceMm2],
     ['Size along x', 'mm', each.to.x - each.from.x],
     ['Size along y', 'mm', each.to.y - each.from.y],
@@ -28,9 +30,11 @@ const facts = ({ facts: each, material, part }: ToldPart): Table => {
     ['Centre of gravity x', 'mm', each.centre.x],
     ['Centre of gravity y', 'mm', each.centre.y],
     ['Centre of gravity z', 'mm', each.centre.z],
-    ['Inertia about x', 'kg mm²', each.inertiaMm5.xx * density],
-    ['Inertia about y', 'kg mm²', each.inertiaMm5.yy * density],
-    ['Inertia about z', 'kg mm²', each.inertiaMm5.zz * density],
+    ...weighed(
+      ['Inertia about x', 'kg mm²', each.inertiaMm5.xx * (density ?? 0)],
+      ['Inertia about y', 'kg mm²', each.inertiaMm5.yy * (density ?? 0)],
+      ['Inertia about z', 'kg mm²', each.inertiaMm5.zz * (density ?? 0)],
+    ),
     ['Faces', '', each.faces],
   ]
   return {

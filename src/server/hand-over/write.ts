@@ -14,6 +14,7 @@ import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over
 import { writeIfc } from '@/core/formats/ifc/write'
 import { localZeroOf } from '@/core/formats/local-zero'
 import type { HandOverChoice } from '@/core/formats/making'
+import { writeFrameStep } from '@/core/formats/step/frame'
 import { svgOfGroups } from '@/core/formats/svg/drawing'
 import {
   boxOfPlans,
@@ -39,6 +40,7 @@ import {
   dxfOfPart,
   glbOfPart,
   stepOfPart,
+  stepOfParts,
   stlOfPart,
   threeMfOfPart,
   xlsxOfPart,
@@ -134,6 +136,12 @@ async function platesArchive(project: HandedProject): Promise<Uint8Array> {
   return zip.generateAsync({ type: 'uint8array', compression: 'DEFLATE' })
 }
 
+/** Who makes a file of a project, and when. */
+function makerOf(project: HandedProject) {
+  const { title } = settingsOf(byId(project))
+  return { madeAt: now(), author: title?.drawnBy, organisation: title?.organisation }
+}
+
 /** The time, to the second. */
 const now = (): string => new Date().toISOString().slice(0, 19)
 
@@ -202,7 +210,14 @@ const WRITERS: Readonly<Record<string, Writer>> = {
     ),
   json: ({ id, identity = id, name, records }) =>
     `${JSON.stringify({ format: 'calque-project', version: 1, id: identity, name, records }, null, 1)}\n`,
-  step: (project, on) => stepOfPart(byId(project), on.part),
+  step: (project, on) => stepOfPart(byId(project), on.part, makerOf(project)),
+  'step-parts': (project) => stepOfParts(byId(project), project.name, makerOf(project)),
+  'step-frame': (project) => {
+    const building = built(project)
+    if (building.members.length + building.plates.length === 0)
+      throw new PlanSheetError('There is no member and no plate in the project yet.')
+    return writeFrameStep(building, { ...makerOf(project), name: project.name }, localZeroOf(building))
+  },
   'dxf-part': (project, on) => dxfOfPart(byId(project), on.part),
   'dxf-face': (project, on) => dxfOfFace(byId(project), on.part, on.face),
   'svg-part': async (project, on) => {

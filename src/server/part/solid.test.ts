@@ -18,6 +18,7 @@ import {
   glbOfPart,
   PartError,
   stepOfPart,
+  stepOfParts,
   stlOfPart,
   threeMfOfPart,
   xlsxOfPart,
@@ -33,6 +34,8 @@ const records = new Map(
     ),
   ].map((record) => [record.id, record]),
 )
+const MAKER = { madeAt: '2026-01-02T03:04:05', author: 'N. Kálnoky', organisation: 'Atelier Vier' }
+const inBytes = (text: string) => new TextEncoder().encode(text)
 const VOLUME = 200 * 100 * 10 - Math.PI * 400 * 10 - 40 * 60 * 4 - 2 * (Math.PI * 16 * 10 + Math.PI * (49 - 16) * 5)
 
 /** The part with a plate so many millimetres wide. */
@@ -51,13 +54,37 @@ interface Triangle {
 
 describe('a part that is handed over', () => {
   it('is the same solid to another program that reads its STEP', async () => {
-    const { volumeMm3, faces, solids, from, to } = await judgeStep(await stepOfPart(records))
+    const { volumeMm3, faces, solids, from, to } = await judgeStep(inBytes(await stepOfPart(records, undefined, MAKER)))
     expect(volumeMm3).toBeCloseTo(VOLUME, 3)
     expect(solids).toBe(1)
     // Six of the plate, the bore, five of the pocket, three of each hole.
     expect(faces).toBe(6 + 1 + 5 + 2 * 3)
     const bounds = [...from, ...to]
     for (const [i, mm] of [0, 0, 0, 200, 100, 10].entries()) expect(bounds[i]).toBeCloseTo(mm, 4)
+  })
+
+  it('says in STEP what it is called and made of, and who made the file, in the alphabet of the standard', async () => {
+    const named = { ...records.get('part')!, name: 'Größe Żółw', material: 'Unobtainium' }
+    const text = await stepOfPart(new Map(records).set('part', named as never), undefined, MAKER)
+    expect(text).toMatch(/^[\x20-\x7e\n]*$/)
+    expect(text).toContain("PRODUCT('part','Gr\\X2\\00F6\\X0\\\\X2\\00DF\\X0\\e ")
+    expect(text).toMatch(/FILE_NAME\('Gr.*','2026-01-02T03:04:05',\('N\. K.*lnoky'\),\('Atelier Vier'\),'Calque'/)
+    // A material that nobody knows keeps its name.
+    expect(text).toContain("DESCRIPTIVE_REPRESENTATION_ITEM('Unobtainium','Unobtainium')")
+    expect(text).not.toContain('density')
+    expect(text).toContain('COLOUR_RGB')
+    expect((await judgeStep(inBytes(text))).volumeMm3).toBeCloseTo(VOLUME, 3)
+  })
+
+  it('goes out with all other parts as one assembly, none in another', async () => {
+    const other = { ...partOf(THICK), id: 'other', name: 'Other' }
+    const text = await stepOfParts(new Map([...records, ['other', other]]) as never, 'Both', MAKER)
+    const { solids, volumeMm3, from, to } = await judgeStep(inBytes(text))
+    // The second one's disc stands by itself.
+    expect(solids).toBe(1 + 2)
+    expect(volumeMm3).toBeGreaterThan(VOLUME)
+    expect(to[0] - from[0]).toBeGreaterThan(200 + 50 + 200 - 1)
+    expect(text.match(/NEXT_ASSEMBLY_USAGE_OCCURRENCE/g)).toHaveLength(2)
   })
 
   it('is closed triangles in STL, of the same volume within its tolerance', async () => {
@@ -195,9 +222,9 @@ describe('a part that is handed over', () => {
   })
 
   it('says what is missing', async () => {
-    await expect(stepOfPart(new Map())).rejects.toThrow('There is no part in the project yet.')
-    await expect(stepOfPart(records, 'Lid')).rejects.toThrow('There is no such part: there are Bracket.')
+    await expect(stepOfPart(new Map(), undefined, MAKER)).rejects.toThrow('There is no part in the project yet.')
+    await expect(stepOfPart(records, 'Lid', MAKER)).rejects.toThrow('There is no such part: there are Bracket.')
     const broken = new Map(records).set('part', partOf({ ...THICK, profile: ['gone'] } as typeof THICK))
-    await expect(stepOfPart(broken)).rejects.toThrow(PartError)
+    await expect(stepOfPart(broken, undefined, MAKER)).rejects.toThrow(PartError)
   })
 })

@@ -9,6 +9,8 @@ import { partDrawing } from '@/core/formats/dxf/part'
 import { writeDxf } from '@/core/formats/dxf/write/write'
 import { writeGlbNodes } from '@/core/formats/gltf/write'
 import type { PaperName } from '@/core/formats/paper/papers'
+import { dressStep, type StepHead, type StepProduct } from '@/core/formats/step/dress'
+import { writeStl } from '@/core/formats/stl/write'
 import type { PlanGroup } from '@/core/formats/svg/drawing'
 import { PartDrawingError, partGroups, type SidedDimension } from '@/core/formats/svg/write-part'
 import { dot3, type Vector3 } from '@/core/geometry/space'
@@ -22,7 +24,7 @@ import { frameOfPlane } from '@/core/model/work-plane/frame'
 import { type PartSide, partView, viewsOf } from '@/core/model/work-plane/schema'
 import { taggedHoles } from '@/core/part/hole-table'
 import { workOf } from '@/core/part/make/work'
-import { KG_M3_PER_MM3, materialNamed } from '@/core/part/materials'
+import { massKgOf, materialNamed } from '@/core/part/materials'
 import { estimateOf } from '@/core/part/price/estimate'
 import { ProfileError } from '@/core/part/profile'
 import { PartBuilder } from '@/core/part/solid/build'
@@ -75,19 +77,71 @@ async function solidOfPart(
 
 const bytesOf = async (blob: Blob): Promise<Uint8Array> => new Uint8Array(await blob.arrayBuffer())
 
-/** A part as STEP, in millimetres. @throws PartError */
-export async function stepOfPart(records: Records, named?: string): Promise<Uint8Array> {
+/** Who makes a file, and when. */
+export type Maker = Pick<StepHead, 'madeAt' | 'author' | 'organisation'>
+
+/** A part as STEP, in millimetres: with its name, colour and material. @throws PartError */
+export async function stepOfPart(records: Records, named: string | undefined, maker: Maker): Promise<string> {
   const { part, solid } = await solidOfPart(records, named)
-  return bytesOf(exportSTEP([{ shape: solid, name: part.name }], { unit: 'MM', modelUnit: 'MM' }))
+  return stepOf([{ part, solid }], records, { ...maker, name: part.name })
 }
+
+/** Between parts that are laid beside one another. */
+const BESIDE_MM = 50
+
+/**
+ * All parts of a project as one STEP assembly, in millimetres, laid beside one another along x.
+ * @throws PartError where one has no solid
+ */
+export async function stepOfParts(records: Records, name: string, maker: Maker): Promise<string> {
+  const placed: { part: Part; solid: Shape3D }[] = []
+  let along = 0
+  for (const { id } of [partNamed(records, undefined), ...partsOf(records).slice(1)]) {
+    const { part, solid } = await solidOfPart(records, id)
+    const { from, to } = factsOf(solid)
+    placed.push({ part, solid: placed.length === 0 ? solid : solid.translate(along - from.x, 0, 0) })
+    along += to.x - (placed.length === 1 ? 0 : from.x) + BESIDE_MM
+  }
+  return stepOf(placed, records, { ...maker, name, assembly: name })
+}
+
+async function stepOf(
+  placed: readonly { readonly part: Part; readonly solid: Shape3D }[],
+  records: Records,
+  head: StepHead,
+): Promise<string> {
+  const products = placed.map(({ part }, i): StepProduct => {
+    const { name: material, densityKgM3 } = materialNamed(part.material, priceBookOf(records))
+    return { placeholder: `product-${i}`, id: part.id, name: part.name, material, densityKgM3 }
+  })
+  const shapes = placed.map(({ solid }, i) => ({
+    shape: solid,
+    name: `product-${i}`,
+    color: colourOfMaterial(products[i]!.material),
+  }))
+  const text = new TextDecoder().decode(await bytesOf(exportSTEP(shapes, { unit: 'MM', modelUnit: 'MM' })))
+  return dressStep(text, products, head)
+}
+
+/** Materials by words in their names, as they look. */
+const LOOKS: readonly (readonly [RegExp, string])[] = [
+  [/stainless|1\.4\d{3}/i, '#b9bcc0'],
+  [/steel|S\d{3}/i, '#7f868c'],
+  [/alumin/i, '#c3c6c9'],
+  [/brass|bronze|copper/i, '#c2a14e'],
+  [/plywood|birch|oak|timber|wood/i, '#c9a675'],
+]
+
+const colourOfMaterial = (name: string): string => LOOKS.find(([words]) => words.test(name))?.[1] ?? '#d9d8d2'
 
 /** Chords leave round faces by no more than this, and turn by no more than this. */
 const FLAT = { tolerance: 0.01, angularTolerance: 0.1 }
 
 /** A part as binary STL, in millimetres. @throws PartError */
 export async function stlOfPart(records: Records, named?: string): Promise<Uint8Array> {
-  const { solid } = await solidOfPart(records, named)
-  return bytesOf(solid.blobSTL({ ...FLAT, binary: true }))
+  const { part, solid } = await solidOfPart(records, named)
+  const { vertices, triangles } = solid.mesh(FLAT)
+  return writeStl({ positions: vertices, triangles }, part.name)
 }
 
 /** A part as 3MF, in millimetres. @throws PartError */
@@ -185,13 +239,13 @@ export async function drawingOfPart(
 ): Promise<PlanGroup[]> {
   const { part, solid } = await solidOfPart(records, named)
   const material = materialNamed(part.material, priceBookOf(records))
-  const massKg = factsOf(solid).volumeMm3 * material.densityKgM3 * KG_M3_PER_MM3
+  const massKg = massKgOf(material, factsOf(solid).volumeMm3)
   const side = (name: PartSide) => projectionOf(solid, frameOfPlane(partView(name, part.id, name)))
   try {
     return partGroups(
       {
         name: part.name,
-        about: `${material.name} · ${massKg.toFixed(3)} kg`,
+        about: massKg === null ? material.name : `${material.name} · ${massKg.toFixed(3)} kg`,
         views: { top: side('top'), front: side('front'), side: side('side') },
         dimensions: statedOn(part, records),
         holes: taggedHoles(workOf(part, records).holes),

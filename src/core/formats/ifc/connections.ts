@@ -2,7 +2,7 @@ import type { BuiltWall } from '../../building/building'
 import { PointGrid } from '../../geometry/point-grid'
 import { distance, type Point } from '../../geometry/vector'
 import { SAME_POINT_MM, teesOf } from '../../model/wall/joins'
-import { type Ref, Word } from './step'
+import { type Ref, Word } from '../step/part21'
 import type { IfcWriter } from './writer'
 
 type Where = 'ATSTART' | 'ATEND' | 'ATPATH'

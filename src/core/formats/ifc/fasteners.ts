@@ -1,6 +1,6 @@
 import type { BuiltBolts } from '../../building/bolts'
 import { add3, cross3, dot3, scale3, squareTo, subtract3, type Vector3 } from '../../geometry/space'
-import { type Ref, Word } from './step'
+import { type Ref, Word } from '../step/part21'
 import type { IfcWriter } from './writer'
 
 /** A group of bolts as one fastener: head, shank and nut of each, along their common direction. */

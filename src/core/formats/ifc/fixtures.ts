@@ -1,6 +1,6 @@
 import type { BuiltFixture } from '../../building/fixtures'
 import type { Vector3 } from '../../geometry/space'
-import { type Ref, Whole, Word } from './step'
+import { type Ref, Whole, Word } from '../step/part21'
 import type { IfcWriter } from './writer'
 
 /** A placed part on its storey, as the triangles of its surface (IfcTriangulatedFaceSet). */

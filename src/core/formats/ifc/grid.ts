@@ -1,6 +1,6 @@
 import { cross, leftOf, type Point, subtract, unit } from '../../geometry/vector'
 import type { GridLine } from '../../model/grid-line/schema'
-import type { Ref } from './step'
+import type { Ref } from '../step/part21'
 import type { IfcWriter } from './writer'
 
 /** Grid lines that turn from the first one by less than this run its way: the sine of 45°. */

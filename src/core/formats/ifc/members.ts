@@ -14,8 +14,8 @@ import {
 import { placeAlong } from '../../model/member/placing'
 import type { MemberUse } from '../../model/member/schema'
 import { propertiesOf } from '../../sections/properties'
+import { type Ref, Typed, Word } from '../step/part21'
 import { profileOf } from './profiles'
-import { type Ref, Typed, Word } from './step'
 import { type IfcWriter, M2, M3 } from './writer'
 
 /** The class of each use, its type's class, and what is said of it there. */

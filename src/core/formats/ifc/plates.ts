@@ -1,7 +1,7 @@
 import type { Hole } from '../../building/hole'
 import { type BuiltPlate, holesInPlate } from '../../building/plates'
 import { placeIn } from '../../geometry/space'
-import { type Ref, Word } from './step'
+import { type Ref, Word } from '../step/part21'
 import { type IfcWriter, M2, M3, tidy } from './writer'
 
 /** A plate on its storey: its outline with its holes, extruded through its thickness. */

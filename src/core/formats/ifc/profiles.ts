@@ -1,5 +1,5 @@
 import type { Section } from '../../sections/section'
-import { type Ref, Word } from './step'
+import { type Ref, Word } from '../step/part21'
 import type { IfcWriter } from './writer'
 
 /** A section as the standard profile of its form (ISO 16739-1:2018, 8.15), about the middle of its box; each written once. */

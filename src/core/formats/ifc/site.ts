@@ -1,6 +1,6 @@
 import type { Point } from '../../geometry/vector'
 import type { Settings } from '../../model/settings/schema'
-import { DERIVED, type Ref, type StepValue, Whole, Word } from './step'
+import { DERIVED, type Ref, type StepValue, Whole, Word } from '../step/part21'
 import type { IfcWriter } from './writer'
 
 export type SiteFacts = NonNullable<Settings['site']>

@@ -1,8 +1,8 @@
 import type { RoomSide } from '../../building/building'
 import { distance, type Point } from '../../geometry/vector'
 import { alongOf } from '../../model/wall/line'
+import { type Ref, Word } from '../step/part21'
 import type { WrittenSpace } from './spaces'
-import { type Ref, Word } from './step'
 import type { WrittenWall } from './walls'
 import { type IfcWriter, within } from './writer'
 

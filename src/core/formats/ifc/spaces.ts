@@ -1,6 +1,6 @@
 import type { BuiltRoom } from '../../building/building'
 import type { Point } from '../../geometry/vector'
-import { type Ref, Typed, Word } from './step'
+import { type Ref, Typed, Word } from '../step/part21'
 import { type IfcWriter, M2, M3, type Stand } from './writer'
 
 /** A room in the file, with the space in which it is told. */

@@ -1,4 +1,4 @@
-import { type Ref, Word } from './step'
+import { type Ref, Word } from '../step/part21'
 import type { IfcWriter } from './writer'
 
 /** How classes of things look: red, green and blue from 0 to 1, and how much shines through. */

@@ -4,7 +4,7 @@ import type { Point } from '../../geometry/vector'
 import { faceOffsets } from '../../model/wall/geometry'
 import { tracedPiece, wallPlace } from '../../model/wall/line'
 import type { LayerUse } from '../../model/wall-type/schema'
-import { type Ref, Typed, Whole, Word } from './step'
+import { type Ref, Typed, Whole, Word } from '../step/part21'
 import type { Look } from './styles'
 import { ALONG, type Axis, type IfcWriter, M2, M3, type Stand, tidy, within } from './writer'
 

@@ -1,6 +1,6 @@
 import type { PriceBook } from '../../model/price-book/schema'
 import type { Work } from '../make/work'
-import { KG_M3_PER_MM3, type Material } from '../materials'
+import { massKgOf, type NamedMaterial } from '../materials'
 import type { SolidFacts } from '../solid/facts'
 
 /** One line of an estimate. */
@@ -31,7 +31,7 @@ const round = (value: number, places = 2): string => String(Math.round(value * 1
 export function estimateOf(
   { from, to, volumeMm3 }: Pick<SolidFacts, 'from' | 'to' | 'volumeMm3'>,
   { holes, otherSides }: Pick<Work, 'holes' | 'otherSides'>,
-  material: Material,
+  material: NamedMaterial,
   book: PriceBook,
 ): Estimate {
   const { allowanceMm, platesMm, ratePerHour } = book
@@ -40,7 +40,7 @@ export function estimateOf(
   const plateMm = platesMm.filter((mm) => mm >= thickMm - 1e-6).sort((a, b) => a - b)[0] ?? thickMm + 2 * allowanceMm
   const blankMm = [to.x - from.x + 2 * allowanceMm, to.y - from.y + 2 * allowanceMm, plateMm] as const
   const blankMm3 = blankMm[0] * blankMm[1] * blankMm[2]
-  const blankKg = blankMm3 * material.densityKgM3 * KG_M3_PER_MM3
+  const blankKg = massKgOf(material, blankMm3)
   const perKg = book.materials.find(({ name }) => name === material.name)?.pricePerKg ?? book.pricePerKg
   const removedCm3 = Math.max(0, blankMm3 - volumeMm3) / MM3_PER_CM3
   const removalMinutes = removedCm3 / book.removalCm3PerMinute
@@ -50,9 +50,9 @@ export function estimateOf(
   const lines: CostLine[] = [
     {
       word: 'Material',
-      how: `blank ${blankMm.map((mm) => round(mm, 1)).join(' × ')} mm, ${round(blankKg, 3)} kg at ${round(perKg)} ${book.currency}/kg`,
+      how: `blank ${blankMm.map((mm) => round(mm, 1)).join(' × ')} mm, ${blankKg === null ? `density of ${material.name} not known` : `${round(blankKg, 3)} kg at ${round(perKg)} ${book.currency}/kg`}`,
       once: 0,
-      each: blankKg * perKg,
+      each: (blankKg ?? 0) * perKg,
     },
     {
       word: 'Preparing',

@@ -28,6 +28,8 @@ export function MaterialFields({ part }: { part: Part }) {
   const [naming, setNaming] = useState(false)
   const book = priceBookOf(records)
   const material = materialNamed(part.material, book)
+  const usualDensity = material.densityKgM3 === null ? {} : { densityKgM3: material.densityKgM3 }
+  const known = materialsIn(book).map(({ name }) => name)
   const take = (name: string) => put('Change material', { ...part, material: name })
   return (
     <Stack sx={{ gap: 1.25 }}>
@@ -41,7 +43,7 @@ export function MaterialFields({ part }: { part: Part }) {
           if (target.value !== ANOTHER) take(target.value)
         }}
       >
-        {materialsIn(book).map(({ name }) => (
+        {[...known, ...(known.includes(material.name) ? [] : [material.name])].map((name) => (
           <MenuItem key={name} value={name}>
             {name}
           </MenuItem>
@@ -55,8 +57,7 @@ export function MaterialFields({ part }: { part: Part }) {
           onCommit={(name) => {
             setNaming(false)
             if (name === '') return
-            const { densityKgM3 } = material
-            put('Add material', withMaterial(book, name.slice(0, 100), { densityKgM3 }), {
+            put('Add material', withMaterial(book, name.slice(0, 100), usualDensity), {
               ...part,
               material: name.slice(0, 100),
             })
@@ -65,7 +66,8 @@ export function MaterialFields({ part }: { part: Part }) {
       ) : (
         <CommittedField
           label="Density, kg/m³"
-          value={String(material.densityKgM3)}
+          value={material.densityKgM3 === null ? '' : String(material.densityKgM3)}
+          {...(material.densityKgM3 === null && { helperText: `The density of ${material.name} is not known yet.` })}
           onCommit={(text) => {
             const densityKgM3 = Number(text.replace(',', '.'))
             if (!(densityKgM3 > 0 && densityKgM3 <= 1e5)) throw new Error('Type a density of more than nothing.')

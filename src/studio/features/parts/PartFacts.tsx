@@ -3,7 +3,7 @@ import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import type { Part } from '@/core/model/part/schema'
 import { priceBookOf } from '@/core/model/price-book/schema'
-import { KG_M3_PER_MM3, materialNamed } from '@/core/part/materials'
+import { massKgOf, materialNamed } from '@/core/part/materials'
 import { formatLength } from '@/core/units/format'
 import { HandOverButton } from '@/studio/features/hand-over/feature'
 import { useProject } from '@/studio/state/project'
@@ -33,24 +33,34 @@ export function PartFacts({ part }: { part: Part }) {
   const waiting = useProject((project) => project.waiting.length)
   const display = useDisplay()
   const made = partId === part.id ? built?.made : null
-  const density = materialNamed(part.material, priceBookOf(records)).densityKgM3 * KG_M3_PER_MM3
+  const material = materialNamed(part.material, priceBookOf(records))
+  const density = massKgOf(material, 1)
   const mm = (value: number) => formatLength(value, { ...display, precision: Math.max(display.precision, 2) }, false)
   const rows: readonly (readonly [string, string])[] = made
     ? [
         ['Volume', `${(made.facts.volumeMm3 / MM3_PER_CM3).toFixed(3)} cm³`],
-        ['Mass', `${(made.facts.volumeMm3 * density).toFixed(4)} kg`],
+        [
+          'Mass',
+          density === null
+            ? `density of ${material.name} not known`
+            : `${(made.facts.volumeMm3 * density).toFixed(4)} kg`,
+        ],
         ['Surface', `${(made.facts.surfaceMm2 / MM2_PER_CM2).toFixed(2)} cm²`],
         [
           'Size',
           `${mm(made.facts.to.x - made.facts.from.x)} × ${mm(made.facts.to.y - made.facts.from.y)} × ${mm(made.facts.to.z - made.facts.from.z)} ${display.unit}`,
         ],
         ['Centre of gravity', [made.facts.centre.x, made.facts.centre.y, made.facts.centre.z].map(mm).join(', ')],
-        [
-          'Inertia about it',
-          `${[made.facts.inertiaMm5.xx, made.facts.inertiaMm5.yy, made.facts.inertiaMm5.zz]
-            .map((each) => (each * density).toPrecision(4))
-            .join(', ')} kg mm²`,
-        ],
+        ...(density === null
+          ? []
+          : [
+              [
+                'Inertia about it',
+                `${[made.facts.inertiaMm5.xx, made.facts.inertiaMm5.yy, made.facts.inertiaMm5.zz]
+                  .map((each) => (each * density).toPrecision(4))
+                  .join(', ')} kg mm²`,
+              ] as const,
+            ]),
         ['Faces', String(made.facts.faces)],
       ]
     : []

@@ -1,6 +1,6 @@
 import type { Body } from '../../../building/bodies/registry'
 import type { BuiltBody } from '../../../building/building'
-import type { Ref } from '../step'
+import type { Ref } from '../../step/part21'
 import type { IfcWriter } from '../writer'
 
 /** Writes one element onto its storey. @param zeroMm the height of that */

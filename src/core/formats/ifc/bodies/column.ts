@@ -1,6 +1,6 @@
 import { area } from '../../../geometry/polygon'
 import type { Column } from '../../../model/column/schema'
-import { Typed, Word } from '../step'
+import { Typed, Word } from '../../step/part21'
 import { M2, M3, tidy } from '../writer'
 import type { BodyWriter } from './body-writer'
 

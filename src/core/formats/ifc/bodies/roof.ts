@@ -2,7 +2,7 @@ import { area } from '../../../geometry/polygon'
 import { dot, leftOf, scale, subtract } from '../../../geometry/vector'
 import { roofSizes, slopeOf } from '../../../model/roof/plane'
 import type { Roof } from '../../../model/roof/schema'
-import { Typed, Word } from '../step'
+import { Typed, Word } from '../../step/part21'
 import { M2, M3, tidy } from '../writer'
 import type { BodyWriter } from './body-writer'
 

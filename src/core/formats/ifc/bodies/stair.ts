@@ -1,6 +1,6 @@
 import type { Stair } from '../../../model/stair/schema'
 import { stepsOf } from '../../../model/stair/steps'
-import { Whole, Word } from '../step'
+import { Whole, Word } from '../../step/part21'
 import { tidy } from '../writer'
 import type { BodyWriter } from './body-writer'
 

@@ -47,6 +47,15 @@ export class StepData {
     return ref
   }
 
+  /** An instance of several types at once, each with its own values, in the order of their names. */
+  addComplex(...parts: readonly (readonly [type: string, ...values: StepValue[]])[]): Ref {
+    const ref = new Ref(this.lines.length + 1)
+    const sorted = [...parts].sort(([a], [b]) => (a < b ? -1 : 1))
+    const body = sorted.map(([type, ...values]) => `${type}(${values.map(written).join(',')})`).join('')
+    this.lines.push(`#${ref.number}=(${body});`)
+    return ref
+  }
+
   /** The same, but one line serves for all that are alike: points and directions. */
   share(type: string, ...values: readonly StepValue[]): Ref {
     const key = `${type}(${values.map(written).join(',')})`
