@@ -151,3 +151,12 @@ export async function openProject(id: string): Promise<ProjectSnapshot> {
     sources: await listSources(id),
   }
 }
+
+/** Records by which files of a project are named: its settings, levels, work planes and parts. */
+export async function namingRecords(id: string): Promise<ProjectRecord[]> {
+  const rows = await database()
+    .select({ data: records.data, version: records.version })
+    .from(records)
+    .where(and(eq(records.projectId, id), sql`${records.data}->>'kind' in ('settings', 'level', 'work-plane', 'part')`))
+  return rows.map(({ data, version }) => upgraded(data, version))
+}

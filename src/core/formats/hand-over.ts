@@ -9,6 +9,10 @@ export interface HandOverFormat {
   readonly mime: string
   /** What goes out, its unit and its zero, in a sentence. */
   readonly about: string
+  /** Under which heading it is offered. */
+  readonly group: FormatGroup
+  /** Whether one level of it can go out alone. */
+  readonly ofLevel?: boolean
   /** Whether it is one level on paper, at a scale. */
   readonly onPaper?: boolean
   /** Whether it is one work plane. */
@@ -21,12 +25,24 @@ export interface HandOverFormat {
   readonly withSources?: boolean
 }
 
+/** Headings under which formats are offered, in their order. */
+export const FORMAT_GROUPS = {
+  model: 'Model',
+  plan: 'Plans and drawings',
+  frame: 'Frames',
+  part: 'Parts',
+  table: 'Tables',
+  project: 'Project and findings',
+} as const
+export type FormatGroup = keyof typeof FORMAT_GROUPS
+
 const SPREADSHEET = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
 
 /** Every format of handing over, in the order of the card; what writes each stands in the server's registry. */
 export const HAND_OVER_FORMATS = [
   {
     name: 'ifc',
+    group: 'model',
     word: 'IFC 4 model',
     extension: 'ifc',
     mime: 'application/x-step',
@@ -35,14 +51,18 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: 'dxf',
+    group: 'plan',
+    ofLevel: true,
     word: 'DXF plan',
     extension: 'dxf',
     mime: 'image/vnd.dxf',
     about:
-      'Walls, openings, rooms and lines on layers by class, true to size; millimetres, the unit in the file, from the project’s zero.',
+      'Walls cut at their openings, doors and windows as blocks that say what they are, rooms and lines on layers by class, true to size, each level laid out to scale; from the project’s zero.',
   },
   {
     name: 'dxf-r12',
+    group: 'plan',
+    ofLevel: true,
     word: 'DXF plan, release 12',
     extension: 'dxf',
     mime: 'image/vnd.dxf',
@@ -50,14 +70,17 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: 'pdf',
+    group: 'plan',
     word: 'PDF plan to scale',
     extension: 'pdf',
     mime: 'application/pdf',
-    about: 'One level or work plane, as vectors, true to scale on paper, with title, north and scale bar.',
+    about:
+      'One level or work plane, or all levels as a set, as vectors to scale on paper, with title block, north and scale bar; PDF/A-2.',
     onPaper: true,
   },
   {
     name: 'svg',
+    group: 'plan',
     word: 'SVG plan to scale',
     extension: 'svg',
     mime: 'image/svg+xml',
@@ -66,6 +89,7 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: 'dxf-plane',
+    group: 'frame',
     word: 'DXF of a work plane',
     extension: 'dxf',
     mime: 'image/vnd.dxf',
@@ -75,6 +99,7 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: 'dxf-axes',
+    group: 'frame',
     word: 'DXF axes of members',
     extension: 'dxf',
     mime: 'image/vnd.dxf',
@@ -83,6 +108,7 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: 'dxf-plates',
+    group: 'frame',
     word: 'DXF of the plates',
     extension: 'zip',
     mime: 'application/zip',
@@ -90,13 +116,15 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: 'glb',
+    group: 'model',
     word: 'glTF solid view',
     extension: 'glb',
     mime: 'model/gltf-binary',
-    about: 'The solids, one node an element; metres, y upwards, from the corner of the building.',
+    about: 'The solids, one node an element; metres, y upwards, from the same zero as the IFC.',
   },
   {
     name: 'step',
+    group: 'part',
     word: 'STEP of a part',
     extension: 'step',
     mime: 'model/step',
@@ -105,6 +133,7 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: 'step-parts',
+    group: 'part',
     word: 'STEP of all parts',
     extension: 'step',
     mime: 'model/step',
@@ -114,6 +143,7 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: 'step-frame',
+    group: 'frame',
     word: 'STEP of the frame',
     extension: 'step',
     mime: 'model/step',
@@ -122,6 +152,7 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: 'stl',
+    group: 'part',
     word: 'STL of a part',
     extension: 'stl',
     mime: 'model/stl',
@@ -130,6 +161,7 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: '3mf',
+    group: 'part',
     word: '3MF of a part',
     extension: '3mf',
     mime: 'model/3mf',
@@ -138,6 +170,7 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: 'glb-part',
+    group: 'part',
     word: 'glTF of a part',
     extension: 'glb',
     mime: 'model/gltf-binary',
@@ -146,6 +179,7 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: 'xlsx-part',
+    group: 'part',
     word: 'XLSX of a part',
     extension: 'xlsx',
     mime: SPREADSHEET,
@@ -154,6 +188,7 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: 'dxf-part',
+    group: 'part',
     word: 'DXF of a part',
     extension: 'dxf',
     mime: 'image/vnd.dxf',
@@ -163,6 +198,7 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: 'dxf-face',
+    group: 'part',
     word: 'DXF of a face',
     extension: 'dxf',
     mime: 'image/vnd.dxf',
@@ -172,6 +208,7 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: 'pdf-part',
+    group: 'part',
     word: 'PDF drawing of a part',
     extension: 'pdf',
     mime: 'application/pdf',
@@ -181,6 +218,7 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: 'svg-part',
+    group: 'part',
     word: 'SVG drawing of a part',
     extension: 'svg',
     mime: 'image/svg+xml',
@@ -189,20 +227,23 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: 'gbxml',
+    group: 'model',
     word: 'gbXML rooms',
     extension: 'xml',
     mime: 'application/xml',
-    about: 'Rooms with their walls, floors and openings for heat loads; metres, north upwards on the plan.',
+    about: 'Rooms closed by their walls, floors and roofs, with openings and constructions, for heat loads; metres.',
   },
   {
     name: 'xlsx',
+    group: 'table',
     word: 'XLSX tables',
     extension: 'xlsx',
     mime: SPREADSHEET,
-    about: 'All tables, one a page, with their sums; millimetres, square and cubic metres.',
+    about: 'All tables, one a page, with their sums as formulas; in the unit of the job.',
   },
   {
     name: 'cobie',
+    group: 'table',
     word: 'COBie workbook',
     extension: 'xlsx',
     mime: SPREADSHEET,
@@ -210,13 +251,31 @@ export const HAND_OVER_FORMATS = [
   },
   ...TABLES.map(({ name, word }) => ({
     name: `csv-${name}`,
+    group: 'table' as const,
     word: `CSV: ${word.toLowerCase()}`,
     extension: 'csv',
     mime: 'text/csv; charset=utf-8',
-    about: 'One table with its sums; millimetres, square and cubic metres.',
+    about: 'One table with its sums; in the unit of the job.',
   })),
   {
+    name: 'bcf',
+    group: 'project',
+    word: 'BCF of findings',
+    extension: 'bcf',
+    mime: 'application/octet-stream',
+    about: 'What a recipient would stumble on, each as a topic that points into the IFC (BCF 3.0).',
+  },
+  {
+    name: 'findings',
+    group: 'project',
+    word: 'Findings as JSON',
+    extension: 'json',
+    mime: 'application/json',
+    about: 'The same as JSON: kind, sentence, identifiers and place.',
+  },
+  {
     name: 'json',
+    group: 'project',
     word: 'Project records',
     extension: 'calque.json',
     mime: 'application/json',
@@ -224,6 +283,7 @@ export const HAND_OVER_FORMATS = [
   },
   {
     name: 'archive',
+    group: 'project',
     word: 'Whole project',
     extension: 'calque.zip',
     mime: 'application/zip',

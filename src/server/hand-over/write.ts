@@ -1,6 +1,8 @@
 import JSZip from 'jszip'
 import { buildingOf } from '@/core/building/building'
 import { platePiecesOf } from '@/core/building/plate-pieces'
+import { beforeHandOver } from '@/core/check/before-hand-over'
+import { writeBcf } from '@/core/formats/bcf/write'
 import { writeCsv } from '@/core/formats/csv/write'
 import type { DxfDrawing } from '@/core/formats/dxf/drawing'
 import { axesDrawing, planeDrawing, plateDrawing } from '@/core/formats/dxf/frames'
@@ -200,6 +202,24 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   },
   gbxml: (project) => writeGbxml(built(project), project.name, settingsOf(byId(project)).site),
   xlsx: (project) => writeXlsx(tablesOf(built(project)).map((table) => inJobUnits(table, displayOf(byId(project))))),
+  bcf: async (project) => {
+    const building = built(project)
+    const { author, organisation, madeAt } = makerOf(project)
+    const files = writeBcf(beforeHandOver(building, byId(project)), {
+      projectId: project.identity ?? project.id,
+      name: project.name,
+      madeAt,
+      author: author ?? organisation ?? 'unknown',
+      zero: localZeroOf(building),
+    })
+    const zip = new JSZip()
+    for (const [path, text] of files) zip.file(path, text)
+    return zip.generateAsync({ type: 'uint8array', compression: 'DEFLATE' })
+  },
+  findings: (project) => {
+    const findings = beforeHandOver(built(project), byId(project))
+    return `${JSON.stringify({ format: 'calque-findings', version: 1, findings }, null, 1)}\n`
+  },
   cobie: (project) =>
     writeXlsx(
       cobieSheets(built(project), {

@@ -1,18 +1,10 @@
 import type { Point } from '../../geometry/vector'
-import type { Settings } from '../../model/settings/schema'
 import { DERIVED, type Ref, type StepValue, Whole, Word } from '../step/part21'
+import type { SiteFacts } from './north'
 import type { IfcWriter } from './writer'
-
-export type SiteFacts = NonNullable<Settings['site']>
 
 /** The name of a map's system where nobody said one. */
 const UNNAMED_SYSTEM = 'Project grid'
-
-/** Direction of true north as it lies on the plan. */
-export const northOf = ({ northRad = 0 }: SiteFacts): readonly [x: number, y: number] => [
-  -Math.sin(northRad) + 0,
-  Math.cos(northRad),
-]
 
 /**
  * Where the zero of the file lies on the map (IfcMapConversion): metres there, millimetres here. Written where the site

@@ -1,5 +1,11 @@
-import { type Ref, Word } from '../step/part21'
-import type { IfcWriter } from './writer'
+import { type Ref, type StepData, Word } from '../step/part21'
+
+/** What styles are written into. */
+interface Ground {
+  readonly data: StepData
+  /** What is written already, by what tells it apart. */
+  readonly types: Map<string, Ref>
+}
 
 /** How classes of things look: red, green and blue from 0 to 1, and how much shines through. */
 const LOOKS = {
@@ -19,11 +25,10 @@ const LOOKS = {
 export type Look = keyof typeof LOOKS
 
 /** Colour and transparency of a class of things, written once. */
-export function styleOf(file: IfcWriter, look: Look): Ref {
+export function styleOf({ data, types }: Ground, look: Look): Ref {
   const key = `style ${look}`
-  const known = file.types.get(key)
+  const known = types.get(key)
   if (known) return known
-  const { data } = file
   const [red, green, blue, transparency] = LOOKS[look]
   const colour = data.add('IFCCOLOURRGB', undefined, red, green, blue)
   const rendering = data.add(
@@ -34,6 +39,6 @@ export function styleOf(file: IfcWriter, look: Look): Ref {
     new Word('NOTDEFINED'),
   )
   const made = data.add('IFCSURFACESTYLE', look, new Word('BOTH'), [rendering])
-  file.types.set(key, made)
+  types.set(key, made)
   return made
 }

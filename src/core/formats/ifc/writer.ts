@@ -2,8 +2,8 @@ import type { Vector3 } from '../../geometry/space'
 import type { Point } from '../../geometry/vector'
 import { DERIVED, type Ref, StepData, type StepValue, type Typed, Whole, Word } from '../step/part21'
 import { ifcGuid } from './guid'
+import { northOf, type SiteFacts } from './north'
 import type { IfcRelease } from './release'
-import { northOf, type SiteFacts } from './site'
 import { type Look, styleOf } from './styles'
 
 /** What is handed over, and by whom. */

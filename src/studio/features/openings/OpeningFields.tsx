@@ -3,6 +3,7 @@ import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import { whyRefused } from '@/core/building/building'
+import { openingMarks } from '@/core/model/opening/marks'
 import { DOOR_WAYS, OPENING_USES, type Opening } from '@/core/model/opening/schema'
 import { asUse } from '@/core/model/opening/usual'
 import { ofOpeningType, withoutType } from '@/core/model/opening-type/schema'
@@ -10,6 +11,7 @@ import { shownDisplayOf } from '@/core/model/settings/schema'
 import { put } from '@/studio/state/edits'
 import { tell } from '@/studio/state/notices'
 import { useProject } from '@/studio/state/project'
+import { CommittedField } from '@/studio/ui/CommittedField'
 import { LengthField } from '@/studio/ui/LengthField'
 import { OpeningTypeChoice } from './OpeningTypeChoice'
 import { addOpeningType, typeName } from './opening-types'
@@ -70,6 +72,16 @@ export function OpeningFields({ element: opening }: { element: Opening }) {
           type ? changeOpening(opening, ofOpeningType(opening, type)) : put('Change opening', withoutType(opening))
         }
         onSave={save}
+      />
+      <CommittedField
+        label="Mark"
+        placeholder={openingMarks(records).get(opening.id) ?? ''}
+        value={opening.mark ?? ''}
+        slotProps={{ inputLabel: { shrink: true } }}
+        onCommit={(text) => {
+          const { mark: _, ...rest } = opening
+          put('Change mark', text === '' ? rest : { ...opening, mark: text.slice(0, 30) })
+        }}
       />
       <Choice
         label="Kind"

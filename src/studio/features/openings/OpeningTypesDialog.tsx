@@ -14,6 +14,7 @@ import type { DialogProps } from '@/studio/kernel/dialog'
 import { useProject } from '@/studio/state/project'
 import { CommittedField } from '@/studio/ui/CommittedField'
 import { LengthField } from '@/studio/ui/LengthField'
+import { RatedFields } from '@/studio/ui/RatedFields'
 import { changeOpeningType, countOfOpeningType, removeOpeningType } from './opening-types'
 
 /** The types of doors and windows of the project. */
@@ -59,6 +60,7 @@ function TypeRow({ type, count }: { type: OpeningType; count: number }) {
       <LengthField label="Width" mm={type.widthMm} onTake={(mm) => change({ widthMm: mm ?? 0 })} />
       <LengthField label="Height" mm={type.heightMm} onTake={(mm) => change({ heightMm: mm ?? 0 })} />
       <LengthField label="Sill" mm={type.sillMm} onTake={(mm) => change({ sillMm: mm ?? 0 })} />
+      <RatedFields value={type} onChange={change} />
       <Typography variant="figure" sx={{ width: 80 }}>
         {count} placed
       </Typography>

@@ -23,6 +23,7 @@ import { choose, useOptions } from '@/studio/state/bench'
 import { useProject } from '@/studio/state/project'
 import { CommittedField } from '@/studio/ui/CommittedField'
 import { useDisplay } from '@/studio/ui/display'
+import { RatedFields } from '@/studio/ui/RatedFields'
 import { wallOptions } from './options'
 import { LAYER_FILLS, SectionBar } from './WallSection'
 import { addWallType, changeWallType, countOfType, removeWallType } from './wall-types'
@@ -89,6 +90,23 @@ function TypeFields({ type, count }: { type: WallType; count: number }) {
           Remove
         </Button>
       </Stack>
+      <Stack direction="row" sx={{ gap: 1, alignItems: 'center' }}>
+        <RatedFields value={type} onChange={(part) => changeWallType({ ...type, ...part })} />
+        <Told
+          label="Stands"
+          value={type.external}
+          words={['between inside and outside', 'inside']}
+          unsaid="as the rooms tell"
+          onTake={(external) => changeWallType({ ...type, external })}
+        />
+        <Told
+          label="Bears loads"
+          value={type.loadBearing}
+          words={['yes', 'no']}
+          unsaid="not said"
+          onTake={(loadBearing) => changeWallType({ ...type, loadBearing })}
+        />
+      </Stack>
       <Typography color="text.secondary" sx={{ fontSize: 12.5 }}>
         Layers, from the outside to the inside
       </Typography>
@@ -113,6 +131,33 @@ function TypeFields({ type, count }: { type: WallType; count: number }) {
         </Button>
       </Box>
     </Box>
+  )
+}
+
+interface ToldProps {
+  readonly label: string
+  readonly value: boolean | undefined
+  readonly words: readonly [yes: string, no: string]
+  readonly unsaid: string
+  readonly onTake: (value: boolean | undefined) => void
+}
+
+/** Something that is so, is not, or is left open. */
+function Told({ label, value, words, unsaid, onTake }: ToldProps) {
+  return (
+    <TextField
+      select
+      size="small"
+      label={label}
+      value={value === undefined ? '' : String(value)}
+      onChange={({ target }) => onTake(target.value === '' ? undefined : target.value === 'true')}
+      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+      sx={{ flex: 1 }}
+    >
+      <MenuItem value="">{unsaid}</MenuItem>
+      <MenuItem value="true">{words[0]}</MenuItem>
+      <MenuItem value="false">{words[1]}</MenuItem>
+    </TextField>
   )
 }
 

@@ -5,7 +5,7 @@ import { FRAME_MM, neededRatio, PAPERS, type PaperName, ratioFor, TITLE_MM } fro
 import { type PaperMark, titleBlock } from '../../paper/title-block'
 import { titleFacts } from '../../svg/write-plan'
 import type { DxfEntity, DxfLayer, DxfLayout } from '../drawing'
-import type { DrawnStorey, PlanChoice } from './plan'
+import type { DrawnStorey, PlanChoice } from './choice'
 
 const TITLE_LAYER = 'A-ANNO-TTLB'
 const VIEW_LAYER = 'A-ANNO-NPLT'

@@ -10,7 +10,8 @@ import { MM_PER } from '../../../units/length'
 import { inUnit } from '../in-unit'
 import { writeDxf } from '../write/write'
 import { writeDxfR12 } from '../write/write-r12'
-import { modelDrawing, type PlanChoice } from './plan'
+import type { PlanChoice } from './choice'
+import { modelDrawing } from './plan'
 
 const read = (records: readonly ProjectRecord[], choice: PlanChoice = {}, unit: LengthUnit = 'mm') =>
   readDxf(new TextEncoder().encode([...writeDxf(inUnit(modelDrawing(records, choice), unit))].join('')))

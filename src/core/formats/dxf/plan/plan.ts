@@ -15,9 +15,9 @@ import { edgesOfRing, ringsBesideOpenings } from '../../../model/wall/openings'
 import type { Wall } from '../../../model/wall/schema'
 import { wallTypeOf } from '../../../model/wall-type/schema'
 import { formatArea } from '../../../units/format'
-import type { PaperName } from '../../paper/papers'
 import { chainEntities } from '../chains'
 import type { DxfDrawing, DxfEntity, DxfLayer } from '../drawing'
+import type { DrawnStorey, PlanChoice } from './choice'
 import { levelLayout, PAPER_LAYERS } from './layouts'
 import { OpeningBlocks } from './openings'
 import { plainEntities, shapeEntities, symbolBlock } from './shapes'
@@ -27,26 +27,6 @@ const WALL_LAYER: Omit<DxfLayer, 'name'> = { colorIndex: 7, weightMm: 0.5 }
 const WITHIN: DxfLayer = { name: 'A-WALL-PATT', colorIndex: 8, weightMm: 0.13 }
 
 export const classLayer = (element: BuildingElement): string => elementKind(element).dxfLayer(element)
-
-export interface PlanChoice {
-  /** The storey that is drawn alone; all where it is left out. */
-  readonly levelId?: string | undefined
-  /** The paper on which each storey is laid out, where it is. */
-  readonly paper?: PaperName | undefined
-  /** Site to paper; the largest usual one that fits where left out. */
-  readonly ratio?: number | undefined
-  /** What the title blocks say. */
-  readonly title?: string | undefined
-}
-
-/** One storey with what is drawn of it. */
-export interface DrawnStorey {
-  readonly id: string
-  readonly name: string
-  /** What covers it. */
-  readonly box: Box
-  readonly layers: readonly string[]
-}
 
 /**
  * The traced model as a drawing in millimetres, true to size: walls cut at their openings, doors and windows as blocks
