@@ -1,6 +1,7 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import type { Command } from 'commander'
 import { array, mixed, object, string, ValidationError } from 'yup'
+import { BYTE_ORDER_MARK } from '@/core/formats/csv/write'
 import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over'
 import { choiceFields, type HandOverChoice, handOverChoiceSchema } from '@/core/formats/making'
 import { PAPER_NAMES } from '@/core/formats/paper/papers'
@@ -72,9 +73,15 @@ export function handOverCommand(program: Command): void {
         throw error instanceof PlanSheetError || error instanceof PartError ? new CliError(error.message) : error
       })
       if (out) await writeFile(out, bytes)
-      else process.stdout.write(bytes)
+      // The mark is for spreadsheets that open a file; programs that read a pipe take it for a letter.
+      else process.stdout.write(hasMark(bytes) ? bytes.subarray(MARK.length) : bytes)
     })
 }
+
+/** By which spreadsheets tell UTF-8. */
+const MARK = new TextEncoder().encode(BYTE_ORDER_MARK)
+
+const hasMark = (bytes: Uint8Array): boolean => MARK.every((byte, i) => bytes[i] === byte)
 
 function choiceOf(options: Readonly<Record<string, string | undefined>>): HandOverChoice {
   try {

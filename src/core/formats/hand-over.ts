@@ -21,6 +21,10 @@ export interface HandOverFormat {
   readonly ofPart?: boolean
   /** Whether all of them go out together, and none is chosen. */
   readonly ofAll?: boolean
+  /** Whether sheets can go out beneath it. */
+  readonly overSheets?: boolean
+  /** Whether the files of the sheets go out beside it. */
+  readonly besideSheets?: boolean
   /** Whether the files of the project go with it: only a running Calque has them. */
   readonly withSources?: boolean
 }
@@ -52,6 +56,7 @@ export const HAND_OVER_FORMATS = [
   {
     name: 'dxf',
     group: 'plan',
+    overSheets: true,
     ofLevel: true,
     word: 'DXF plan',
     extension: 'dxf',
@@ -60,8 +65,19 @@ export const HAND_OVER_FORMATS = [
       'Walls cut at their openings, doors and windows as blocks that say what they are, rooms and lines on layers by class, true to size, each level laid out to scale; from the project’s zero.',
   },
   {
+    name: 'dxf-bundle',
+    group: 'plan',
+    ofLevel: true,
+    besideSheets: true,
+    word: 'DXF plan with its sheets',
+    extension: 'zip',
+    mime: 'application/zip',
+    about: 'The plan as DXF over its sheets: pages of PDFs and images beside the file, shown in place.',
+  },
+  {
     name: 'dxf-r12',
     group: 'plan',
+    overSheets: true,
     ofLevel: true,
     word: 'DXF plan, release 12',
     extension: 'dxf',
@@ -71,6 +87,7 @@ export const HAND_OVER_FORMATS = [
   {
     name: 'pdf',
     group: 'plan',
+    overSheets: true,
     word: 'PDF plan to scale',
     extension: 'pdf',
     mime: 'application/pdf',
@@ -81,6 +98,7 @@ export const HAND_OVER_FORMATS = [
   {
     name: 'svg',
     group: 'plan',
+    overSheets: true,
     word: 'SVG plan to scale',
     extension: 'svg',
     mime: 'image/svg+xml',

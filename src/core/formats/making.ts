@@ -25,20 +25,25 @@ export const handOverChoiceSchema = object({
   release: string<IfcRelease>()
     .oneOf([...IFC_RELEASES], `There are the releases ${IFC_RELEASES.join(' and ')}.`)
     .optional(),
+  /** Whether the sheets go out beneath what was traced on them. */
+  sheets: boolean().typeError('Sheets are asked for by sheets=true.').optional(),
   /** Whether all levels go out, each on a page of its own. */
   set: boolean().typeError('A set is asked for by set=true.').optional(),
 })
 
 export type HandOverChoice = InferType<typeof handOverChoiceSchema>
 
+const truthOf = (text: string): boolean | string => (text === 'true' ? true : text === 'false' ? false : text)
+
 /** The same from where everything is text: a query, or the command line. */
 export function choiceFields(fields: Readonly<Record<string, string | undefined>>): Record<string, unknown> {
-  const { scale, set, paper, ...rest } = fields
+  const { scale, set, sheets, paper, ...rest } = fields
   return {
     ...rest,
     ...(paper !== undefined && { paper: paperNamed(paper) ?? paper }),
     ...(scale && { scale: Number(scale) }),
-    ...(set !== undefined && { set: set === 'true' ? true : set === 'false' ? false : set }),
+    ...(set !== undefined && { set: truthOf(set) }),
+    ...(sheets !== undefined && { sheets: truthOf(sheets) }),
   }
 }
 

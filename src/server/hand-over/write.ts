@@ -8,6 +8,7 @@ import type { DxfDrawing } from '@/core/formats/dxf/drawing'
 import { axesDrawing, planeDrawing, plateDrawing } from '@/core/formats/dxf/frames'
 import { inUnit } from '@/core/formats/dxf/in-unit'
 import { modelDrawing } from '@/core/formats/dxf/plan/plan'
+import { withSheets } from '@/core/formats/dxf/sheets'
 import { writeDxf } from '@/core/formats/dxf/write/write'
 import { writeDxfR12 } from '@/core/formats/dxf/write/write-r12'
 import { writeGbxml } from '@/core/formats/gbxml/write'
@@ -16,6 +17,7 @@ import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over
 import { writeIfc } from '@/core/formats/ifc/write'
 import { localZeroOf } from '@/core/formats/local-zero'
 import type { HandOverChoice } from '@/core/formats/making'
+import type { HandedSheet } from '@/core/formats/sheets/placed'
 import { writeFrameStep } from '@/core/formats/step/frame'
 import { svgOfGroups } from '@/core/formats/svg/drawing'
 import {
@@ -32,6 +34,8 @@ import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import { displayOf, settingsOf } from '@/core/model/settings/schema'
 import { workPlanesOf } from '@/core/model/work-plane/schema'
+import { decodeSheet } from '@/core/sheet/binary'
+import type { SourceKind } from '@/core/sheet/kinds'
 import { cobieSheets } from '@/core/tables/cobie'
 import { inJobUnits } from '@/core/tables/job-units'
 import { TABLES, tablesOf } from '@/core/tables/registry'
@@ -47,6 +51,7 @@ import {
   threeMfOfPart,
   xlsxOfPart,
 } from '../part/solid'
+import { writeBundle } from './bundle'
 import { type PdfAbout, type PdfPage, pdfOf } from './pdf'
 import { writeXlsx } from './xlsx'
 
@@ -57,6 +62,22 @@ export interface HandedProject {
   readonly identity?: string
   readonly name: string
   readonly records: readonly ProjectRecord[]
+  /** What the pages of its sheets draw (see core/sheet/binary.ts), by the ids of their underlays, where they go out too. */
+  readonly linework?: readonly { readonly underlayId: string; readonly bytes: Uint8Array }[]
+  /** The files of its sheets, where they go out beside it. */
+  readonly files?: readonly SheetFile[]
+}
+
+/** The file of a sheet, with the page of it that the sheet is. */
+export interface SheetFile {
+  readonly underlayId: string
+  readonly name: string
+  readonly kind: SourceKind
+  /** From 1. */
+  readonly page: number
+  readonly widthPt: number
+  readonly heightPt: number
+  readonly bytes: Uint8Array
 }
 
 type Writer = (project: HandedProject, on: HandOverChoice) => string | Uint8Array | Promise<string | Uint8Array>
@@ -74,6 +95,18 @@ function knownLevel(project: HandedProject, { level }: HandOverChoice): string |
   return level
 }
 
+/** The sheets that go out beneath, the lowest first. */
+function sheetsOf({ records, linework = [] }: HandedProject): HandedSheet[] {
+  const bytesOf = new Map(linework.map(({ underlayId, bytes }) => [underlayId, bytes]))
+  return records
+    .flatMap((record) => (record.kind === 'underlay' && bytesOf.has(record.id) ? [record] : []))
+    .sort((a, b) => a.order - b.order)
+    .map((underlay) => ({
+      underlay,
+      linework: decodeSheet(Uint8Array.from(bytesOf.get(underlay.id)!).buffer).linework,
+    }))
+}
+
 /** What of a project is drawn on which paper. @throws PlanSheetError */
 function planSheet(project: HandedProject, on: HandOverChoice): PlanSheet {
   const { paper = USUAL_PAPER, scale } = on
@@ -84,6 +117,7 @@ function planSheet(project: HandedProject, on: HandOverChoice): PlanSheet {
     levelId: level ?? levels[0]?.id ?? FIRST_LEVEL.id,
     paper,
     ratio: scale ?? null,
+    sheets: sheetsOf(project),
   }
 }
 
@@ -158,9 +192,12 @@ function planOf(project: HandedProject, on: HandOverChoice): DxfDrawing {
     ratio: on.scale,
     title: project.name,
   })
+  const level = on.level
+  const beneath = sheetsOf(project).filter(({ underlay }) => level === undefined || underlay.levelId === level)
   const { x, y } = localZeroOf(built(project))
   // Lengths here are exact anywhere; who sets it beside files of single precision finds their zero.
-  return x === 0 && y === 0 ? drawing : { ...drawing, comment: `IFC and glTF have their zero at ${x} ${y} mm` }
+  const whole = beneath.length > 0 ? withSheets(drawing, beneath) : drawing
+  return x === 0 && y === 0 ? whole : { ...whole, comment: `IFC and glTF have their zero at ${x} ${y} mm` }
 }
 
 const WRITERS: Readonly<Record<string, Writer>> = {
@@ -176,9 +213,14 @@ const WRITERS: Readonly<Record<string, Writer>> = {
       organisation: title?.organisation,
       site,
       zero: localZeroOf(building),
+      documents: project.records.flatMap((record) =>
+        record.kind === 'underlay' ? [{ id: record.id, name: record.name, levelId: record.levelId }] : [],
+      ),
     })
   },
   dxf: (project, on) => dxfText(planOf(project, on), on),
+  'dxf-bundle': (project, on) =>
+    writeBundle(project, planOf({ ...project, linework: [] }, on), sheetsOf(project), on.unit ?? 'mm'),
   'dxf-r12': (project, on) => writeDxfR12(inUnit(planOf(project, on), on.unit ?? 'mm')),
   'dxf-plane': (project, on) => dxfText(planeDrawing(byId(project), planeId(project, on)), on),
   'dxf-axes': (project, on) => dxfText(axesDrawing(built(project)), on),

@@ -1,9 +1,12 @@
 import { eq } from 'drizzle-orm'
+import type { HandOverFormat } from '@/core/formats/hand-over'
+import type { HandOverChoice } from '@/core/formats/making'
 import { archiveOf, keepArchive } from '../archive'
 import { loadContent, storeBytes } from '../contents'
 import { database, inTransaction } from '../database/client'
 import { makings } from '../database/schema'
-import { formatNamed } from '../hand-over/write'
+import { formatNamed, type HandedProject } from '../hand-over/write'
+import { filesOf, lineworkOf } from '../handed-sheets'
 import { Problem } from '../problem'
 import { openProject } from '../projects'
 import { type Maker, MakingProblem, MakingStopped } from './maker'
@@ -40,12 +43,27 @@ async function handOut(
   await keep(id, { progress: 0.2 })
   const bytes = format.withSources
     ? await maker.make(id, { kind: 'pack', ...(await partsOfArchive(project)) })
-    : await maker.make(id, { kind: 'hand-over', project, format: format.name, on: request.on })
+    : await maker.make(id, {
+        kind: 'hand-over',
+        project: await withSheets(project, format, request.on),
+        format: format.name,
+        on: request.on,
+      })
   await keep(id, { progress: 0.9 })
   await inTransaction(async (tx) => {
     const resultHash = await storeBytes(tx, bytes, format.mime)
     await tx.update(makings).set({ status: 'done', progress: 1, resultHash }).where(eq(makings.id, id))
   })
+}
+
+/** A project with what of its sheets goes out with it. */
+async function withSheets(
+  project: HandedProject,
+  format: HandOverFormat,
+  { sheets }: HandOverChoice,
+): Promise<HandedProject> {
+  if (format.besideSheets) return { ...project, linework: await lineworkOf(project), files: await filesOf(project) }
+  return sheets && format.overSheets ? { ...project, linework: await lineworkOf(project) } : project
 }
 
 async function partsOfArchive(project: Parameters<typeof archiveOf>[0]) {

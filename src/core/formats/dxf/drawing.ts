@@ -18,6 +18,8 @@ export interface DxfDrawing {
   readonly blocks?: readonly DxfBlock[]
   /** How dimensions are written; needed where there are any. */
   readonly dimensions?: DxfDimensionStyle
+  /** Files beside the drawing that it shows beneath its lines. */
+  readonly attachments?: readonly DxfAttachment[]
   /** Sheets of paper on which it is laid out. */
   readonly layouts?: readonly DxfLayout[]
 }
@@ -37,6 +39,11 @@ export interface DxfLayer {
   /** Whether it shows but is not printed. */
   readonly unprinted?: boolean
 }
+
+/** A file that lies beside the drawing: a page of a PDF, or an image. */
+export type DxfAttachment =
+  | { readonly kind: 'pdf'; readonly file: string; readonly page: number }
+  | { readonly kind: 'image'; readonly file: string; readonly widthPx: number; readonly heightPx: number }
 
 /** A drawing of its own about its zero. */
 export interface DxfBlock {
@@ -143,6 +150,24 @@ export type DxfEntity = OnLayer &
         readonly scaleX: number
         readonly scaleY: number
         readonly attributes?: readonly DxfAttribute[]
+      }
+    | {
+        /** A page of a PDF from its lower left corner; its own unit is the inch. */
+        readonly type: 'pdf-page'
+        readonly file: string
+        /** From 1. */
+        readonly page: number
+        readonly at: Point
+        readonly perInch: number
+        readonly turnDeg: number
+      }
+    | {
+        readonly type: 'image'
+        readonly file: string
+        /** Its lower left corner, and the steps from pixel to pixel to the right and upwards. */
+        readonly at: Point
+        readonly right: Point
+        readonly up: Point
       }
     | {
         readonly type: 'dimension'

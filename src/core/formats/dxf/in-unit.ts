@@ -90,6 +90,10 @@ function scaled(entity: DxfEntity, factor: number): DxfEntity {
         at: point(entity.at),
         ...(entity.attributes && { attributes: entity.attributes.map((each) => scaledAttribute(each, factor)) }),
       }
+    case 'pdf-page':
+      return { ...entity, at: point(entity.at), perInch: entity.perInch * factor }
+    case 'image':
+      return { ...entity, at: point(entity.at), right: point(entity.right), up: point(entity.up) }
     case 'dimension':
       return {
         ...entity,

@@ -16,6 +16,7 @@ const HEAD: IfcHead = {
   projectId: 'p1',
   name: 'House',
   madeAt: '2026-01-02T03:04:05',
+  documents: [{ id: 'sheet', name: 'Ground floor plan', levelId: 'level-0' }],
   author: 'N. Kálnoky',
   organisation: 'Atelier Vier',
   site: {

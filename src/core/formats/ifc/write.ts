@@ -104,6 +104,15 @@ function writeBuilding(file: IfcWriter, all: Building): void {
   file.tellZones()
 }
 
+/** The sheets from which a storey was traced, as documents that it refers to. */
+function writeDocuments(file: IfcWriter, levelId: string, storey: Ref): void {
+  for (const { id, name } of (file.head.documents ?? []).filter((each) => each.levelId === levelId)) {
+    const rest = Array.from({ length: 15 }, () => undefined)
+    const document = file.data.add('IFCDOCUMENTINFORMATION', id, name, ...rest)
+    file.relation('IFCRELASSOCIATESDOCUMENT', file.guid('traced from', id), [storey], document)
+  }
+}
+
 /** What members and plates go by: the marks of the cut list. */
 const marksOf = (all: Building): ReadonlyMap<string, string> =>
   new Map([
@@ -185,6 +194,7 @@ function writeStorey(
       spaces.map(({ ref }) => ref),
       `spaces of ${level.id}`,
     )
+  writeDocuments(file, level.id, storey)
   writeSpaceBoundaries(file, spaces, written)
   for (const space of spaces) file.inZone(space.room.space.use, space.ref)
   return storey

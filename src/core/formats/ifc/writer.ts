@@ -17,6 +17,8 @@ export interface IfcHead {
   readonly author?: string | undefined
   readonly organisation?: string | undefined
   readonly site?: SiteFacts | undefined
+  /** The sheets that it was traced from, with the levels on which they lie. */
+  readonly documents?: readonly { readonly id: string; readonly name: string; readonly levelId: string }[]
   /** The zero of the file, in model millimetres; the project's own where left out. */
   readonly zero?: Point
 }

@@ -12,8 +12,10 @@ import { penOf, type Shape } from '../../model/shapes'
 import { formatArea, formatRatio, type LengthDisplay } from '../../units/format'
 import { neededRatio, PAPERS, type PaperName, ratioFor, TITLE_MM } from '../paper/papers'
 import { type TitleFacts, titleBlock } from '../paper/title-block'
+import type { HandedSheet } from '../sheets/placed'
 import { Drawing, group, INK, marksOnPaper, type PlanGroup, svgOfGroups } from './drawing'
 import { openEdges } from './open-edges'
+import { sheetGroup } from './sheets'
 
 /** What of a project is drawn, and on what. */
 export interface PlanSheet {
@@ -25,6 +27,8 @@ export interface PlanSheet {
   readonly ratio: number | null
   /** What the paper shows, besides what is drawn on it: the pages of a set lie on one another. */
   readonly along?: Box
+  /** Sheets of the project, of which those of its level go beneath. */
+  readonly sheets?: readonly HandedSheet[]
 }
 
 /** A drawing can't be made as it was asked for; the message is a sentence. */
@@ -168,6 +172,9 @@ export function drawnPlan(
         ]
   const [roomsGroup, ...below] = PRINT_GROUPS.toReversed()
   const groups = [
+    ...(sheet.sheets ?? [])
+      .filter(({ underlay }) => underlay.levelId === sheet.levelId)
+      .map((each) => sheetGroup(each, onPaper, ratio)),
     ...below.toReversed().flatMap((name) => [
       printed(name),
       // How walls are built lies on them.

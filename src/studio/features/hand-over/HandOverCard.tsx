@@ -4,6 +4,8 @@ import ExpandMoreIcon from '@mui/icons-material/ExpandMore'
 import Accordion from '@mui/material/Accordion'
 import AccordionDetails from '@mui/material/AccordionDetails'
 import AccordionSummary from '@mui/material/AccordionSummary'
+import Checkbox from '@mui/material/Checkbox'
+import FormControlLabel from '@mui/material/FormControlLabel'
 import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
@@ -41,6 +43,8 @@ interface PlanChoices {
   readonly paper: PaperName
   readonly scale: string
   readonly unit: LengthUnit
+  /** Whether the sheets go out beneath. */
+  readonly sheets: boolean
 }
 
 /** Stands for all levels, as a set. */
@@ -79,7 +83,12 @@ function PlanFields({ value, onChange }: { value: PlanChoices; onChange: (value:
   const display = useDisplay()
   const levels = [...levelsOf(records), ...workPlanesOf(records)]
   const field = (key: keyof PlanChoices, label: string, choices: ChoiceProps['choices']) => (
-    <Choice label={label} value={value[key]} choices={choices} onChange={(to) => onChange({ ...value, [key]: to })} />
+    <Choice
+      label={label}
+      value={String(value[key])}
+      choices={choices}
+      onChange={(to) => onChange({ ...value, [key]: to })}
+    />
   )
   const shown = value.level === '' || value.level === ALL_LEVELS ? (levels[0]?.id ?? FIRST_LEVEL.id) : value.level
   return (
@@ -107,6 +116,16 @@ function PlanFields({ value, onChange }: { value: PlanChoices; onChange: (value:
           (['mm', 'cm', 'm', 'in', 'ft'] as const).map((unit) => [unit, unit] as const),
         )}
       </Stack>
+      <FormControlLabel
+        label="Sheets beneath, in DXF, PDF and SVG"
+        control={
+          <Checkbox
+            size="small"
+            checked={value.sheets}
+            onChange={({ target }) => onChange({ ...value, sheets: target.checked })}
+          />
+        }
+      />
       <PlanPreview levelId={shown} paper={value.paper} ratio={value.scale === '' ? null : Number(value.scale)} />
     </Stack>
   )
@@ -170,20 +189,22 @@ export function HandOverCard() {
     paper: papersFor(display).includes('A3') && display.unit !== 'ft' && display.unit !== 'in' ? 'A3' : 'ARCH D',
     scale: '',
     unit: 'mm',
+    sheets: false,
   })
   const formats: readonly HandOverFormat[] = HAND_OVER_FORMATS
   const empty = [...counts.values()].every((count) => count === 0)
   const nothingFor = ({ ofPlane, ofPart }: HandOverFormat) =>
     ofPart ? parts.length === 0 : empty || (ofPlane === true && planes.length === 0)
   const choiceOf = (format: HandOverFormat): HandOverChoice => {
-    const { ofPlane, ofPart, ofAll, ofLevel, onPaper, name, extension } = format
-    const isDxf = extension === 'dxf' && !ofPart
+    const { ofPlane, ofPart, ofAll, ofLevel, onPaper, overSheets, name, extension } = format
+    const isDxf = (extension === 'dxf' && !ofPart) || name === 'dxf-bundle'
     const one = plan.level !== '' && plan.level !== ALL_LEVELS
     return {
       ...(name === 'ifc' && { release }),
       ...((onPaper || ofLevel) && { paper: plan.paper, ...(one && { level: plan.level }) }),
       ...((onPaper || ofLevel) && plan.scale !== '' && { scale: Number(plan.scale) }),
       ...(name === 'pdf' && plan.level === ALL_LEVELS && { set: true }),
+      ...(overSheets && plan.sheets && { sheets: true }),
       ...(isDxf && { unit: plan.unit }),
       ...(ofPlane && plane && { plane }),
       ...(ofPart && !ofAll && part && { part }),

@@ -2,7 +2,7 @@ import { isWhole } from '../../../geometry/piece/piece'
 import type { Point } from '../../../geometry/vector'
 import { longAxis } from '../../../model/ellipse/axes'
 import type { Pen } from '../../../model/pen'
-import type { DxfAttribute, DxfEntity, DxfRing } from '../drawing'
+import type { DxfAttachment, DxfAttribute, DxfEntity, DxfRing } from '../drawing'
 import { degrees, type Group, groups, LINE_NAMES, place, real } from './groups'
 import type { Handles } from './handles'
 import { linesText, lineText } from './text'
@@ -18,9 +18,17 @@ export interface EntityGround {
   blockName(block: string): string
   /** Name of the block that shows how a dimension looks. */
   dimensionBlock(entity: DxfDimension): string
+  /** Handles of what defines an attached file, and of what ties an image to it. */
+  attachment(
+    entity: DxfAttachedEntity,
+    handle: string,
+  ): { readonly definition: string; readonly reactor: string; readonly attachment: DxfAttachment }
   /** Name of the style for figures of a height. */
   dimensionStyle(height: number): string
 }
+
+/** What shows a file beside the drawing. */
+export type DxfAttachedEntity = Extract<DxfEntity, { type: 'pdf-page' | 'image' }>
 
 export type DxfDimension = Extract<DxfEntity, { type: 'dimension' }>
 
@@ -83,6 +91,10 @@ export function writeEntity(entity: DxfEntity, ground: EntityGround): string {
       return groups(...head('HATCH'), ...hatchGroups(entity))
     case 'insert':
       return insert(entity, handle, ground, head('INSERT'))
+    case 'pdf-page':
+      return groups(...head('PDFUNDERLAY'), ...pdfPageGroups(entity, ground.attachment(entity, handle).definition))
+    case 'image':
+      return groups(...head('IMAGE'), ...imageGroups(entity, ground.attachment(entity, handle)))
     case 'dimension':
       return groups(...head('DIMENSION'), ...dimensionGroups(entity, ground))
   }
@@ -265,6 +277,50 @@ export function onDrawing(p: Point, { at, turnDeg, scaleX, scaleY }: Of<'insert'
   const turn = (turnDeg * Math.PI) / 180
   const [x, y] = [p.x * scaleX, p.y * scaleY]
   return { x: at.x + x * Math.cos(turn) - y * Math.sin(turn), y: at.y + x * Math.sin(turn) + y * Math.cos(turn) }
+}
+
+const pdfPageGroups = ({ at, perInch, turnDeg }: Of<'pdf-page'>, definition: string): Group[] => [
+  [100, 'AcDbUnderlayReference'],
+  [340, definition],
+  ...place(10, at),
+  [41, real(perInch)],
+  [42, real(perInch)],
+  [43, real(perInch)],
+  [50, real(turnDeg)],
+  ...place(210, { x: 0, y: 0, z: 1 }),
+  // On, and in the colours that it has.
+  [280, 2],
+  [281, 100],
+  [282, 0],
+]
+
+function imageGroups(
+  { at, right, up }: Of<'image'>,
+  { definition, reactor, attachment }: ReturnType<EntityGround['attachment']>,
+): Group[] {
+  const [widthPx, heightPx] = attachment.kind === 'image' ? [attachment.widthPx, attachment.heightPx] : [1, 1]
+  return [
+    [100, 'AcDbRasterImage'],
+    [90, 0],
+    ...place(10, at),
+    ...place(11, right),
+    ...place(12, up),
+    [13, real(widthPx)],
+    [23, real(heightPx)],
+    [340, definition],
+    [70, 7],
+    [280, 0],
+    [281, 50],
+    [282, 50],
+    [283, 0],
+    [360, reactor],
+    [71, 1],
+    [91, 2],
+    [14, '-0.5'],
+    [24, '-0.5'],
+    [14, real(widthPx - 0.5)],
+    [24, real(heightPx - 0.5)],
+  ]
 }
 
 /** Kinds of dimensions (group 70); 32: nothing else shows its block. */

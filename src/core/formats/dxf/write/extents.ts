@@ -27,6 +27,8 @@ export function boxOfEntity(entity: DxfEntity): Box {
     case 'text':
     case 'lines-of-text':
     case 'insert':
+    case 'pdf-page':
+    case 'image':
       return boxOf([entity.at])
     case 'hatch':
       return entity.rings.map((ring) => boxOfRing(ring, true)).reduce(unite, EMPTY_BOX)

@@ -74,7 +74,10 @@ const SHOWN = 0x8060
 const LOCKED = 0x4000
 
 /** The OBJECTS section: what names the layouts and says how they are printed. */
-export function writeObjects(layouts: readonly PlacedLayout[]): string {
+export function writeObjects(
+  layouts: readonly PlacedLayout[],
+  beside: { readonly entries: readonly (readonly [name: string, handle: string])[]; readonly text: string },
+): string {
   const dictionary = (handle: string, owner: string, entries: readonly (readonly [string, string])[]) =>
     groups(
       [0, 'DICTIONARY'],
@@ -92,6 +95,7 @@ export function writeObjects(layouts: readonly PlacedLayout[]): string {
     dictionary(HANDLE.rootDictionary, '0', [
       ['ACAD_GROUP', HANDLE.groupDictionary],
       ['ACAD_LAYOUT', HANDLE.layoutDictionary],
+      ...beside.entries,
     ]),
     dictionary(HANDLE.groupDictionary, HANDLE.rootDictionary, []),
     dictionary(HANDLE.layoutDictionary, HANDLE.rootDictionary, [
@@ -102,6 +106,7 @@ export function writeObjects(layouts: readonly PlacedLayout[]): string {
     ...layouts.map(({ layout, handle, block }, i) =>
       layoutObject(layout.name, handle, block, i + 1, layout.widthMm, layout.heightMm, false),
     ),
+    beside.text,
     groups([0, 'ENDSEC']),
   ].join('')
 }

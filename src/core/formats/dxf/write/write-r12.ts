@@ -246,6 +246,10 @@ function writeEntity(entity: DxfEntity, ground: Ground): string {
     case 'hatch':
     case 'dimension':
       return all(entity.drawn)
+    // Release 12 knows neither images nor pages.
+    case 'pdf-page':
+    case 'image':
+      return ''
     case 'insert': {
       const { block, at, scaleX, scaleY, turnDeg, attributes = [] } = entity
       return [

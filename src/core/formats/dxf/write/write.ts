@@ -1,5 +1,6 @@
 import { type Box, boxOf, EMPTY_BOX, isEmpty, unite } from '../../../geometry/box'
 import type { DxfBlock, DxfDrawing, DxfEntity, DxfLayout } from '../drawing'
+import { attached, attachmentClasses, attachmentObjects } from './attachments'
 import { between, writeBlock } from './blocks'
 import { type DxfDimension, type EntityGround, writeEntity } from './entities'
 import { boxOfEntity } from './extents'
@@ -28,7 +29,7 @@ const EMPTY_PAPER: DxfLayout = {
  * @returns pieces of text, to be written one after another
  */
 export function* writeDxf(drawing: DxfDrawing): Generator<string> {
-  const { unit, blocks = [], dimensions = NO_DIMENSIONS, layouts = [] } = drawing
+  const { unit, blocks = [], dimensions = NO_DIMENSIONS, layouts = [], attachments = [] } = drawing
   const handles = new Handles()
   const layerNames = distinctNames(drawing.layers.map(({ name }) => name))
   const blockNames = distinctNames(blocks.map(({ name }) => name))
@@ -42,6 +43,7 @@ export function* writeDxf(drawing: DxfDrawing): Generator<string> {
   ]
   const layerHandles = new Map(layers.map(({ layer, handle }) => [layer.name, handle]))
   const blockHandles = new Map(blocks.map(({ name }) => [name, handles.next()]))
+  const files = attached(attachments, handles)
   // How each dimension looks stands in a block of its own.
   const looks: { readonly name: string; readonly handle: string; readonly block: DxfBlock }[] = []
   const heights = new Map<number, string>([[2.5, 'Standard']])
@@ -55,6 +57,16 @@ export function* writeDxf(drawing: DxfDrawing): Generator<string> {
       const name = `*D${looks.length + 1}`
       looks.push({ name, handle: handles.next(), block: { name, entities: drawn } })
       return name
+    },
+    attachment: (entity, handle) => {
+      const found = files.find(
+        ({ attachment }) =>
+          attachment.file === entity.file &&
+          (attachment.kind === 'image' || (entity.type === 'pdf-page' && attachment.page === entity.page)),
+      )!
+      const reactor = found.attachment.kind === 'image' ? handles.next() : ''
+      if (reactor) found.ties.push({ reactor, image: handle })
+      return { definition: found.definition, reactor, attachment: found.attachment }
     },
     dimensionStyle: (height) => {
       const name = heights.get(height) ?? `Height ${height}`.replaceAll('.', '-')
@@ -104,7 +116,8 @@ export function* writeDxf(drawing: DxfDrawing): Generator<string> {
     },
     handles,
   )
-  yield header(drawing, box, handles.seed)
+  const beside = attachmentObjects(files, HANDLE.rootDictionary, handles)
+  yield header(drawing, box, handles.seed, attachmentClasses(files))
   yield tables
   yield groups([0, 'SECTION'], [2, 'BLOCKS'])
   yield* definitions
@@ -112,7 +125,7 @@ export function* writeDxf(drawing: DxfDrawing): Generator<string> {
   yield* body
   yield* onPaper[0]!
   yield groups([0, 'ENDSEC'])
-  yield writeObjects(papers)
+  yield writeObjects(papers, beside)
   yield groups([0, 'EOF'])
 }
 
@@ -128,10 +141,10 @@ function extentOf(entity: DxfEntity, blocks: readonly DxfBlock[]): Box {
   return { minX: x - reach, minY: y - reach, maxX: x + reach, maxY: y + reach }
 }
 
-function header({ unit, comment }: DxfDrawing, extent: Box, seed: string): string {
+function header({ unit, comment }: DxfDrawing, extent: Box, seed: string, classes: string): string {
   const { insUnits, measurement } = UNIT_CODES[unit]
   const { minX, minY, maxX, maxY } = isEmpty(extent) ? boxOf([{ x: 0, y: 0 }]) : extent
-  return groups(
+  return `${groups(
     ...(comment ? [[999, comment] as Group] : []),
     [0, 'SECTION'],
     [2, 'HEADER'],
@@ -155,6 +168,5 @@ function header({ unit, comment }: DxfDrawing, extent: Box, seed: string): strin
     [0, 'ENDSEC'],
     [0, 'SECTION'],
     [2, 'CLASSES'],
-    [0, 'ENDSEC'],
-  )
+  )}${classes}${groups([0, 'ENDSEC'])}`
 }

@@ -1,0 +1,66 @@
+import { eq, inArray } from 'drizzle-orm'
+import { loadContent } from './contents'
+import { database } from './database/client'
+import { sheets, sources } from './database/schema'
+import type { HandedProject, SheetFile } from './hand-over/write'
+
+/** What the pages of the visible sheets of a project draw, as far as they are read. */
+export async function lineworkOf({ records }: HandedProject): Promise<NonNullable<HandedProject['linework']>> {
+  const underlays = records.flatMap((record) => (record.kind === 'underlay' && record.visible ? [record] : []))
+  if (underlays.length === 0) return []
+  const rows = await database()
+    .select({ id: sheets.id, hash: sheets.lineworkHash })
+    .from(sheets)
+    .where(
+      inArray(
+        sheets.id,
+        underlays.map(({ sheetId }) => sheetId),
+      ),
+    )
+  const hashes = new Map(rows.map(({ id, hash }) => [id, hash]))
+  const found: { underlayId: string; bytes: Uint8Array }[] = []
+  for (const { id, sheetId } of underlays) {
+    const hash = hashes.get(sheetId)
+    if (hash) found.push({ underlayId: id, bytes: await loadContent(hash) })
+  }
+  return found
+}
+
+/** The files of the visible sheets of a project, each with the page of it that a sheet is. */
+export async function filesOf({ records }: HandedProject): Promise<SheetFile[]> {
+  const underlays = records.flatMap((record) => (record.kind === 'underlay' && record.visible ? [record] : []))
+  if (underlays.length === 0) return []
+  const rows = await database()
+    .select({
+      sheetId: sheets.id,
+      page: sheets.number,
+      widthPt: sheets.widthPt,
+      heightPt: sheets.heightPt,
+      name: sources.name,
+      kind: sources.kind,
+      hash: sources.contentHash,
+    })
+    .from(sheets)
+    .innerJoin(sources, eq(sources.id, sheets.sourceId))
+    .where(
+      inArray(
+        sheets.id,
+        underlays.map(({ sheetId }) => sheetId),
+      ),
+    )
+  const bytes = new Map<string, Uint8Array>()
+  for (const { hash } of rows) if (!bytes.has(hash)) bytes.set(hash, await loadContent(hash))
+  return underlays.flatMap(({ id, sheetId }) =>
+    rows
+      .filter((row) => row.sheetId === sheetId)
+      .map(({ page, widthPt, heightPt, name, kind, hash }) => ({
+        underlayId: id,
+        name,
+        kind,
+        page,
+        widthPt,
+        heightPt,
+        bytes: bytes.get(hash)!,
+      })),
+  )
+}
