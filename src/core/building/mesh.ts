@@ -10,8 +10,17 @@ export interface Mesh {
   readonly normals: Float32Array
 }
 
-/** Corners of a ring that a cap is made of, as indices. */
-export const capOf = (ring: readonly Point[]): number[] => earcut(ring.flatMap(({ x, y }) => [x, y]))
+/** Corners that a cap over a ring with holes is made of, as indices into them one after another. Reckoned from its first corner: sites lie far from their zero. */
+export function capOf(ring: readonly Point[], holes: readonly (readonly Point[])[] = []): number[] {
+  const all = [ring, ...holes]
+  const [zero] = ring
+  let count = 0
+  const starts = all.slice(0, -1).map((each) => (count += each.length))
+  return earcut(
+    all.flat().flatMap(({ x, y }) => [x - zero!.x, y - zero!.y]),
+    starts,
+  )
+}
 
 /** @param origin of the mesh, in model millimetres: sites carry coordinates that single precision can't hold */
 export function meshOf(solids: readonly Solid[], origin: Point): Mesh {
@@ -36,13 +45,14 @@ export function meshOf(solids: readonly Solid[], origin: Point): Mesh {
       solid.faces.forEach(face)
       continue
     }
-    const { ring, footMm, heightMm, slope } = solid
+    const { ring, holes = [], footMm, heightMm, slope } = solid
     const foot = (p: Point) => footMm + (slope ? risenMm(slope, p) : 0)
     const top = (p: Point) => foot(p) + heightMm
     const up = slope ? normalOf(slope) : UPRIGHT
-    const cap = capOf(ring)
+    const corners = [ring, ...holes].flat()
+    const cap = capOf(ring, holes)
     for (let i = 0; i < cap.length; i += 3) {
-      const [a, b, c] = [ring[cap[i]!]!, ring[cap[i + 1]!]!, ring[cap[i + 2]!]!]
+      const [a, b, c] = [corners[cap[i]!]!, corners[cap[i + 1]!]!, corners[cap[i + 2]!]!]
       const turn = (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x)
       const [second, third] = turn > 0 ? [b, c] : [c, b]
       for (const p of [a, second, third]) corner(p, top(p))
@@ -50,8 +60,8 @@ export function meshOf(solids: readonly Solid[], origin: Point): Mesh {
       for (const p of [a, third, second]) corner(p, foot(p))
       facing(-up[0], -up[1], -up[2])
     }
-    ring.forEach((a, i) => {
-      const b = ring[(i + 1) % ring.length]!
+    const sides = [ring, ...holes].flatMap((each) => each.map((a, i) => [a, each[(i + 1) % each.length]!] as const))
+    sides.forEach(([a, b]) => {
       const size = Math.hypot(b.x - a.x, b.y - a.y)
       if (size === 0) return
       const out = { x: (b.y - a.y) / size, y: -(b.x - a.x) / size }

@@ -10,6 +10,8 @@ export interface Prism {
   readonly kind: PrismKind
   /** Anticlockwise. */
   readonly ring: readonly Point[]
+  /** Rings that are cut out of it, clockwise. */
+  readonly holes?: readonly (readonly Point[])[]
   /** Above the project's zero; where the prism is sloped, at the foot of the slope. */
   readonly footMm: number
   /** Upright. */

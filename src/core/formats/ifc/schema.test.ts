@@ -2,9 +2,10 @@ import { describe, expect, it } from 'vitest'
 import * as WebIfc from 'web-ifc'
 import { steelFrame } from '../../../../tests/support/frame'
 import { house, opening, room, wall, wallType } from '../../../../tests/support/house'
-import { volumeOf } from '../../../../tests/support/ifc-mesh'
+import { type Corner, volumeOf, volumeWithin } from '../../../../tests/support/ifc-mesh'
 import { faultsOfIfc } from '../../../../tests/support/ifc-schema'
 import { buildingOf } from '../../building/building'
+import { meshOf } from '../../building/mesh'
 import type { ProjectRecord } from '../../model/registry'
 import { withType } from '../../model/wall-type/typed'
 import { localZeroOf } from '../local-zero'
@@ -74,6 +75,7 @@ function everything(): Map<string, ProjectRecord> {
     kind: 'slab',
     levelId: 'level-0',
     ring: [at(0, 0), at(10_000, 0), at(10_000, 6000), at(0, 6000)],
+    holes: [[at(1000, 1000), at(3000, 1000), at(3000, 2000), at(1000, 2000)]],
     thicknessMm: 200,
     topMm: 0,
   })
@@ -191,4 +193,23 @@ it('gives another project other identifiers, and the same project the same', () 
   expect(new Set(one).size).toBe(one.length)
   expect(guids('p1')).toEqual(one)
   expect(guids('p2').filter((guid) => one.includes(guid))).toEqual([])
+})
+
+it('a slab has its stair well cut out, for others as in the solid view', async () => {
+  const building = buildingOf(everything())
+  const built = building.levels.flatMap(({ bodies }) => bodies).find(({ body }) => body.kind === 'slab')!
+  const { positions } = meshOf(built.prisms, at(0, 0))
+  const corners = Array.from(
+    { length: positions.length / 3 },
+    (_, i) => [...positions.slice(3 * i, 3 * i + 3)] as Corner,
+  )
+  const wanted = (60 - 2) * 0.2
+  expect(volumeWithin(corners)).toBeCloseTo(wanted, 4)
+  const api = new WebIfc.IfcAPI()
+  await api.Init()
+  const model = api.OpenModel(new TextEncoder().encode(writeIfc(building, HEAD)))
+  const volumes: number[] = []
+  api.StreamAllMeshesWithTypes(model, [WebIfc.IFCSLAB], (mesh) => volumes.push(volumeOf(api, model, mesh)))
+  expect(volumes).toEqual([expect.closeTo(wanted, 3)])
+  api.CloseModel(model)
 })

@@ -1,5 +1,4 @@
 import type { BuiltRoom } from '../../building/building'
-import type { Point } from '../../geometry/vector'
 import { type Ref, Typed, Word } from '../step/part21'
 import { type IfcWriter, M2, M3, type Stand } from './writer'
 
@@ -14,19 +13,8 @@ export interface WrittenSpace {
 export function writeSpace(file: IfcWriter, room: BuiltRoom, storey: Ref, zeroMm: number): WrittenSpace[] {
   const { space, footMm, heightMm, boundary, volumeMm3 } = room
   if (!boundary) return []
-  const { data } = file
   const stand = file.stand(storey, space.at, { x: 1, y: 0 }, footMm - zeroMm)
-  const curve = (ring: readonly Point[]) => file.closed(ring, stand)
-  const profile =
-    boundary.islands.length === 0
-      ? file.ring(boundary.ring, stand)
-      : data.add(
-          'IFCARBITRARYPROFILEDEFWITHVOIDS',
-          new Word('AREA'),
-          undefined,
-          curve(boundary.ring),
-          boundary.islands.map(curve),
-        )
+  const profile = file.rings(boundary.ring, boundary.islands, stand)
   const ref = file.thing(
     'IFCSPACE',
     file.guid(space.id),

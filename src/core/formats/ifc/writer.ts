@@ -230,6 +230,18 @@ export class IfcWriter {
     return this.data.add('IFCARBITRARYCLOSEDPROFILEDEF', new Word('AREA'), undefined, this.closed(ring, stand))
   }
 
+  /** A ring with what is cut out of it. */
+  rings(ring: readonly Point[], holes: readonly (readonly Point[])[], stand: Stand): Ref {
+    if (holes.length === 0) return this.ring(ring, stand)
+    return this.data.add(
+      'IFCARBITRARYPROFILEDEFWITHVOIDS',
+      new Word('AREA'),
+      undefined,
+      this.closed(ring, stand),
+      holes.map((hole) => this.closed(hole, stand)),
+    )
+  }
+
   /** A closed line in the space of where a thing stands. */
   closed(ring: readonly Point[], stand: Stand): Ref {
     const points = ring.map((p) => within(stand, p)).map(({ x, y }) => this.point2(x, y))

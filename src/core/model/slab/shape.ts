@@ -1,7 +1,7 @@
 import { ringChain } from '../../draft/chain'
 import { apply } from '../../geometry/affine'
 import type { ElementKind } from '../shape'
-import { type Slab, slabSchema } from './schema'
+import { type Slab, slabRings, slabSchema, withRings } from './schema'
 
 export const slabShape: ElementKind<Slab> = {
   dxfLayer: () => 'A-FLOR',
@@ -11,9 +11,23 @@ export const slabShape: ElementKind<Slab> = {
   pen: { color: '#5b6a6b', line: 'chain', weightMm: 0.25 },
   caught: true,
   line: false,
-  chains: ({ ring }) => [ringChain(ring)],
-  grips: ({ ring }) => ring,
-  withGrip: (slab, index, to) => ({ ...slab, ring: slab.ring.map((p, i) => (i === index ? to : p)) }),
+  chains: (slab) => slabRings(slab).map(ringChain),
+  grips: (slab) => slabRings(slab).flat(),
+  withGrip: (slab, index, to) => {
+    let first = 0
+    return withRings(
+      slab,
+      slabRings(slab).map((ring) => {
+        const at = index - first
+        first += ring.length
+        return ring.map((p, i) => (i === at ? to : p))
+      }),
+    )
+  },
   byGrips: true,
-  mapped: (slab, map) => ({ ...slab, ring: slab.ring.map((p) => apply(map, p)) }),
+  mapped: (slab, map) =>
+    withRings(
+      slab,
+      slabRings(slab).map((ring) => ring.map((p) => apply(map, p))),
+    ),
 }

@@ -8,6 +8,7 @@ import { gridLine } from './tools/grid-line'
 import { roof } from './tools/roof'
 import { separator } from './tools/separator'
 import { slab } from './tools/slab'
+import { slabHole } from './tools/slab-hole'
 import { stair } from './tools/stair'
 
 const ColumnFields = lazily(() => import('./fields/ColumnFields').then((module) => module.ColumnFields))
@@ -19,7 +20,7 @@ const StairFields = lazily(() => import('./fields/StairFields').then((module) =>
 /** Columns, slabs, roofs, stairs, grid lines, and what parts rooms. */
 export const structure: Feature = {
   name: 'structure',
-  tools: [separator, column, slab, roof, stair, gridLine],
+  tools: [separator, column, slab, slabHole, roof, stair, gridLine],
   options: [columnOptions, slabOptions, roofOptions, stairOptions, gridLineOptions],
   elements: [
     elementPanel('separator', 'Room separator', SeparatorNote),

@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button'
 import type { Slab } from '@/core/model/slab/schema'
 import { put } from '@/studio/state/edits'
 import { LengthField } from '@/studio/ui/LengthField'
@@ -18,6 +19,18 @@ export function SlabFields({ element: slab }: { element: Slab }) {
         mm={slab.topMm}
         onTake={(mm) => mm !== undefined && put('Change slab', { ...slab, topMm: mm })}
       />
+      {slab.holes && slab.holes.length > 0 && (
+        <Button
+          size="small"
+          variant="outlined"
+          onClick={() => {
+            const { holes: _, ...whole } = slab
+            put('Close holes', whole)
+          }}
+        >
+          Close {slab.holes.length === 1 ? 'its hole' : `its ${slab.holes.length} holes`}
+        </Button>
+      )}
     </>
   )
 }
