@@ -38,7 +38,7 @@ interface Options {
 export function handOverCommand(program: Command): void {
   const formats: readonly HandOverFormat[] = HAND_OVER_FORMATS
   const names = formats
-    .filter(({ withSources }) => !withSources)
+    .filter(({ withSources, besideSheets }) => !withSources && !besideSheets)
     .map(({ name }) => name)
     .join(', ')
   program
@@ -62,9 +62,9 @@ export function handOverCommand(program: Command): void {
     .description('writes a project in an open format')
     .action(async (path: string, { format: name, out, ...on }: Options) => {
       const format = formatNamed(name)
-      if (format?.withSources)
+      if (format?.withSources || format?.besideSheets)
         throw new CliError(
-          'An archive holds the files of a project, which only a running Calque has: take `calque archive`.',
+          'It holds the files of a project, which only a running Calque has: take `calque archive`, or ask for it over HTTP.',
         )
       if (!format) throw new CliError(`There is no format ${name}. There are ${names}.`)
       const project = await read(path)

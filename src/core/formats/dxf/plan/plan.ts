@@ -132,15 +132,30 @@ function holesOf(records: ReadonlyMap<string, ProjectRecord>): ReadonlyMap<strin
   return holes
 }
 
-/** A room by its number, name and area. */
+/** From the name of a room to its area, in heights of its letters. */
+const AREA_BELOW = 1.7
+/** How large its area is written, in parts of its name. */
+const AREA_SIZE = 0.8
+
+/** A room by its number and name, with its area beneath. */
 function roomLabel(space: Space, plan: Plan, layer: string): DxfEntity[] {
-  const [label] = kindOf(space).letters?.(space, plan.around) ?? []
-  if (!label) return []
   const boundary = plan.boundaryOf(space)
-  const text = [label.text, boundary ? formatArea(boundary.areaMm2, plan.around.display) : '']
-    .filter(Boolean)
-    .join('\n')
-  return [{ type: 'lines-of-text', layer, at: label.at, text, height: label.heightMm, turnDeg: 0, align: 'middle' }]
+  const name = plainEntities(space, { layer }, plan.around)
+  const [label] = kindOf(space).letters?.(space, plan.around) ?? []
+  if (!label || !boundary) return name
+  const { x, y } = label.at
+  return [
+    ...name,
+    {
+      type: 'lines-of-text',
+      layer,
+      at: { x, y: y - AREA_BELOW * label.heightMm },
+      text: formatArea(boundary.areaMm2, plan.around.display),
+      height: AREA_SIZE * label.heightMm,
+      turnDeg: 0,
+      align: 'middle',
+    },
+  ]
 }
 
 function ownLayer(element: BuildingElement): DxfLayer {
