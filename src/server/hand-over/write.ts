@@ -1,5 +1,6 @@
 import JSZip from 'jszip'
 import { buildingOf } from '@/core/building/building'
+import { pieceMarks } from '@/core/building/marks'
 import { platePiecesOf } from '@/core/building/plate-pieces'
 import { beforeHandOver } from '@/core/check/before-hand-over'
 import { writeBcf } from '@/core/formats/bcf/write'
@@ -118,6 +119,7 @@ function planSheet(project: HandedProject, on: HandOverChoice): PlanSheet {
     paper,
     ratio: scale ?? null,
     sheets: sheetsOf(project),
+    marks: pieceMarks(built(project)),
   }
 }
 
@@ -222,7 +224,8 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   'dxf-bundle': (project, on) =>
     writeBundle(project, planOf({ ...project, linework: [] }, on), sheetsOf(project), on.unit ?? 'mm'),
   'dxf-r12': (project, on) => writeDxfR12(inUnit(planOf(project, on), on.unit ?? 'mm')),
-  'dxf-plane': (project, on) => dxfText(planeDrawing(byId(project), planeId(project, on)), on),
+  'dxf-plane': (project, on) =>
+    dxfText(planeDrawing(byId(project), planeId(project, on), pieceMarks(built(project))), on),
   'dxf-axes': (project, on) => dxfText(axesDrawing(built(project)), on),
   'dxf-plates': platesArchive,
   svg: (project, on) => planBy(project, on, writePlanSvg),

@@ -24,6 +24,7 @@ import { frameOfPlane } from '@/core/model/work-plane/frame'
 import { type PartSide, partView, viewsOf } from '@/core/model/work-plane/schema'
 import { taggedHoles } from '@/core/part/hole-table'
 import { workOf } from '@/core/part/make/work'
+import { colourOfMaterial } from '@/core/part/material-look'
 import { massKgOf, materialNamed } from '@/core/part/materials'
 import { estimateOf } from '@/core/part/price/estimate'
 import { ProfileError } from '@/core/part/profile'
@@ -123,17 +124,6 @@ async function stepOf(
   return dressStep(text, products, head)
 }
 
-/** Materials by words in their names, as they look. */
-const LOOKS: readonly (readonly [RegExp, string])[] = [
-  [/stainless|1\.4\d{3}/i, '#b9bcc0'],
-  [/steel|S\d{3}/i, '#7f868c'],
-  [/alumin/i, '#c3c6c9'],
-  [/brass|bronze|copper/i, '#c2a14e'],
-  [/plywood|birch|oak|timber|wood/i, '#c9a675'],
-]
-
-const colourOfMaterial = (name: string): string => LOOKS.find(([words]) => words.test(name))?.[1] ?? '#d9d8d2'
-
 /** Chords leave round faces by no more than this, and turn by no more than this. */
 const FLAT = { tolerance: 0.01, angularTolerance: 0.1 }
 
@@ -149,11 +139,21 @@ export async function threeMfOfPart(records: Records, named?: string): Promise<U
   const { part, solid } = await solidOfPart(records, named)
   const { vertices, triangles } = solid.mesh(FLAT)
   const zip = new JSZip()
-  for (const [path, content] of write3mf({ positions: vertices, triangles }, part.name)) zip.file(path, content)
+  for (const [path, content] of write3mf({ positions: vertices, triangles }, part.name, part.material))
+    zip.file(path, content)
   return zip.generateAsync({ type: 'uint8array', compression: 'DEFLATE' })
 }
 
 const MM_PER_M = 1000
+
+/** A colour as linear factors, as glTF has them (IEC 61966-2-1). */
+function linearOf(hex: string): readonly [number, number, number, number] {
+  const [red, green, blue] = [1, 3, 5].map((at) => {
+    const value = Number.parseInt(hex.slice(at, at + 2), 16) / 255
+    return value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4
+  }) as [number, number, number]
+  return [red, green, blue, 1]
+}
 
 /** A part as binary glTF, in metres. @throws PartError */
 export async function glbOfPart(records: Records, named?: string): Promise<Uint8Array> {
@@ -163,7 +163,7 @@ export async function glbOfPart(records: Records, named?: string): Promise<Uint8
     Float32Array.from(triangles.flatMap((corner) => [0, 1, 2].map((i) => values[3 * corner + i]! / by)))
   const node = {
     name: part.name,
-    kind: 'steel' as const,
+    material: { name: part.material, color: linearOf(colourOfMaterial(part.material)) },
     positions: flat(vertices, MM_PER_M),
     normals: flat(normals, 1),
   }

@@ -1,4 +1,5 @@
 import type { Vector3 } from '../../geometry/space'
+import { colourOfMaterial } from '../../part/material-look'
 import { xmlElement as element, writeXml } from '../xml'
 
 /** A closed surface as triangles: three corners for each, and which they are. Millimetres. */
@@ -51,15 +52,20 @@ const RELATIONSHIPS = element('Relationships', { xmlns: `${OPEN_PACKAGING}/relat
   element('Relationship', { Target: '/3D/3dmodel.model', Id: 'rel0', Type: `${SCHEMAS}/2013/01/3dmodel` }),
 ])
 
-/** The files of a 3MF package (3MF Consortium, core specification 1.3), by their paths. */
-export function write3mf(mesh: TriangleMesh, name: string): ReadonlyMap<string, string> {
+/** The files of a 3MF package (3MF Consortium, core specification 1.3), by their paths; with what it is made of. */
+export function write3mf(mesh: TriangleMesh, name: string, material: string): ReadonlyMap<string, string> {
   const { corners, triangles } = welded(mesh)
   const vertices = corners.map(({ x, y, z }) => element('vertex', { x: figure(x), y: figure(y), z: figure(z) }))
   const faces = triangles.map(([a, b, c]) => element('triangle', { v1: String(a), v2: String(b), v3: String(c) }))
   const solid = element('mesh', {}, [element('vertices', {}, vertices), element('triangles', {}, faces)])
   const model = element('model', { unit: 'millimeter', 'xml:lang': 'en-US', xmlns: `${SCHEMAS}/core/2015/02` }, [
     element('metadata', { name: 'Title' }, [name]),
-    element('resources', {}, [element('object', { id: '1', type: 'model', name }, [solid])]),
+    element('resources', {}, [
+      element('basematerials', { id: '2' }, [
+        element('base', { name: material, displaycolor: colourOfMaterial(material).toUpperCase() }),
+      ]),
+      element('object', { id: '1', type: 'model', name, pid: '2', pindex: '0' }, [solid]),
+    ]),
     element('build', {}, [element('item', { objectid: '1' })]),
   ])
   return new Map([

@@ -1,6 +1,7 @@
 import type { Building } from '../../building/building'
 import type { PlatePiece } from '../../building/plate-pieces'
 import { circle } from '../../geometry/piece/piece'
+import type { Point } from '../../geometry/vector'
 import { layerOf, layersOf } from '../../model/layer/schema'
 import { Plan } from '../../model/plan'
 import { outlineOfPlate } from '../../model/plate/place'
@@ -15,7 +16,11 @@ import { plainEntities, shapeEntities, symbolBlock } from './plan/shapes'
 type Records = ReadonlyMap<string, ProjectRecord>
 
 /** A level or work plane as it is looked at straight on: its right and up from its own zero, millimetres. */
-export function planeDrawing(records: Records, planeId: string): DxfDrawing {
+export function planeDrawing(
+  records: Records,
+  planeId: string,
+  marks: ReadonlyMap<string, string> = new Map(),
+): DxfDrawing {
   const plan = new Plan()
   plan.lookAt(planeId)
   plan.update(records, displayOf(records))
@@ -24,24 +29,47 @@ export function planeDrawing(records: Records, planeId: string): DxfDrawing {
   const names = new Set(shown.map(layer))
   const own = layersOf(records).filter(({ name }) => names.has(name))
   const known = new Set(own.map(({ name }) => name))
+  const marked = shown.flatMap(({ id }): DxfEntity[] => {
+    const [mark, box] = [marks.get(id), plan.shapes.get(id)!.box]
+    return mark ? [markAt(mark, { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 })] : []
+  })
   const symbols = new Set(shown.flatMap((shape) => (shape.kind === 'insert' ? [shape.symbolId] : [])))
   return {
     unit: 'mm',
     layers: [
       ...own.map(dxfLayer),
       ...[...names].filter((name) => !known.has(name)).map((name) => ({ name, colorIndex: 7 })),
+      ...(marked.length > 0 ? [{ name: MARK_LAYER, colorIndex: 7 }] : []),
     ],
-    entities: shown.flatMap((shape) =>
-      isDrawn(shape)
-        ? shapeEntities(shape, layer(shape), plan.around)
-        : plainEntities(shape, { layer: layer(shape) }, plan.around),
-    ),
+    entities: [
+      ...shown.flatMap((shape) =>
+        isDrawn(shape)
+          ? shapeEntities(shape, layer(shape), plan.around)
+          : plainEntities(shape, { layer: layer(shape) }, plan.around),
+      ),
+      ...marked,
+    ],
     blocks: [...records.values()].flatMap((record) =>
       record.kind === 'symbol' && symbols.has(record.id) ? [symbolBlock(record, plan.around)] : [],
     ),
     dimensions: displayOf(records),
   }
 }
+
+/** What members and plates go by. */
+const MARK_LAYER = 'S-MARK'
+/** Letters of a mark: 3 mm high at 1:50. */
+const MARK_MM = 150
+
+const markAt = (text: string, at: Point): DxfEntity => ({
+  type: 'text',
+  layer: MARK_LAYER,
+  at,
+  text,
+  height: MARK_MM,
+  turnDeg: 0,
+  align: 'middle',
+})
 
 /** The traced lines of all members in space, on a layer for each section. */
 export function axesDrawing({ members }: Building): DxfDrawing {

@@ -26,10 +26,16 @@ const COLORS: Record<Kind, readonly [number, number, number, number]> = {
 const FLOAT = 5126
 const ARRAY_BUFFER = 34962
 
+/** What a node is made of: its name, and its colour as linear factors. */
+export interface GlbMaterial {
+  readonly name: string
+  readonly color: readonly [number, number, number, number]
+}
+
 /** One node: triangles by their corners, three after another, in metres, z up. */
 export interface GlbNode {
   readonly name: string
-  readonly kind: Kind
+  readonly material: GlbMaterial
   readonly positions: Float32Array
   readonly normals: Float32Array
 }
@@ -41,14 +47,20 @@ export interface GlbNode {
 export function writeGlb(building: Building, name: string, origin: Point): Uint8Array {
   const byElement = new Map<string, Solid[]>()
   for (const solid of solidsOf(building)) byElement.set(solid.id, [...(byElement.get(solid.id) ?? []), solid])
-  const nodes = [...byElement].map(([id, solids]) => ({ name: id, kind: solids[0]!.kind, ...meshOf(solids, origin) }))
+  const nodes = [...byElement].map(([id, solids]) => {
+    const { kind } = solids[0]!
+    return { name: id, material: { name: kind, color: COLORS[kind] }, ...meshOf(solids, origin) }
+  })
   return writeGlbNodes(nodes, name, origin)
 }
 
 /** Nodes as binary glTF 2.0: metres, y up. @param zero what became zero, in model millimetres; the file tells it */
 export function writeGlbNodes(nodes: readonly GlbNode[], name: string, zero?: Point): Uint8Array {
-  const kinds: Kind[] = []
-  const material = (kind: Kind): number => (kinds.includes(kind) ? kinds.indexOf(kind) : kinds.push(kind) - 1)
+  const materials: GlbMaterial[] = []
+  const indexOf = (wanted: GlbMaterial): number => {
+    const found = materials.findIndex(({ name: known }) => known === wanted.name)
+    return found >= 0 ? found : materials.push(wanted) - 1
+  }
   const chunks: Float32Array[] = []
   const views: object[] = []
   const accessors: object[] = []
@@ -66,12 +78,12 @@ export function writeGlbNodes(nodes: readonly GlbNode[], name: string, zero?: Po
     offset += values.byteLength
     return accessors.length - 1
   }
-  const meshes = nodes.map(({ name: id, kind, positions, normals }) => ({
+  const meshes = nodes.map(({ name: id, material, positions, normals }) => ({
     name: id,
     primitives: [
       {
         attributes: { POSITION: accessor(yUp(positions), true), NORMAL: accessor(yUp(normals), false) },
-        material: material(kind),
+        material: indexOf(material),
       },
     ],
   }))
@@ -85,10 +97,10 @@ export function writeGlbNodes(nodes: readonly GlbNode[], name: string, zero?: Po
     scenes: [{ name, nodes: meshes.map((_, i) => i) }],
     nodes: meshes.map(({ name: id }, i) => ({ name: id, mesh: i })),
     meshes,
-    materials: kinds.map((kind) => ({
-      name: kind,
-      pbrMetallicRoughness: { baseColorFactor: COLORS[kind], metallicFactor: 0, roughnessFactor: 0.9 },
-      ...(COLORS[kind][3] < 1 && { alphaMode: 'BLEND' }),
+    materials: materials.map(({ name: word, color }) => ({
+      name: word,
+      pbrMetallicRoughness: { baseColorFactor: color, metallicFactor: 0, roughnessFactor: 0.9 },
+      ...(color[3] < 1 && { alphaMode: 'BLEND' }),
     })),
     accessors,
     bufferViews: views,

@@ -1,5 +1,5 @@
 import type { Building, BuiltLevel } from '../../building/building'
-import { platePiecesOf } from '../../building/plate-pieces'
+import { pieceMarks } from '../../building/marks'
 import { DERIVED, quoted, type Ref, Word } from '../step/part21'
 import { writeBody } from './bodies/registry'
 import { writeConnections } from './connections'
@@ -92,7 +92,7 @@ function writeBuilding(file: IfcWriter, all: Building): void {
     undefined,
   )
   writeMapConversion(file, head.site ?? {}, head.zero ?? { x: 0, y: 0 })
-  const marks = marksOf(all)
+  const marks = pieceMarks(all)
   file.aggregate(project, [site], 'site of project')
   file.aggregate(site, [building], 'building of site')
   file.aggregate(
@@ -112,15 +112,6 @@ function writeDocuments(file: IfcWriter, levelId: string, storey: Ref): void {
     file.relation('IFCRELASSOCIATESDOCUMENT', file.guid('traced from', id), [storey], document)
   }
 }
-
-/** What members and plates go by: the marks of the cut list. */
-const marksOf = (all: Building): ReadonlyMap<string, string> =>
-  new Map([
-    ...all.pieces.flatMap(({ mark, members }) => members.map(({ member }) => [member.id, mark] as const)),
-    ...platePiecesOf(all.plates, (id) => all.bolting.holes.get(id) ?? []).flatMap(({ mark, plates }) =>
-      plates.map(({ plate }) => [plate.id, mark] as const),
-    ),
-  ])
 
 /** The storey on which something at a height stands: the highest that is not above it, else the lowest. */
 const storeyUnder = (upMm: number, levels: readonly BuiltLevel[]) =>

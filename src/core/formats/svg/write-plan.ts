@@ -27,6 +27,8 @@ export interface PlanSheet {
   readonly ratio: number | null
   /** What the paper shows, besides what is drawn on it: the pages of a set lie on one another. */
   readonly along?: Box
+  /** What members and plates go by; written at their middles on work planes. */
+  readonly marks?: ReadonlyMap<string, string>
   /** Sheets of the project, of which those of its level go beneath. */
   readonly sheets?: readonly HandedSheet[]
 }
@@ -160,6 +162,15 @@ export function drawnPlan(
     ],
     ['Columns', () => inGroup('Columns').flatMap(filled(WALL_FILL, (shape) => penOf(shape, records)))],
     ['Rooms', () => inGroup('Rooms').flatMap(rooms)],
+  ])
+  const isPlane = records.get(sheet.levelId)?.kind === 'work-plane'
+  special.set('Members', () => [
+    ...inGroup('Members').map(lines),
+    ...(isPlane ? inGroup('Members') : []).flatMap(({ shape, box: { minX, minY, maxX, maxY } }) => {
+      const mark = sheet.marks?.get(shape.id)
+      const at = onPaper({ x: (minX + maxX) / 2, y: (minY + maxY) / 2 })
+      return mark ? [draw.text(mark, at, 2.2, 0, 'middle')] : []
+    }),
   ])
   const printed = (name: PrintGroup) => group(name, special.get(name)?.() ?? inGroup(name).map(lines))
   const drawnLayers = layersOf(records).filter(({ printed }) => printed)
