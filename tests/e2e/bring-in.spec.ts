@@ -6,8 +6,11 @@ import { boathouseSet } from '../../demo/sheets/boathouse'
 import { outriggerPlate } from '../../demo/sheets/outrigger-plate'
 import { servicesDrawing } from '../../demo/sheets/services-drawing'
 import { shutterBrochure } from '../../demo/sheets/shutter-brochure'
+import { buildingOf } from '../../src/core/building/building'
+import { writeIfc } from '../../src/core/formats/ifc/write'
 import { A3, CORNERS, onPaper } from '../support/boathouse'
 import { handWritten } from '../support/hand-written'
+import { house } from '../support/house'
 import { StudioPage, test } from './studio'
 
 const [LOWER_LEFT, , UPPER_RIGHT] = CORNERS
@@ -34,7 +37,7 @@ test('several pages are picked by their pictures and laid side by side', async (
   await expect(page.getByText('Reading the lines')).toBeHidden()
   await studio.pageCard(1).click()
   await studio.pageCard(3).click({ modifiers: ['Shift'] })
-  await page.getByRole('button', { name: 'Bring in 3 pages' }).click()
+  await page.getByRole('button', { name: 'Bring in 4 pages' }).click()
   await expect(page.getByRole('list', { name: 'Sheets' }).getByRole('listitem')).toHaveCount(3)
   await studio.kept()
   const laid = await underlays(studio, id)
@@ -231,7 +234,7 @@ test('a locked sheet is neither picked nor moved on the board, but still caught'
   expect(moved!.placement.originMm.x).toBeCloseTo(200 * moved!.placement.mmPerPt, 3)
 })
 
-test('every kind of sheet lies on one board: scan, drawing, SVG and DXF', async ({ page }) => {
+test('every kind of sheet lies on one board: scan, drawing, SVG, DXF and a storey of an IFC', async ({ page }) => {
   const studio = new StudioPage(page)
   const id = await studio.newProject('All kinds')
   const scan = await sharp({ create: { width: 900, height: 600, channels: 3, background: '#444444' } })
@@ -241,6 +244,8 @@ test('every kind of sheet lies on one board: scan, drawing, SVG and DXF', async 
   await studio.upload('scan.png', scan)
   await studio.upload('plate.svg', outriggerPlate())
   await studio.upload('services.dxf', servicesDrawing())
+  const model = writeIfc(buildingOf(house()), { projectId: 'p', name: 'House', madeAt: '2026-01-02T03:04:05' })
+  await studio.upload('house.ifc', Buffer.from(model))
   for (const name of ['image only', 'lines', 'full size'])
     await expect(page.getByRole('button', { name: new RegExp(`${name}.*: select$`) }).first()).toBeEnabled()
   await expect(page.getByText(/Reading the lines|Drawing page|Opening/)).toHaveCount(0)
@@ -250,6 +255,7 @@ test('every kind of sheet lies on one board: scan, drawing, SVG and DXF', async 
   await studio.kept()
   const laid = await underlays(studio, id)
   expect(laid.find(({ name }) => name === 'services')!.placement.mmPerPt).toBeCloseTo(25.4 / 72, 9)
+  expect(laid.find(({ name }) => /house|Ground/.test(name))!.placement.mmPerPt).toBeCloseTo(25.4 / 72, 9)
   expect(laid.find(({ name }) => name === 'plate')!.placement.mmPerPt).toBeCloseTo(25.4 / 72, 9)
   const scanned = laid.find(({ name }) => name === 'scan')!
   expect(scanned.placement.mmPerPt).toBeCloseTo(2540 / 72, 9)

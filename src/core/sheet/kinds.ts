@@ -7,7 +7,7 @@ export const HEAD_BYTES = 4096
 /** How far into a PDF its mark may stand: readers accept 1024 bytes of anything before it (ISO 32000-1, annex H). */
 const PDF_MARK_WITHIN = 1024
 
-export const SOURCE_KINDS = ['pdf', 'image', 'svg', 'dxf'] as const
+export const SOURCE_KINDS = ['pdf', 'image', 'svg', 'dxf', 'ifc'] as const
 export type SourceKind = (typeof SOURCE_KINDS)[number]
 
 interface FileKind {
@@ -47,6 +47,11 @@ const FILE_KINDS: readonly FileKind[] = [
     kind: 'svg',
     mediaType: 'image/svg+xml',
     recognise: (text) => /<svg[\s>]|<!DOCTYPE\s+svg\b/i.test(text.replaceAll('\0', '')),
+  },
+  {
+    kind: 'ifc',
+    mediaType: 'application/x-step',
+    recognise: (text) => text.startsWith('ISO-10303-21;') && /FILE_SCHEMA\s*\(\s*\(\s*'IFC/i.test(text),
   },
   { kind: 'dxf', mediaType: 'image/vnd.dxf', recognise: looksLikeDxf },
 ]

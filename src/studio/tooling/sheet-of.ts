@@ -15,5 +15,6 @@ export function sheetOf(
 /** Whether a page is still to be read: what it says itself is not known yet. */
 export const isUnread = ({ status }: SheetView): boolean => status === 'waiting' || status === 'reading'
 
-/** Whether a page is the model of a drawing, which is made at full size; layouts beside it are paper. */
-export const isFullSize = ({ kind }: SourceView, { number }: SheetView): boolean => kind === 'dxf' && number === 1
+/** Whether a page is made at full size: a storey of a building model, or the model of a drawing; layouts beside that are paper. */
+export const isFullSize = ({ kind }: SourceView, { number }: SheetView): boolean =>
+  kind === 'ifc' || (kind === 'dxf' && number === 1)

@@ -6,5 +6,6 @@ export const OPENERS: Readonly<Record<SourceKind, () => Promise<Opener>>> = {
   pdf: async () => (await import('./pdf')).openPdfFile,
   image: async () => (await import('./image')).openImage,
   svg: async () => (await import('./svg')).openSvg,
+  ifc: async () => (await import('./ifc')).openIfc,
   dxf: async () => (await import('./dxf')).openDxf,
 }

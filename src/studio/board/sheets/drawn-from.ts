@@ -41,6 +41,9 @@ export function drawnFrom(underlay: Underlay, source: SourceView, sheet: SheetVi
         : null
   const tiles = showsImages && !(underlay.drawing === 'lines' && !onlyTiles) ? (print?.tiles ?? []) : []
   const plain =
-    !tint && (onlyTiles || (parts.length === 0 && markup && !asLines) || (source.kind === 'dxf' && parts.length === 0))
+    !tint &&
+    (onlyTiles ||
+      (parts.length === 0 && markup && !asLines) ||
+      ((source.kind === 'dxf' || source.kind === 'ifc') && parts.length === 0))
   return { look, tint, tiles, plain, key: JSON.stringify([sheet.id, look, tint, plain]) }
 }

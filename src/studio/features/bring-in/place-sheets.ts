@@ -114,7 +114,7 @@ export const followPlacing = (): (() => void) =>
 
 /** A name that tells two pages of one file apart. */
 export function sheetName({ name, pageCount }: SourceView, { number, label }: SheetView): string {
-  const stem = name.replace(/\.(pdf|ai|png|jpe?g|webp|tiff?|jp2|j2k|jb2|jbig2|svg|dxf)$/i, '')
+  const stem = name.replace(/\.(pdf|ai|png|jpe?g|webp|tiff?|jp2|j2k|jb2|jbig2|svg|dxf|ifc)$/i, '')
   if (label && label !== String(number)) return `${stem} – ${label}`.slice(0, 200)
   return pageCount === 1 ? stem : `${stem} – page ${number}`
 }
