@@ -7,7 +7,8 @@ import { choiceFields, type HandOverChoice, handOverChoiceSchema } from '@/core/
 import { PAPER_NAMES } from '@/core/formats/paper/papers'
 import { PlanSheetError } from '@/core/formats/svg/write-plan'
 import { validateRecord } from '@/core/model/registry'
-import { formatNamed, type HandedProject, handOver } from '@/server/hand-over/write'
+import type { HandedProject } from '@/server/hand-over/handed'
+import { formatNamed, handOver } from '@/server/hand-over/write'
 import { PartError } from '@/server/part/solid'
 import { CliError } from '../cli-error'
 

@@ -5,7 +5,7 @@ import type { OpenedArchive } from './archive-file'
 import { storeBytes } from './contents'
 import { database, inTransaction } from './database/client'
 import { projects, records, sheets, sources } from './database/schema'
-import type { HandedProject } from './hand-over/write'
+import type { HandedProject } from './hand-over/handed'
 import { enqueue, pageJobs } from './jobs'
 import { seal } from './secrets'
 

@@ -2,7 +2,7 @@ import { eq, inArray } from 'drizzle-orm'
 import { loadContent } from './contents'
 import { database } from './database/client'
 import { sheets, sources } from './database/schema'
-import type { HandedProject, SheetFile } from './hand-over/write'
+import type { HandedProject, SheetFile } from './hand-over/handed'
 
 /** What the pages of the visible sheets of a project draw, as far as they are read. */
 export async function lineworkOf({ records }: HandedProject): Promise<NonNullable<HandedProject['linework']>> {

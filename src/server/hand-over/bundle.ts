@@ -6,7 +6,7 @@ import { type AttachedFile, canBeAttached, withFiles, withSheets } from '@/core/
 import { writeDxf } from '@/core/formats/dxf/write/write'
 import type { HandedSheet } from '@/core/formats/sheets/placed'
 import type { Underlay } from '@/core/model/underlay/schema'
-import type { HandedProject, SheetFile } from './write'
+import type { HandedProject, SheetFile } from './handed'
 
 /** Images larger than this are not unpacked here. */
 const MOST_PIXELS = 600e6

@@ -11,7 +11,8 @@ import { house } from '../../../tests/support/house'
 import { byPoppler } from '../../../tests/support/poppler'
 import { inScratch, program } from '../../../tests/support/producers'
 import { readSheet } from '../../../tests/support/read-sheet'
-import { type HandedProject, handOver } from './write'
+import type { HandedProject } from './handed'
+import { handOver } from './write'
 
 const format = (name: string) => HAND_OVER_FORMATS.find((each) => each.name === name)!
 
@@ -68,7 +69,7 @@ print(json.dumps({
   'errors': [str(e.message) for e in [*audit.errors, *audit.fixes]],
   'lines': [[l.dxf.layer, xyz(l.dxf.start), xyz(l.dxf.end)] for l in space.query('LINE') if l.dxf.layer.startswith('Sheet')],
   'splines': [s.dxf.layer for s in space.query('SPLINE')],
-  'pages': [[u.get_underlay_def().dxf.filename, u.get_underlay_def().dxf.name, xyz(u.dxf.insert), round(u.dxf.scale_x, 4)] for u in space.query('PDFUNDERLAY')],
+  'pages': [[u.get_underlay_def().dxf.filename, u.get_underlay_def().dxf.name, xyz(u.dxf.insert), round(u.dxf.scale_x, 4)] for u in space if hasattr(u, 'get_underlay_def')],
   'images': [[i.image_def.dxf.filename, xyz(i.dxf.insert), xyz(i.dxf.u_pixel), xyz(i.dxf.v_pixel), xyz(i.dxf.image_size)] for i in space.query('IMAGE')],
 }))
 `

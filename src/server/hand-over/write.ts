@@ -36,7 +36,6 @@ import type { ProjectRecord } from '@/core/model/registry'
 import { displayOf, settingsOf } from '@/core/model/settings/schema'
 import { workPlanesOf } from '@/core/model/work-plane/schema'
 import { decodeSheet } from '@/core/sheet/binary'
-import type { SourceKind } from '@/core/sheet/kinds'
 import { cobieSheets } from '@/core/tables/cobie'
 import { inJobUnits } from '@/core/tables/job-units'
 import { TABLES, tablesOf } from '@/core/tables/registry'
@@ -53,33 +52,9 @@ import {
   xlsxOfPart,
 } from '../part/solid'
 import { writeBundle } from './bundle'
+import type { HandedProject } from './handed'
 import { type PdfAbout, type PdfPage, pdfOf } from './pdf'
 import { writeXlsx } from './xlsx'
-
-/** What is handed over. */
-export interface HandedProject {
-  readonly id: string
-  /** What tells it from every other project, wherever it is kept; its id where left out. */
-  readonly identity?: string
-  readonly name: string
-  readonly records: readonly ProjectRecord[]
-  /** What the pages of its sheets draw (see core/sheet/binary.ts), by the ids of their underlays, where they go out too. */
-  readonly linework?: readonly { readonly underlayId: string; readonly bytes: Uint8Array }[]
-  /** The files of its sheets, where they go out beside it. */
-  readonly files?: readonly SheetFile[]
-}
-
-/** The file of a sheet, with the page of it that the sheet is. */
-export interface SheetFile {
-  readonly underlayId: string
-  readonly name: string
-  readonly kind: SourceKind
-  /** From 1. */
-  readonly page: number
-  readonly widthPt: number
-  readonly heightPt: number
-  readonly bytes: Uint8Array
-}
 
 type Writer = (project: HandedProject, on: HandOverChoice) => string | Uint8Array | Promise<string | Uint8Array>
 

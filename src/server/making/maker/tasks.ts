@@ -1,7 +1,7 @@
 import type { ArchiveManifest } from '@/core/formats/archive'
 import type { HandOverChoice } from '@/core/formats/making'
 import type { OpenedArchive } from '../../archive-file'
-import type { HandedProject } from '../../hand-over/write'
+import type { HandedProject } from '../../hand-over/handed'
 
 /** What a maker is asked. It knows records and bytes, and nothing of the database. */
 export type MakerTask =

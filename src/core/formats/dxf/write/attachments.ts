@@ -15,6 +15,9 @@ export const attached = (attachments: readonly DxfAttachment[], handles: Handles
 /** Names under which dictionaries list attached files, as the format prescribes them. */
 const DICTIONARIES = { pdf: 'ACAD_PDFDEFINITIONS', image: 'ACAD_IMAGE_DICT' } as const
 
+/** The group under which what is tied to an object is listed. */
+const REACTORS = 'ACAD_REACTORS'
+
 /** What readers have to know of entities that are no part of the format's core (CLASSES). */
 const CLASSES: readonly (readonly [
   kind: DxfAttachment['kind'],
@@ -102,7 +105,7 @@ function definitionOf({ attachment, definition, ties }: Attached, dictionary: st
   return groups(
     [0, 'IMAGEDEF'],
     [5, definition],
-    [102, '{ACAD_REACTORS'],
+    [102, `{${REACTORS}`],
     [330, dictionary],
     ...ties.map(({ reactor }): Group => [330, reactor]),
     [102, '}'],

@@ -1,0 +1,27 @@
+import type { ProjectRecord } from '@/core/model/registry'
+import type { SourceKind } from '@/core/sheet/kinds'
+
+/** What is handed over. */
+export interface HandedProject {
+  readonly id: string
+  /** What tells it from every other project, wherever it is kept; its id where left out. */
+  readonly identity?: string
+  readonly name: string
+  readonly records: readonly ProjectRecord[]
+  /** What the pages of its sheets draw (see core/sheet/binary.ts), by the ids of their underlays, where they go out too. */
+  readonly linework?: readonly { readonly underlayId: string; readonly bytes: Uint8Array }[]
+  /** The files of its sheets, where they go out beside it. */
+  readonly files?: readonly SheetFile[]
+}
+
+/** The file of a sheet, with the page of it that the sheet is. */
+export interface SheetFile {
+  readonly underlayId: string
+  readonly name: string
+  readonly kind: SourceKind
+  /** From 1. */
+  readonly page: number
+  readonly widthPt: number
+  readonly heightPt: number
+  readonly bytes: Uint8Array
+}
