@@ -144,6 +144,14 @@ describe('a plan on paper, as poppler sees it', () => {
     expect(await corner(2)).toBeCloseTo(await corner(1), 1)
   })
 
+  it('is drawn of a project whose first level has no record yet, alone or as a set', async () => {
+    const records = [wall('a', { x: 0, y: 0 }, { x: 4000, y: 0 }, 300)]
+    for (const set of [false, true]) {
+      const { text } = await readPdf(await handOver({ id: 'p', name: 'Shed', records }, pdf, { paper: 'A4', set }))
+      expect(text).toContain('Ground · 1:20 on A4')
+    }
+  })
+
   it('in feet and inches has their papers, scales, bar and measure', async () => {
     const settings = { id: 'settings' as const, kind: 'settings' as const, unit: 'ft' as const, precision: 4 }
     const bytes = await handOver({ ...project, records: [...project.records, settings] }, pdf, {

@@ -66,7 +66,9 @@ const USUAL_PAPER = 'A3'
 /** The level or work plane that is asked for; undefined where none is. @throws PlanSheetError */
 function knownLevel(project: HandedProject, { level }: HandOverChoice): string | undefined {
   const records = byId(project)
-  if (level !== undefined && ![...levelsOf(records), ...workPlanesOf(records)].some(({ id }) => id === level))
+  // The first level needs no record of its own.
+  const known = [FIRST_LEVEL, ...levelsOf(records), ...workPlanesOf(records)]
+  if (level !== undefined && !known.some(({ id }) => id === level))
     throw new PlanSheetError('There is no such level or work plane in the project.')
   return level
 }
