@@ -4,10 +4,10 @@ import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { useDeferredValue, useMemo } from 'react'
-import { buildingOf } from '@/core/building/building'
 import { beforeHandOver, type HandOverFinding } from '@/core/check/before-hand-over'
 import { workbench } from '@/studio/board/workbench'
 import { useProject } from '@/studio/state/project'
+import { useBuilding } from '@/studio/state/use-building'
 
 /** So many are listed; the rest is counted. */
 const LISTED = 6
@@ -17,7 +17,8 @@ const keyOf = ({ kind, says, ids }: HandOverFinding): string => `${kind} ${ids.j
 /** What a recipient would stumble on, each with a way to see it. */
 export function FindingList() {
   const records = useDeferredValue(useProject((project) => project.records))
-  const findings = useMemo(() => beforeHandOver(buildingOf(records), records), [records])
+  const building = useDeferredValue(useBuilding())
+  const findings = useMemo(() => beforeHandOver(building, records), [building, records])
   if (findings.length === 0) return <Typography sx={{ mb: 1.5 }}>Nothing that a recipient would stumble on.</Typography>
   return (
     <Stack component="section" aria-label="Before you hand over" sx={{ mb: 1.5, gap: 0.5 }}>

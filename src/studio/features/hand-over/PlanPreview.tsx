@@ -1,6 +1,7 @@
 'use client'
 
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
 import Dialog from '@mui/material/Dialog'
 import Typography from '@mui/material/Typography'
 import { useDeferredValue, useEffect, useMemo, useState } from 'react'
@@ -15,8 +16,17 @@ interface Sheet {
   readonly ratio: number | null
 }
 
+/** Projects of more records are drawn when somebody asks for it: that takes a while. */
+const SMALL = 4000
+
 /** The sheet as it would be written, before it is; a click makes it large. */
-export function PlanPreview({ levelId, paper, ratio }: Sheet) {
+export function PlanPreview(sheet: Sheet) {
+  const isSmall = useProject((project) => project.records.size <= SMALL)
+  const [asked, ask] = useState(false)
+  return isSmall || asked ? <DrawnPreview {...sheet} /> : <Button onClick={() => ask(true)}>Show the sheet</Button>
+}
+
+function DrawnPreview({ levelId, paper, ratio }: Sheet) {
   const title = useProject((project) => project.name)
   const records = useDeferredValue(useProject((project) => project.records))
   const [large, setLarge] = useState(false)
