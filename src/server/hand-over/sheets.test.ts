@@ -4,6 +4,7 @@ import JSZip from 'jszip'
 import sharp from 'sharp'
 import { expect, it } from 'vitest'
 import { HAND_OVER_FORMATS } from '@/core/formats/hand-over'
+import { newUnderlay } from '@/core/model/underlay/new'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { encodeSheet, indexSheet } from '@/core/sheet/binary'
 import { handWritten } from '../../../tests/support/hand-written'
@@ -19,25 +20,13 @@ const format = (name: string) => HAND_OVER_FORMATS.find((each) => each.name === 
 const MM_PER_PT = (25.4 / 72) * 100
 
 /** A sheet at 1:100, its corner one metre to the left of the house. */
-const underlay: Underlay = {
+const underlay = newUnderlay({
   id: 'plan',
-  kind: 'underlay',
   name: 'Ground: plan',
   sheetId: 'page',
   placement: { kind: 'similarity', strain: undefined, mmPerPt: MM_PER_PT, turnRad: 0, originMm: { x: -1000, y: 0 } },
-  dimensions: [],
-  levelId: 'level-0',
-  crop: null,
-  parts: [],
-  markup: true,
-  drawing: 'print',
-  tint: null,
-  visible: true,
-  locked: false,
-  catching: true,
-  tone: 1,
   order: 0,
-}
+})
 
 async function project(change: Partial<Underlay> = {}): Promise<HandedProject> {
   const pdf = await handWritten('0 0 m 100 0 l S 20 30 m 20 60 80 60 80 30 c S')

@@ -2,6 +2,7 @@ import type { HandOverFinding } from '../../check/before-hand-over'
 import type { Vector3 } from '../../geometry/space'
 import type { Point } from '../../geometry/vector'
 import { ifcGuid } from '../ifc/guid'
+import { stableHash } from '../stable-hash'
 import { xmlElement as element, writeXml, type XmlNode } from '../xml'
 
 /** Whose findings they are, and when they were found. */
@@ -121,12 +122,8 @@ const figure = (value: number): string => String(Number(value.toFixed(6)) + 0)
 
 /** A lasting identifier as BCF writes them. */
 function uuidOf(text: string): string {
-  const hex = [1, 2, 3, 4]
-    .map((turn) => {
-      let hash = 0x811c9dc5 ^ (turn * 0x9e3779b1)
-      for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193)
-      return (hash >>> 0).toString(16).padStart(8, '0')
-    })
+  const hex = stableHash(text)
+    .map((byte) => byte.toString(16).padStart(2, '0'))
     .join('')
   return [hex.slice(0, 8), hex.slice(8, 12), hex.slice(12, 16), hex.slice(16, 20), hex.slice(20)].join('-')
 }
