@@ -1,4 +1,5 @@
 import { eq, inArray } from 'drizzle-orm'
+import type { SourceKind } from '@/core/sheet/kinds'
 import { loadContent } from './contents'
 import { database } from './database/client'
 import { sheets, sources } from './database/schema'
@@ -26,8 +27,11 @@ export async function lineworkOf({ records }: HandedProject): Promise<NonNullabl
   return found
 }
 
-/** The files of the visible sheets of a project, each with the page of it that a sheet is. */
-export async function filesOf({ records }: HandedProject): Promise<SheetFile[]> {
+/**
+ * The files of the visible sheets of a project, each with the page of it that a sheet is.
+ * @param kinds of the files that are wanted; all where left out
+ */
+export async function filesOf({ records }: HandedProject, kinds?: readonly SourceKind[]): Promise<SheetFile[]> {
   const underlays = records.flatMap((record) => (record.kind === 'underlay' && record.visible ? [record] : []))
   if (underlays.length === 0) return []
   const rows = await database()
@@ -48,10 +52,11 @@ export async function filesOf({ records }: HandedProject): Promise<SheetFile[]> 
         underlays.map(({ sheetId }) => sheetId),
       ),
     )
+  const wanted = rows.filter(({ kind }) => kinds === undefined || kinds.includes(kind))
   const bytes = new Map<string, Uint8Array>()
-  for (const { hash } of rows) if (!bytes.has(hash)) bytes.set(hash, await loadContent(hash))
+  for (const { hash } of wanted) if (!bytes.has(hash)) bytes.set(hash, await loadContent(hash))
   return underlays.flatMap(({ id, sheetId }) =>
-    rows
+    wanted
       .filter((row) => row.sheetId === sheetId)
       .map(({ page, widthPt, heightPt, name, kind, hash }) => ({
         underlayId: id,

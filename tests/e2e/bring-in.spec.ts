@@ -1,4 +1,5 @@
 import { expect } from '@playwright/test'
+import JSZip from 'jszip'
 import { PDFDocument } from 'pdf-lib'
 import pg from 'pg'
 import sharp from 'sharp'
@@ -259,6 +260,11 @@ test('every kind of sheet lies on one board: scan, drawing, SVG, DXF and a store
   expect(laid.find(({ name }) => name === 'plate')!.placement.mmPerPt).toBeCloseTo(25.4 / 72, 9)
   const scanned = laid.find(({ name }) => name === 'scan')!
   expect(scanned.placement.mmPerPt).toBeCloseTo(2540 / 72, 9)
+  // It goes along beneath a plan as a picture, and beside a DXF as a file.
+  const handedOver = `/api/projects/${id}/hand-over`
+  expect(await (await page.request.get(`${handedOver}/svg?sheets=true`)).text()).toContain('<image ')
+  const bundle = await JSZip.loadAsync(await (await page.request.get(`${handedOver}/dxf-bundle`)).body())
+  expect(Object.keys(bundle.files)).toContain('sheets/scan 1.png')
   // The scan is dark all over.
   await expect.poll(() => studio.inked()).toBeGreaterThan(0.02)
 

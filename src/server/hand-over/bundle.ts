@@ -4,7 +4,7 @@ import type { DxfAttachment, DxfDrawing, DxfUnit } from '@/core/formats/dxf/draw
 import { inUnit } from '@/core/formats/dxf/in-unit'
 import { type AttachedFile, canBeAttached, withFiles, withSheets } from '@/core/formats/dxf/sheets'
 import { writeDxf } from '@/core/formats/dxf/write/write'
-import type { HandedSheet } from '@/core/formats/sheets/placed'
+import type { HandedSheet, PicturedSheet } from '@/core/formats/sheets/placed'
 import type { Underlay } from '@/core/model/underlay/schema'
 import type { HandedProject, SheetFile } from './handed'
 
@@ -64,6 +64,31 @@ async function attachmentOf(
     attachment = { kind: 'image', file: path, widthPx: info.width, heightPx: info.height }
   }
   return { underlay, attachment, widthPt, heightPt }
+}
+
+/** Pixels of the longer side of a picture beneath a plan: enough for A0 at 100 to the inch. */
+const PICTURE_PX = 4700
+
+/** The sheets that are pictures, packed for a drawing; the resolution comes down to what paper shows. */
+export function picturesOf({ records, files = [] }: HandedProject): Promise<PicturedSheet[]> {
+  return Promise.all(
+    files
+      .filter(({ kind }) => kind === 'image')
+      .flatMap(({ underlayId, page, widthPt, heightPt, bytes }) => {
+        const underlay = records.find(({ id }) => id === underlayId)
+        return underlay?.kind === 'underlay' ? [{ underlay, page, widthPt, heightPt, bytes }] : []
+      })
+      .map(async ({ underlay, page, widthPt, heightPt, bytes }) => {
+        const jpeg = await sharp(bytes, { page: page - 1, limitInputPixels: MOST_PIXELS })
+          .rotate()
+          .flatten({ background: '#ffffff' })
+          .resize({ width: PICTURE_PX, height: PICTURE_PX, fit: 'inside', withoutEnlargement: true })
+          .toColourspace('srgb')
+          .jpeg({ quality: 85 })
+          .toBuffer()
+        return { underlay, widthPt, heightPt, image: `data:image/jpeg;base64,${jpeg.toString('base64')}` }
+      }),
+  )
 }
 
 /** A path that no other file has, with nothing in it that a system forbids. */

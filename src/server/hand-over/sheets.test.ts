@@ -113,6 +113,19 @@ it('lies as vectors under the plan on paper', async () => {
   expect(over.segments.some(isLine)).toBe(true)
 })
 
+it('a scan lies as a picture under the plan, in PDF and SVG, where it is', async () => {
+  const handed = await project()
+  const svg = new TextDecoder().decode(await handOver(handed, format('svg'), { paper: 'A3', scale: 100, sheets: true }))
+  // 400 by 200 points at 1:100 on paper of the same scale.
+  expect(svg).toMatch(/<image [^>]*transform="matrix\(141\.111\d* 0 0 70\.555\d* /)
+  const pdf = await handOver(handed, format('pdf'), { paper: 'A3', scale: 100, sheets: true })
+  const listed = await inScratch(async (folder) => {
+    await writeFile(join(folder, 'plan.pdf'), pdf)
+    return program('pdfimages', '-list', join(folder, 'plan.pdf'))
+  })
+  expect(listed).toMatch(/\bimage\s+40\s+20\s+rgb\b/)
+})
+
 it('goes out with its files: a page of a PDF and an image, where they lie', async () => {
   const zip = await JSZip.loadAsync(await handOver(await project(), format('dxf-bundle')))
   expect(Object.keys(zip.files).sort()).toEqual(['plan.dxf', 'sheets/', 'sheets/plan.pdf', 'sheets/scan 1.png'])

@@ -32,14 +32,13 @@ import {
 import { isBuildingElement } from '@/core/model/building-shapes'
 import { levelOfElement } from '@/core/model/level/of-element'
 import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
-import type { ProjectRecord } from '@/core/model/registry'
 import { displayOf, settingsOf } from '@/core/model/settings/schema'
 import { workPlanesOf } from '@/core/model/work-plane/schema'
 import { decodeSheet } from '@/core/sheet/binary'
 import { cobieSheets } from '@/core/tables/cobie'
 import { inJobUnits } from '@/core/tables/job-units'
 import { TABLES, tablesOf } from '@/core/tables/registry'
-import { isImperial, type LengthDisplay } from '@/core/units/format'
+import { isImperial } from '@/core/units/format'
 import {
   drawingOfPart,
   dxfOfFace,
@@ -51,7 +50,7 @@ import {
   threeMfOfPart,
   xlsxOfPart,
 } from '../part/solid'
-import { writeBundle } from './bundle'
+import { picturesOf, writeBundle } from './bundle'
 import type { HandedProject } from './handed'
 import { type PdfAbout, type PdfPage, pdfOf } from './pdf'
 import { writeXlsx } from './xlsx'
@@ -98,16 +97,6 @@ function planSheet(project: HandedProject, on: HandOverChoice): PlanSheet {
     sheets: sheetsOf(project),
     marks: pieceMarks(built(project)),
   }
-}
-
-/** A plan by what makes a file of it. */
-function planBy<T>(
-  project: HandedProject,
-  on: HandOverChoice,
-  draw: (records: ReadonlyMap<string, ProjectRecord>, display: LengthDisplay, sheet: PlanSheet) => T,
-): T {
-  const records = byId(project)
-  return draw(records, displayOf(records), planSheet(project, on))
 }
 
 /** The levels of a set, the lowest first: those on which something is. */
@@ -205,14 +194,19 @@ const WRITERS: Readonly<Record<string, Writer>> = {
     dxfText(planeDrawing(byId(project), planeId(project, on), pieceMarks(built(project))), on),
   'dxf-axes': (project, on) => dxfText(axesDrawing(built(project)), on),
   'dxf-plates': platesArchive,
-  svg: (project, on) => planBy(project, on, writePlanSvg),
-  pdf: (project, on) => {
+  svg: async (project, on) => {
+    const records = byId(project)
+    const sheet = { ...planSheet(project, on), pictures: await picturesOf(project) }
+    return writePlanSvg(records, displayOf(records), sheet)
+  },
+  pdf: async (project, on) => {
+    const pictures = await picturesOf(project)
     const records = byId(project)
     const levels = on.set ? setOf(project) : [planSheet(project, on).levelId]
     const display = displayOf(records)
     const along = on.set ? boxOfPlans(records, display, levels) : undefined
     const pages = levels.map((level): PdfPage => {
-      const sheet = { ...planSheet(project, { ...on, level }), ...(along && { along }) }
+      const sheet = { ...planSheet(project, { ...on, level }), pictures, ...(along && { along }) }
       const { groups, ratio } = drawnPlan(records, display, sheet)
       return { groups, paper: sheet.paper, ratio, inFeet: isImperial(display), label: planName(level, records) }
     })

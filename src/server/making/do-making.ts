@@ -64,7 +64,8 @@ async function withSheets(
   { sheets }: HandOverChoice,
 ): Promise<HandedProject> {
   if (format.besideSheets) return { ...project, linework: await lineworkOf(project), files: await filesOf(project) }
-  return sheets && format.overSheets ? { ...project, linework: await lineworkOf(project) } : project
+  if (!sheets || !format.overSheets) return project
+  return { ...project, linework: await lineworkOf(project), files: await filesOf(project, ['image']) }
 }
 
 async function partsOfArchive(project: Parameters<typeof archiveOf>[0]) {

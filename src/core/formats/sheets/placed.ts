@@ -13,6 +13,15 @@ export interface HandedSheet {
   readonly linework: Linework
 }
 
+/** A sheet that is a picture: what its page shows, packed for a drawing. */
+export interface PicturedSheet {
+  readonly underlay: Underlay
+  readonly widthPt: number
+  readonly heightPt: number
+  /** As a `data:` address. */
+  readonly image: string
+}
+
 /** Something that a sheet draws, where it lies on the board: model millimetres. */
 export type PlacedMark = { readonly layer: string | null } & (
   | { readonly kind: 'line'; readonly style: LineStyle; readonly start: Point; readonly end: Point }

@@ -1,5 +1,7 @@
+import { apply } from '../../geometry/affine'
 import type { Point } from '../../geometry/vector'
-import { type HandedSheet, placedMarks } from '../sheets/placed'
+import { placementMap } from '../../model/underlay/placement'
+import { type HandedSheet, type PicturedSheet, placedMarks } from '../sheets/placed'
 import { escapeXml } from '../xml'
 import { figure, type PlanGroup } from './drawing'
 
@@ -45,5 +47,31 @@ export function sheetGroup(sheet: HandedSheet, onPaper: (p: Point) => Point, rat
       lines.length + letters.length > 0 ? `<g opacity="${figure(tone)}">${[...lines, ...letters].join('\n')}</g>` : '',
   }
 }
+
+/** The picture of a sheet as it lies on paper, within its crop; null where a homography bends it. */
+export function pictureGroup(sheet: PicturedSheet, onPaper: (p: Point) => Point): PlanGroup | null {
+  const { underlay, widthPt, heightPt, image } = sheet
+  const { placement, crop, tone, name, id } = underlay
+  if (placement.bend) return null
+  const map = placementMap(placement)
+  const corner = (x: number, y: number) => onPaper(apply(map, { x, y }))
+  const [upper, right, lower] = [corner(0, heightPt), corner(widthPt, heightPt), corner(0, 0)]
+  // From the unit square, y down from the upper left corner of the page.
+  const matrix = [right.x - upper.x, right.y - upper.y, lower.x - upper.x, lower.y - upper.y, upper.x, upper.y]
+  const clip = crop && `sheet-${id.replace(/[^\w-]/g, '_')}`
+  const outline = crop?.map(({ x, y }, i) => {
+    const at = corner(x, y)
+    return `${i === 0 ? 'M' : 'L'}${figure(at.x)} ${figure(at.y)}`
+  })
+  return {
+    name: `Sheet ${name}`,
+    svg: [
+      ...(clip && outline ? [`<clipPath id="${clip}"><path d="${outline.join('')}Z"/></clipPath>`] : []),
+      `<g opacity="${figure(tone)}"${clip ? ` clip-path="url(#${clip})"` : ''}><image width="1" height="1" preserveAspectRatio="none" transform="matrix(${matrix.map(precise).join(' ')})" href="${image}"/></g>`,
+    ].join('\n'),
+  }
+}
+
+const precise = (value: number): string => String(Number(value.toFixed(6)))
 
 const INK = '#6b7473'

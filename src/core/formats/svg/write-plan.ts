@@ -12,10 +12,10 @@ import { penOf, type Shape } from '../../model/shapes'
 import { formatArea, formatRatio, type LengthDisplay } from '../../units/format'
 import { neededRatio, PAPERS, type PaperName, ratioFor, TITLE_MM } from '../paper/papers'
 import { type TitleFacts, titleBlock } from '../paper/title-block'
-import type { HandedSheet } from '../sheets/placed'
+import type { HandedSheet, PicturedSheet } from '../sheets/placed'
 import { Drawing, group, INK, marksOnPaper, type PlanGroup, svgOfGroups } from './drawing'
 import { openEdges } from './open-edges'
-import { sheetGroup } from './sheets'
+import { pictureGroup, sheetGroup } from './sheets'
 
 /** What of a project is drawn, and on what. */
 export interface PlanSheet {
@@ -31,6 +31,8 @@ export interface PlanSheet {
   readonly marks?: ReadonlyMap<string, string>
   /** Sheets of the project, of which those of its level go beneath. */
   readonly sheets?: readonly HandedSheet[]
+  /** The same of those that are pictures. */
+  readonly pictures?: readonly PicturedSheet[]
 }
 
 /** A drawing can't be made as it was asked for; the message is a sentence. */
@@ -183,6 +185,9 @@ export function drawnPlan(
         ]
   const [roomsGroup, ...below] = PRINT_GROUPS.toReversed()
   const groups = [
+    ...(sheet.pictures ?? [])
+      .filter(({ underlay }) => underlay.levelId === sheet.levelId)
+      .flatMap((each) => pictureGroup(each, onPaper) ?? []),
     ...(sheet.sheets ?? [])
       .filter(({ underlay }) => underlay.levelId === sheet.levelId)
       .map((each) => sheetGroup(each, onPaper, ratio)),
