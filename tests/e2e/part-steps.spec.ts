@@ -59,7 +59,7 @@ test('slots, patterns and single edges make a part, which is measured, kept as a
 
   // Edges and faces are picked on the solid, by the keyboard too.
   await page.getByRole('button', { name: 'Solid', exact: true }).click()
-  const picked = page.getByRole('region', { name: 'Picked on the solid' })
+  const picked = page.getByRole('region', { name: 'Selected on the solid' })
   await picked.getByRole('button', { name: 'Next edge' }).click()
   await expect(picked.getByText(/edge, .* mm long/)).toBeVisible()
   await picked.getByRole('button', { name: 'Clear' }).click()

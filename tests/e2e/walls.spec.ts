@@ -84,7 +84,7 @@ test('walls run round, in rectangles and along lines; their thickness is taken f
     await studio.take('Walls', 'Thickness from the sheet')
     await studio.clickOn(...onPaper(...CORNERS[1]), 'end')
     await studio.clickOn(...onPaper(365, 14_035), 'crossing')
-    const offered = studio.bench.getByRole('group', { name: 'Picked thickness' })
+    const offered = studio.bench.getByRole('group', { name: 'Selected thickness' })
     await expect(offered).toContainText(/36[56] mm/)
     await offered.getByRole('button', { name: 'Plain wall' }).click()
     await expect(studio.bench.getByLabel('Thickness')).toHaveValue(/^36[56]$/)

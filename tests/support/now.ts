@@ -2,7 +2,7 @@ import type { ProjectRecord } from '@/core/model/registry'
 import type { Now } from '@/studio/kernel/now'
 import { select } from '@/studio/tooling/select'
 
-/** Where a person is who traces and has nothing picked, unless said otherwise. */
+/** Where a person is who traces and has nothing selected, unless said otherwise. */
 export const nowAt = (part: Partial<Now> = {}): Now => ({
   step: 'trace',
   tool: select,

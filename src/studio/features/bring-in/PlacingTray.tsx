@@ -47,7 +47,7 @@ export function PlacingTray() {
   return (
     <Box
       component="section"
-      aria-label="Picked pages"
+      aria-label="Selected pages"
       sx={{ borderTop: 2, borderColor: 'error.main', bgcolor: 'background.paper', px: 4, py: 1.5 }}
     >
       <Stack direction="row" sx={{ alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}>

@@ -38,7 +38,7 @@ export function BasePanel({
     <Stack component="section" aria-label="Turned and sized together" sx={{ gap: 1, mt: 2 }}>
       {group.length === 1 && picked.length > 1 && (
         <Box>
-          <Typography sx={{ fontSize: 12.5 }}>{picked.length} sheets are picked; each is sized by itself.</Typography>
+          <Typography sx={{ fontSize: 12.5 }}>{picked.length} sheets are selected; each is sized by itself.</Typography>
           <Button size="small" onClick={() => workbench.pick(picked.map(({ id }) => id))}>
             Size and turn them together
           </Button>

@@ -57,7 +57,7 @@ export function FitVerdict({
       {solved && (
         <Typography color="text.secondary" sx={{ fontSize: 12.5 }}>
           {`± ${formatLength(solved.standardError * diagonalMm, finer(display))} over ${formatLength(diagonalMm, display)}, corner to corner`}
-          {fitting.length === 1 && ', if you picked as most do'}
+          {fitting.length === 1 && ', if you clicked as most do'}
         </Typography>
       )}
       {!placement.bend && <Stretch underlay={underlay} stretch={stretch} paperFactor={paperFactor} />}

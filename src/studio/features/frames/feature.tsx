@@ -49,7 +49,7 @@ export const frames: Feature = {
     {
       slot: 'trace',
       order: 10,
-      instead: 'nothing picked',
+      instead: 'nothing selected',
       when: ({ shapes, part, tool }) => part === null && shapes.length === 0 && PLACING.has(tool),
       opensCard: true,
       Content: SeatChoice,

@@ -33,7 +33,7 @@ export const lines: Feature = {
     {
       slot: 'trace',
       order: 60,
-      instead: 'nothing picked',
+      instead: 'nothing selected',
       when: ({ shapes, part }) => part === null && shapes.length === 0,
       Content: TraceHint,
     },

@@ -87,7 +87,7 @@ function repeatLast(part: Part, way: Pattern['way'], viewId: string | null): voi
   const last = part.steps.findLast(({ kind }) => kind !== 'edges')
   if (!last || viewId === null) return tell('There is no step yet that could be done again.')
   const [line] = openLines()
-  if (way === 'mirror' && !line) return tell('Mirror: pick the straight line that is mirrored at first.')
+  if (way === 'mirror' && !line) return tell('Mirror: select the straight line that is mirrored at first.')
   const picked = useBench.getState().selection.map((id) => useProject.getState().records.get(id))
   const center = picked.find((record) => record?.kind === 'circle')?.center ?? { x: 0, y: 0 }
   addSteps(PATTERN_WORDS[way], part, {

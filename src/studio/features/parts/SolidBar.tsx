@@ -48,7 +48,7 @@ export function SolidBar({ part }: { part: Part }) {
   return (
     <Stack
       component="section"
-      aria-label="Picked on the solid"
+      aria-label="Selected on the solid"
       sx={{
         position: 'absolute',
         left: 12,

@@ -77,7 +77,7 @@ function PickedThickness({ mm, types }: { mm: number; types: readonly WallType[]
   const take = (wallTypeId: string | null) =>
     choose(wallOptions, { pickedThicknessMm: null, wallTypeId, ...(!wallTypeId && { wallThicknessMm: rounded }) })
   return (
-    <Stack direction="row" role="group" aria-label="Picked thickness" sx={{ gap: 1, alignItems: 'center' }}>
+    <Stack direction="row" role="group" aria-label="Selected thickness" sx={{ gap: 1, alignItems: 'center' }}>
       <Typography variant="figure" sx={{ fontWeight: 600, whiteSpace: 'nowrap' }}>
         {formatLength(mm, display)}
       </Typography>

@@ -46,7 +46,7 @@ export const walls: Feature = {
     {
       slot: 'trace',
       order: 50,
-      instead: 'nothing picked',
+      instead: 'nothing selected',
       when: ({ shapes, part, records }) => part === null && shapes.length === 0 && hasAny('wall', records),
       Content: AllWalls,
     },

@@ -161,7 +161,7 @@ function refuseHorizon(
   const here = Math.sign(depth(ties[0]!.sheetPt))
   if (edge.some((p) => depth(p) * here < NEAREST_HORIZON))
     throw new FitError(
-      'The horizon of this photo lies on the sheet. Crop it to the wall or floor that you picked, then lay it again.',
+      'The horizon of this photo lies on the sheet. Crop it to the wall or floor that you clicked, then lay it again.',
     )
 }
 
