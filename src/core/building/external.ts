@@ -1,3 +1,5 @@
+import RBush from 'rbush'
+import { type Box, boxOf } from '../geometry/box'
 import { isInside } from '../geometry/polygon'
 import type { Point } from '../geometry/vector'
 import type { Boundary } from '../model/space/boundary'
@@ -21,11 +23,13 @@ export function externalWalls(
   rooms: readonly { readonly boundary: Boundary | null }[],
   enclosureOf: (at: Point) => Boundary | null,
 ): Map<string, boolean> {
-  const known = rooms.flatMap(({ boundary }) => boundary ?? [])
+  const known = new RBush<Box & Pick<Boundary, 'ring'>>()
+  const know = ({ ring }: Boundary) => known.insert({ ...boxOf(ring), ring })
+  for (const { boundary } of rooms) if (boundary) know(boundary)
   const isEnclosed = (at: Point): boolean => {
-    if (known.some(({ ring }) => isInside(ring, at))) return true
+    if (known.search(boxOf([at])).some(({ ring }) => isInside(ring, at))) return true
     const found = enclosureOf(at)
-    if (found) known.push(found)
+    if (found) know(found)
     return found !== null
   }
   const found = new Map<string, boolean>()

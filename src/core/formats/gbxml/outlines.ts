@@ -1,4 +1,6 @@
+import RBush from 'rbush'
 import type { BuiltLevel, BuiltRoom, BuiltWall } from '../../building/building'
+import { type Box, boxOf, grow } from '../../geometry/box'
 import { distanceTo } from '../../geometry/piece/measure'
 import { segment } from '../../geometry/piece/piece'
 import { area, doubleArea, isInside } from '../../geometry/polygon'
@@ -30,8 +32,21 @@ const PARALLEL = 1e-3
 /** An edge runs along a wall where the sine between them is below this; else it is the end of one. */
 const ALONG_WALL = 0.05
 
-/** What may bound a room. */
-type Parts = Pick<BuiltLevel, 'walls' | 'separators'>
+/** What may bound the rooms of a storey, found by place. */
+export interface Bounds {
+  readonly separators: BuiltLevel['separators']
+  wallsAt(p: Point): readonly BuiltWall[]
+}
+
+/** How far off its outline a wall is looked for. */
+const REACH_MM = 5
+
+export function boundsOf({ walls, separators }: Pick<BuiltLevel, 'walls' | 'separators'>): Bounds {
+  const tree = new RBush<Box & { readonly built: BuiltWall }>().load(
+    walls.map((built) => ({ ...grow(boxOf(built.outline), REACH_MM), built })),
+  )
+  return { separators, wallsAt: (p) => tree.search(boxOf([p])).map(({ built }) => built) }
+}
 
 /** An edge with how far it moves outwards. */
 interface Moved extends OutlineEdge {
@@ -40,7 +55,7 @@ interface Moved extends OutlineEdge {
 }
 
 /** The outline of a room in the middle of its walls; along its faces where that gives no sound ring. */
-export function outlineOf(room: BuiltRoom, level: Parts): RoomOutline | null {
+export function outlineOf(room: BuiltRoom, level: Bounds): RoomOutline | null {
   const { boundary } = room
   if (!boundary) return null
   // A column that stands free takes no room from the air.
@@ -55,13 +70,13 @@ export function outlineOf(room: BuiltRoom, level: Parts): RoomOutline | null {
   return { room, rings }
 }
 
-function edgesOf(ring: readonly Point[], { boundary }: BuiltRoom, { walls, separators }: Parts): Moved[] {
+function edgesOf(ring: readonly Point[], { boundary }: BuiltRoom, { wallsAt, separators }: Bounds): Moved[] {
   return ring.flatMap((from, i): Moved[] => {
     const to = ring[(i + 1) % ring.length]!
     const along = unit(subtract(to, from))
     if (!along || distance(from, to) < SAME_MM) return []
     const middle = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 }
-    const wall = walls.find((each) => runsAlong(each, middle, along)) ?? null
+    const wall = wallsAt(middle).find((each) => runsAlong(each, middle, along)) ?? null
     const out = scale(leftOf(along), -1)
     const thick = wall?.wall.thicknessMm ?? 0
     const beyond = { x: middle.x + out.x * (thick + 2), y: middle.y + out.y * (thick + 2) }

@@ -4,7 +4,7 @@ import { type Box, boxOf, grow } from '../../geometry/box'
 import type { Vector3 } from '../../geometry/space'
 import { distance, type Point, subtract, unit } from '../../geometry/vector'
 import { alongOf } from '../../model/wall/line'
-import { type OutlineEdge, outlineOf, type RoomOutline } from './outlines'
+import { boundsOf, type OutlineEdge, outlineOf, type RoomOutline } from './outlines'
 import { common, type Outlined, without, withoutHoles } from './regions'
 
 /** A surface of one room, or between two: seen from the first one its loop runs clockwise, so that it faces outwards. */
@@ -47,8 +47,9 @@ const SAME_MM = 0.5
 export function surfacesOf({ levels }: Building): RoomSurface[] {
   const cells = levels.map((storey) => {
     const { rooms, level, heightMm } = storey
+    const bounds = boundsOf(storey)
     return rooms.flatMap((room): Cell[] => {
-      const outline = outlineOf(room, storey)
+      const outline = outlineOf(room, bounds)
       if (!outline) return []
       const headMm = room.footMm + headOver(room, heightMm)
       return [{ ...outline, id: room.space.id, footMm: level.elevationMm, headMm, external: storey.external }]
@@ -157,12 +158,14 @@ const isWithin = (wall: BuiltWall | null, external: ReadonlyMap<string, boolean>
 
 /** Floors and roofs of all rooms. */
 function levelSurfaces(cells: readonly Cell[], lowestMm: number): RoomSurface[] {
+  const index = new RBush<Box & { readonly cell: Cell }>().load(cells.map((cell) => ({ ...boxOfCell(cell), cell })))
   return cells.flatMap((cell) => {
     const zero = cell.rings[0]![0]!.from
     const region = (each: RoomOutline) => each.rings.map((ring) => ring.map(({ from }) => subtract(from, zero)))
     const own = region(cell)
-    const above = cells.filter((other) => Math.abs(other.footMm - cell.headMm) < 1)
-    const below = cells.filter((other) => Math.abs(other.headMm - cell.footMm) < 1)
+    const near = index.search(boxOfCell(cell)).map((each) => each.cell)
+    const above = near.filter((other) => Math.abs(other.footMm - cell.headMm) < 1)
+    const below = near.filter((other) => Math.abs(other.headMm - cell.footMm) < 1)
     const flat = (region: readonly Outlined[], zMm: number, type: RoomSurface['type'], ...rooms: string[]) =>
       region.flatMap(withoutHoles).map(
         (ring): RoomSurface => ({
@@ -186,6 +189,8 @@ function levelSurfaces(cells: readonly Cell[], lowestMm: number): RoomSurface[] 
     return [...shared, ...flat(without(own, above.flatMap(region)), cell.headMm, 'Roof', cell.id), ...floors]
   })
 }
+
+const boxOfCell = ({ rings }: Cell): Box => boxOf(rings[0]!.map(({ from }) => from))
 
 /** A lowest floor deeper than this lies in the ground. */
 const DEEP_MM = -1000
