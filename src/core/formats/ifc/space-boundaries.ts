@@ -1,5 +1,5 @@
 import type { RoomSide } from '../../building/building'
-import { distance, type Point } from '../../geometry/vector'
+import { distance, middle, type Point } from '../../geometry/vector'
 import { alongOf } from '../../model/wall/line'
 import { type Ref, Word } from '../step/part21'
 import type { WrittenSpace } from './spaces'
@@ -16,30 +16,63 @@ export function writeSpaceBoundaries(
   walls: ReadonlyMap<string, WrittenWall>,
 ): void {
   const ids = new Set(spaces.map(({ room }) => room.space.id))
+  const faces = new Faces()
   for (const each of spaces)
     each.room.sides.forEach((side, i) => {
       const wall = walls.get(side.wall.wall.id)
       if (!wall) return
       const inner = side.other !== null && ids.has(side.other)
       const { footMm, heightMm, space } = each.room
-      const whole = bound(file, each, ['side', space.id, String(i)], side, wall.ref, inner, null, {
-        from: 0,
-        to: distance(side.from, side.to),
-        foot: 0,
-        head: heightMm,
-      })
+      const whole = bound(
+        file,
+        each,
+        ['side', space.id, String(i)],
+        side,
+        wall.ref,
+        inner,
+        { parent: null, corresponding: faces.opposite(side, space.id) },
+        { from: 0, to: distance(side.from, side.to), foot: 0, head: heightMm },
+      )
+      if (inner) faces.add(side, space.id, whole)
       for (const { opening, place, footMm: sill } of side.openings) {
         const filled = wall.openings.get(opening.id)
         if (!filled) continue
-        const middle = alongOf({ start: side.from, end: side.to }, place.middle)
-        bound(file, each, ['side', space.id, String(i), opening.id], side, filled, inner, whole, {
-          from: middle - opening.widthMm / 2,
-          to: middle + opening.widthMm / 2,
-          foot: Math.max(0, sill - footMm),
-          head: Math.min(heightMm, sill - footMm + opening.heightMm),
-        })
+        const along = alongOf({ start: side.from, end: side.to }, place.middle)
+        bound(
+          file,
+          each,
+          ['side', space.id, String(i), opening.id],
+          side,
+          filled,
+          inner,
+          { parent: whole, corresponding: null },
+          {
+            from: along - opening.widthMm / 2,
+            to: along + opening.widthMm / 2,
+            foot: Math.max(0, sill - footMm),
+            head: Math.min(heightMm, sill - footMm + opening.heightMm),
+          },
+        )
       }
     })
+}
+
+/** Faces of walls between two rooms that are written already, so that the one on the other side finds them. */
+class Faces {
+  private readonly known = new Map<string, { readonly middle: Point; readonly ref: Ref }[]>()
+
+  add({ wall, from, to, other }: RoomSide, roomId: string, ref: Ref): void {
+    const key = `${wall.wall.id} ${roomId} ${other}`
+    this.known.set(key, [...(this.known.get(key) ?? []), { middle: middle(from, to), ref }])
+  }
+
+  /** The face on the other side of the wall; of several the nearest. */
+  opposite({ wall, from, to, other }: RoomSide, roomId: string): Ref | null {
+    const at = middle(from, to)
+    const found = this.known.get(`${wall.wall.id} ${other} ${roomId}`) ?? []
+    const sorted = [...found].sort((a, b) => distance(a.middle, at) - distance(b.middle, at))
+    return sorted[0]?.ref ?? null
+  }
 }
 
 /** A rectangle on a face: along it and upwards from the foot of the room. */
@@ -57,7 +90,7 @@ function bound(
   { from, to }: RoomSide,
   element: Ref,
   inner: boolean,
-  parent: Ref | null,
+  { parent, corresponding }: { readonly parent: Ref | null; readonly corresponding: Ref | null },
   patch: Patch,
 ): Ref {
   const { data } = file
@@ -89,6 +122,6 @@ function bound(
     new Word('PHYSICAL'),
     new Word(inner ? 'INTERNAL' : 'EXTERNAL'),
     parent ?? undefined,
-    undefined,
+    corresponding ?? undefined,
   )
 }
