@@ -1,6 +1,7 @@
 import JSZip from 'jszip'
 import { ArchiveError, type ArchiveManifest, MANIFEST, readManifest } from '@/core/formats/archive'
 import { kindOf } from '@/core/sheet/kinds'
+import { unpacked } from './unpacked'
 
 /** An archive as a file: a ZIP of what it says of itself and of the files that the project is drawn from. */
 
@@ -42,7 +43,7 @@ export async function unpackArchive(bytes: Uint8Array): Promise<OpenedArchive> {
   const found = zip.file(MANIFEST)
   if (!found) throw new ArchiveError(`There is no ${MANIFEST} in it.`)
   let left = Math.min(MOST_BYTES, Math.max(SMALL_BYTES, bytes.length * MOST_SWELLING))
-  const text = new TextDecoder().decode(await unpacked(found, Math.min(MOST_MANIFEST_BYTES, left)))
+  const text = new TextDecoder().decode(await taken(found, Math.min(MOST_MANIFEST_BYTES, left)))
   const manifest = readManifest(text)
   const ids = new Set(manifest.records.map((record) => record.id))
   if (ids.size < manifest.records.length) throw new ArchiveError('Two of its records have the same id.')
@@ -50,7 +51,7 @@ export async function unpackArchive(bytes: Uint8Array): Promise<OpenedArchive> {
   for (const { file, name, kind } of manifest.sources) {
     const entry = zip.file(file)
     if (!entry) throw new ArchiveError(`The file ${name} is not in it.`)
-    const content = await unpacked(entry, Math.min(MOST_FILE_BYTES, left))
+    const content = await taken(entry, Math.min(MOST_FILE_BYTES, left))
     left -= content.length
     const told = kindOf(content)
     if (told?.kind !== kind) throw new ArchiveError(`The file ${name} is no ${kind.toUpperCase()}.`)
@@ -59,32 +60,8 @@ export async function unpackArchive(bytes: Uint8Array): Promise<OpenedArchive> {
   return { manifest, files }
 }
 
-/** Unpacks one entry, which may claim less than it holds. @throws ArchiveError */
-function unpacked(entry: JSZip.JSZipObject, mostBytes: number): Promise<Uint8Array> {
-  return new Promise((resolve, reject) => {
-    const pieces: Uint8Array[] = []
-    let size = 0
-    // JSZip has no type for it: the stream beneath its other ways of unpacking.
-    const stream = (entry as unknown as { internalStream(type: 'uint8array'): UnpackStream }).internalStream(
-      'uint8array',
-    )
-    stream
-      .on('data', (piece) => {
-        size += piece.length
-        if (size > mostBytes) {
-          stream.pause()
-          reject(new ArchiveError(`${entry.name} unpacks to more than can be taken in.`))
-        } else pieces.push(piece)
-      })
-      .on('error', () => reject(new ArchiveError(`${entry.name} in it is damaged.`)))
-      .on('end', () => resolve(new Uint8Array(Buffer.concat(pieces))))
-      .resume()
+/** @throws ArchiveError */
+const taken = (entry: JSZip.JSZipObject, mostBytes: number): Promise<Uint8Array> =>
+  unpacked(entry, mostBytes).catch((error: Error) => {
+    throw new ArchiveError(error.message)
   })
-}
-
-interface UnpackStream {
-  on(event: 'data', hear: (piece: Uint8Array) => void): UnpackStream
-  on(event: 'error' | 'end', hear: () => void): UnpackStream
-  pause(): UnpackStream
-  resume(): UnpackStream
-}

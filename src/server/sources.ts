@@ -140,7 +140,7 @@ export async function addSource(
     advice: 'Save only the pages that are needed to a PDF of their own and bring in that.',
   })
   try {
-    const told = kindOf(staged.head)
+    const told = kindOf(staged.head, staged.tail)
     if (!told) throw new Problem(422, 'unknown-kind', PROBLEM_SENTENCES['unknown-kind'](name))
     const { kind, mediaType } = told
     const { hash } = staged

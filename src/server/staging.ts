@@ -3,7 +3,7 @@ import { createReadStream } from 'node:fs'
 import { mkdir, open, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { HEAD_BYTES } from '@/core/sheet/kinds'
+import { HEAD_BYTES, TAIL_BYTES } from '@/core/sheet/kinds'
 import { Problem } from './problem'
 
 /** More arrived than is accepted. */
@@ -18,6 +18,8 @@ export interface Staged {
   readonly size: number
   /** Its beginning. */
   readonly head: Uint8Array
+  /** Its end. */
+  readonly tail: Uint8Array
   read(): AsyncIterable<Uint8Array>
   /** Gives the room back. */
   discard(): Promise<void>
@@ -28,12 +30,17 @@ const SILENT_MS = 30_000
 
 /**
  * Takes what a stream brings. What breaks off leaves nothing behind.
- * @param headBytes how much of its beginning is wanted
+ * @param headBytes how much of its beginning is wanted, @param tailBytes how much of its end
  * @throws TooLargeError beyond `limitBytes`, StalledError
  */
 export async function stage(
   stream: AsyncIterable<Uint8Array>,
-  { limitBytes, headBytes, silentMs = SILENT_MS }: { limitBytes: number; headBytes: number; silentMs?: number },
+  {
+    limitBytes,
+    headBytes,
+    tailBytes = 0,
+    silentMs = SILENT_MS,
+  }: { limitBytes: number; headBytes: number; tailBytes?: number; silentMs?: number },
 ): Promise<Staged> {
   const folder = join(tmpdir(), 'calque-uploads')
   await mkdir(folder, { recursive: true, mode: 0o700 })
@@ -42,10 +49,12 @@ export async function stage(
   const file = await open(path, 'wx', 0o600)
   const sum = createHash('sha256')
   const head: Uint8Array[] = []
+  let tail = Buffer.alloc(0)
   let size = 0
   try {
     for await (const piece of untilSilent(stream, silentMs)) {
       if (size < headBytes) head.push(piece)
+      if (tailBytes > 0) tail = Buffer.concat([tail, piece]).subarray(-tailBytes)
       size += piece.length
       if (size > limitBytes) throw new TooLargeError()
       sum.update(piece)
@@ -61,6 +70,7 @@ export async function stage(
     hash: sum.digest('hex'),
     size,
     head: new Uint8Array(Buffer.concat(head).subarray(0, headBytes)),
+    tail: new Uint8Array(tail),
     read: () => createReadStream(path, { highWaterMark: 1 << 20 }),
     discard,
   }
@@ -94,7 +104,7 @@ export interface Arriving {
 /** Takes what somebody sends. @throws Problem where it does not arrive, or is too large */
 export async function arrived(stream: AsyncIterable<Uint8Array>, { name, limitMb, advice }: Arriving): Promise<Staged> {
   try {
-    return await stage(stream, { limitBytes: limitMb * 2 ** 20, headBytes: HEAD_BYTES })
+    return await stage(stream, { limitBytes: limitMb * 2 ** 20, headBytes: HEAD_BYTES, tailBytes: TAIL_BYTES })
   } catch (error) {
     if (error instanceof TooLargeError)
       throw new Problem(413, 'too-large', `${name} is larger than ${limitMb} MB. ${advice}`)

@@ -1,4 +1,6 @@
+import { randomBytes } from 'node:crypto'
 import fc from 'fast-check'
+import JSZip from 'jszip'
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import type { Change } from '@/core/model/change/change'
@@ -201,6 +203,25 @@ describe('what files say of themselves', () => {
     expect((await server.sourceOf(sourceId))!.producer).toBe('Maker 9\ufffd')
     expect((await server.listSources(id))[0]!.sheets[0]!.label).toBe('Plan\ufffd')
     expect(await server.findPages(id, 'Plan')).toHaveLength(1)
+  })
+})
+
+describe('a drawing packed with its files', () => {
+  it('is taken in as a drawing, by what the end of the ZIP lists; another ZIP is refused', async () => {
+    const { id } = await server.createProject('Packed')
+    const zipped = async (name: string) => {
+      // Larger than what is looked at of its beginning, and sent in pieces.
+      const zip = new JSZip().file('scan.png', randomBytes(300_000)).file(name, 'x')
+      const bytes = await zip.generateAsync({ type: 'uint8array' })
+      return (async function* () {
+        for (let at = 0; at < bytes.length; at += 50_000) yield bytes.subarray(at, at + 50_000)
+      })()
+    }
+    await server.addSource(id, 'handed.zip', await zipped('plan.dxf'))
+    expect(await server.listSources(id)).toMatchObject([{ name: 'handed.zip', kind: 'dxf' }])
+    await expect(server.addSource(id, 'other.zip', await zipped('plan.txt'))).rejects.toMatchObject({
+      type: 'unknown-kind',
+    })
   })
 })
 

@@ -29,7 +29,7 @@ export type SourceProblem =
 /** One sentence for each problem: what happened, and what to do. `file` is how the person named it. */
 export const PROBLEM_SENTENCES: Record<SourceProblem, (file: string) => string> = {
   'unknown-kind': (file) =>
-    `${file} is not a PDF, nor an image (PNG, JPEG, WebP, TIFF), SVG, DXF or IFC. Export or print the drawing as one of these and bring in that file.`,
+    `${file} is not a PDF, nor an image (PNG, JPEG, WebP, TIFF), SVG, DXF (alone, or as a ZIP with its files) or IFC. Export or print the drawing as one of these and bring in that file.`,
   broken: (file) =>
     `${file} is damaged or was cut short and can't be repaired. Ask for the file again, or print it to a new PDF.`,
   'broken-image': (file) =>

@@ -12,6 +12,7 @@ import { house } from '../../../tests/support/house'
 import { byPoppler } from '../../../tests/support/poppler'
 import { inScratch, program } from '../../../tests/support/producers'
 import { readSheet } from '../../../tests/support/read-sheet'
+import { openSource } from '../reading/open-source'
 import type { HandedProject } from './handed'
 import { handOver } from './write'
 
@@ -138,6 +139,13 @@ it('goes out with its files: a page of a PDF and an image, where they lie', asyn
   expect(found.images).toEqual([
     ['sheets/scan 1.png', [-1000, 0], [expect.closeTo(perPixel, 3), 0], [0, expect.closeTo(perPixel, 3)], [40, 20]],
   ])
+  // Brought in again it shows the line of the page, 100 points long at 1:100.
+  const again = await openSource(await handOver(await project(), format('dxf-bundle')))
+  const { segments, segmentStyles, styles, layers } = await (await again.page(1)).linework()
+  const onSheet = [...segmentStyles.keys()].filter((i) =>
+    /^Sheet Ground/.test(layers[styles[segmentStyles[i]!]!.layer]!.name),
+  )
+  expect(onSheet.map((i) => (segments[4 * i + 2]! - segments[4 * i]!) / 100)).toEqual([expect.closeTo(100, 3)])
   // What is cut goes along as its lines.
   const crop = [
     { x: -5, y: -5 },
@@ -146,7 +154,7 @@ it('goes out with its files: a page of a PDF and an image, where they lie', asyn
     { x: -5, y: 200 },
   ]
   const cut = await JSZip.loadAsync(await handOver(await project({ crop }), format('dxf-bundle')))
-  const again = await read(await cut.file('plan.dxf')!.async('uint8array'))
-  expect(again.pages).toEqual([])
-  expect(again.lines).toHaveLength(1)
+  const cropped = await read(await cut.file('plan.dxf')!.async('uint8array'))
+  expect(cropped.pages).toEqual([])
+  expect(cropped.lines).toHaveLength(1)
 })

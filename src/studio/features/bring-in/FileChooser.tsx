@@ -5,7 +5,7 @@ import { useProject } from '@/studio/state/project'
 import { bringInFiles } from './uploads'
 
 /** Endings of what can be brought in, for the system's own dialog; what a file really is shows in its content. */
-const ACCEPTED = '.pdf,.ai,.png,.jpg,.jpeg,.webp,.tif,.tiff,.jp2,.j2k,.jb2,.jbig2,.svg,.dxf,.ifc'
+const ACCEPTED = '.pdf,.ai,.png,.jpg,.jpeg,.webp,.tif,.tiff,.jp2,.j2k,.jb2,.jbig2,.svg,.dxf,.zip,.ifc'
 
 /** A button that lets files be chosen and sends them. */
 export function FileChooser({

@@ -170,8 +170,8 @@ function Welcome() {
     >
       <Typography variant="h2">Drop plans anywhere here</Typography>
       <Typography color="text.secondary" sx={{ mt: 1, maxWidth: 560, mx: 'auto' }}>
-        PDF, scans and photos (PNG, JPEG, WebP, TIFF), SVG, DXF and IFC: every page shows as a picture with its paper
-        size and what it holds. Files up to {UPLOAD_LIMIT_MB} MB.
+        PDF, scans and photos (PNG, JPEG, WebP, TIFF), SVG, DXF (also as a ZIP with its files) and IFC: every page shows
+        as a picture with its paper size and what it holds. Files up to {UPLOAD_LIMIT_MB} MB.
       </Typography>
     </Box>
   )

@@ -13,6 +13,7 @@ import { type Drawn, type Entity, type Look, MOST_PIECES, Pen, planeMap, pointOf
 import { layoutsOf, type Viewport, viewportOf } from './layouts'
 import { Looks } from './looks'
 import { type DxfRecord, recordsOf, variablesOf } from './records'
+import { drawPage, PAGE_ENTITIES, type ShownPages } from './shown-pages'
 import { type Group, groupsOf } from './tokens'
 
 /** Millimetres in the units that $INSUNITS numbers (DXF reference, header variables). */
@@ -58,16 +59,17 @@ export interface DxfLayout {
 /**
  * Reads a text DXF of any release from R12 on: its model space, or its layout where that is empty, and the layouts beside.
  * What is no figure, or lies beyond the earth, is left out; an insert within itself as well.
+ * @param pages what lies on the pages beside it that it shows (`shownPagesOf`)
  * @throws SourceError where it is no DXF, holds nothing, or grows beyond bounds
  */
-export function readDxf(bytes: Uint8Array): DxfSheet {
+export function readDxf(bytes: Uint8Array, pages: ShownPages = new Map()): DxfSheet {
   let variables = new Map<string, Group[]>()
   const tables: DxfRecord[] = []
   const blocks: DxfRecord[] = []
   const objects: DxfRecord[] = []
   let reader: DrawingReader | null = null
   const figure = (name: string, usual: number) => Number(variables.get(name)?.[0]?.value ?? usual)
-  const begin = () => new DrawingReader(new Looks(tables, figure('$LTSCALE', 1) || 1), blocksOf(blocks))
+  const begin = () => new DrawingReader(new Looks(tables, figure('$LTSCALE', 1) || 1), blocksOf(blocks), pages)
   let any = false
   // Entities are drawn as they come and not kept: a drawing may hold a million of them.
   for (const { section, record } of recordsOf(groupsOf(bytes))) {
@@ -227,6 +229,7 @@ class DrawingReader {
   constructor(
     readonly looks: Looks,
     private readonly blocks: ReadonlyMap<string, Block>,
+    private readonly pages: ShownPages,
   ) {}
 
   take(record: DxfRecord): void {
@@ -284,6 +287,7 @@ class DrawingReader {
       if (record.type === 'INSERT') this.insert(entity, pen)
       // A dimension draws itself as a block of its own.
       else if (record.type === 'DIMENSION') this.block(record.text(2) ?? '', pen)
+      else if (PAGE_ENTITIES.has(record.type)) drawPage(entity, pen, this.pages)
       else ENTITY_READERS[record.type]?.(entity, pen)
     }
   }
