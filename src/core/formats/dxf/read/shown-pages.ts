@@ -64,7 +64,7 @@ export const ownName = (file: string): string => file.split(/[\\/]/).at(-1) ?? f
 
 function drawLinework(linework: Linework, pen: Pen, unitsPerPt: number): void {
   const { layer } = pen.look
-  const penOf = ({ color, widthPt, dashPt }: Pick<LineStyle, 'color' | 'widthPt' | 'dashPt'>) => {
+  const penOf = ({ color, widthPt, dashPt }: LineStyle) => {
     const shown = color.startsWith('#') ? color : pen.look.color
     const look = { layer, color: shown, weight: widthPt * MM_PER_PT * 100, dash: dashPt.map((pt) => pt * unitsPerPt) }
     return new Pen(pen.drawn, pen.map, look, pen.within)
