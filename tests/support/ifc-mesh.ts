@@ -1,23 +1,12 @@
 import type * as WebIfc from 'web-ifc'
+import { eachCorner } from '@/server/reading/kinds/ifc-corners'
 
 export type Corner = [x: number, y: number, z: number]
 
 /** Corners of the triangles of a mesh, three by three, in metres, y upwards. */
 export function trianglesOf(api: WebIfc.IfcAPI, model: number, mesh: WebIfc.FlatMesh): Corner[] {
   const corners: Corner[] = []
-  for (let i = 0; i < mesh.geometries.size(); i++) {
-    const placed = mesh.geometries.get(i)
-    const geometry = api.GetGeometry(model, placed.geometryExpressID)
-    const vertices = api.GetVertexArray(geometry.GetVertexData(), geometry.GetVertexDataSize())
-    const indices = api.GetIndexArray(geometry.GetIndexData(), geometry.GetIndexDataSize())
-    const m = placed.flatTransformation
-    const corner = (k: number) => {
-      const [x, y, z] = [vertices[k * 6]!, vertices[k * 6 + 1]!, vertices[k * 6 + 2]!]
-      return [0, 1, 2].map((row) => m[row]! * x + m[4 + row]! * y + m[8 + row]! * z + m[12 + row]!) as Corner
-    }
-    for (const index of indices) corners.push(corner(index))
-    geometry.delete()
-  }
+  eachCorner(api, model, mesh, (...corner) => corners.push(corner))
   return corners
 }
 

@@ -8,6 +8,7 @@ import { SourceError } from '@/core/sheet/problem'
 import { Recorder } from '@/core/sheet/recorder'
 import { MM_PER_PT } from '@/core/units/length'
 import type { Opener, SheetFile } from '../sheet-file'
+import { eachCorner } from './ifc-corners'
 import { pageOfLines } from './page-of-lines'
 
 /** How high over its floor a storey is cut: through doors and most windows. */
@@ -89,19 +90,7 @@ function classOf(api: WebIfc.IfcAPI, model: number, id: number): string {
 /** The triangles of a mesh in the place of the model; the library has metres with y upwards. */
 function cornersOf(api: WebIfc.IfcAPI, model: number, mesh: WebIfc.FlatMesh): Float64Array {
   const all: number[] = []
-  for (let i = 0; i < mesh.geometries.size(); i++) {
-    const placed = mesh.geometries.get(i)
-    const geometry = api.GetGeometry(model, placed.geometryExpressID)
-    const vertices = api.GetVertexArray(geometry.GetVertexData(), geometry.GetVertexDataSize())
-    const indices = api.GetIndexArray(geometry.GetIndexData(), geometry.GetIndexDataSize())
-    const m = placed.flatTransformation
-    for (const index of indices) {
-      const [x, y, z] = [vertices[index * 6]!, vertices[index * 6 + 1]!, vertices[index * 6 + 2]!]
-      const along = (row: number) => m[row]! * x + m[4 + row]! * y + m[8 + row]! * z + m[12 + row]!
-      all.push(along(0) * MM_PER_M, -along(2) * MM_PER_M, along(1) * MM_PER_M)
-    }
-    geometry.delete()
-  }
+  eachCorner(api, model, mesh, (x, y, z) => all.push(x * MM_PER_M, -z * MM_PER_M, y * MM_PER_M))
   return Float64Array.from(all)
 }
 
