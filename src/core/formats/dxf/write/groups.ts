@@ -1,10 +1,11 @@
+import { type Box, boxOf, isEmpty } from '../../../geometry/box'
 import type { Vector3 } from '../../../geometry/space'
 import type { Point } from '../../../geometry/vector'
 import type { LineType } from '../../../model/pen'
 import type { DxfUnit } from '../drawing'
 
 /** Values of $INSUNITS and $MEASUREMENT (DXF reference, HEADER section). */
-export const UNIT_CODES: Record<DxfUnit, { insUnits: number; measurement: 0 | 1 }> = {
+const UNIT_CODES: Record<DxfUnit, { insUnits: number; measurement: 0 | 1 }> = {
   mm: { insUnits: 4, measurement: 1 },
   cm: { insUnits: 5, measurement: 1 },
   m: { insUnits: 6, measurement: 1 },
@@ -52,3 +53,20 @@ export const LINE_NAMES: Record<LineType, string> = {
 
 /** Dash lengths stand for paper; plans are drawn true to size, mostly at 1:50. */
 export const LINE_TYPE_SCALE = 50
+
+/** The header's words on the unit of a drawing. */
+export function unitGroups(unit: DxfUnit): Group[] {
+  const { insUnits, measurement } = UNIT_CODES[unit]
+  return [
+    [9, '$INSUNITS'],
+    [70, insUnits],
+    [9, '$MEASUREMENT'],
+    [70, measurement],
+  ]
+}
+
+/** The header's words on what a drawing covers; its zero where that is nothing. */
+export function extentGroups(extent: Box): Group[] {
+  const { minX, minY, maxX, maxY } = isEmpty(extent) ? boxOf([{ x: 0, y: 0 }]) : extent
+  return [[9, '$EXTMIN'], ...place(10, { x: minX, y: minY }), [9, '$EXTMAX'], ...place(10, { x: maxX, y: maxY })]
+}

@@ -28,3 +28,10 @@ export function distinctNames(
   }
   return names
 }
+
+/** Things by their names; of several of one name the first. */
+export function firstByName<T extends { readonly name: string }>(all: Iterable<T>): Map<string, T> {
+  const first = new Map<string, T>()
+  for (const each of all) if (!first.has(each.name)) first.set(each.name, each)
+  return first
+}

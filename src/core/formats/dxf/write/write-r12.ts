@@ -1,4 +1,4 @@
-import { type Box, boxOf, EMPTY_BOX, isEmpty, unite } from '../../../geometry/box'
+import { type Box, EMPTY_BOX, unite } from '../../../geometry/box'
 import { flatten } from '../../../geometry/piece/measure'
 import { bulgedPiece, isWhole, type Piece } from '../../../geometry/piece/piece'
 import type { Point } from '../../../geometry/vector'
@@ -7,9 +7,19 @@ import { MM_PER } from '../../../units/length'
 import type { DxfAttribute, DxfBlock, DxfDrawing, DxfEntity } from '../drawing'
 import { aligned, onDrawing } from './entities'
 import { boxOfEntity } from './extents'
-import { degrees, type Group, groups, LINE_NAMES, LINE_TYPE_SCALE, place, real, UNIT_CODES } from './groups'
+import {
+  degrees,
+  extentGroups,
+  type Group,
+  groups,
+  LINE_NAMES,
+  LINE_TYPE_SCALE,
+  place,
+  real,
+  unitGroups,
+} from './groups'
 import { Handles } from './handles'
-import { distinctNames } from './names'
+import { distinctNames, firstByName } from './names'
 import { lineText } from './text'
 
 /** Release 12 knows neither ellipses nor splines: they are handed over as chords that leave them by this. */
@@ -50,9 +60,7 @@ function* pieces(drawing: DxfDrawing): Generator<string> {
     body.push(writeEntity(entity, ground))
     box = unite(box, boxOfEntity(entity))
   }
-  const { minX, minY, maxX, maxY } = isEmpty(box) ? boxOf([{ x: 0, y: 0 }]) : box
-  const { insUnits, measurement } = UNIT_CODES[drawing.unit]
-  const layers = drawing.layers.filter(({ name }, i) => drawing.layers.findIndex((each) => each.name === name) === i)
+  const layers = [...firstByName(drawing.layers).values()]
   yield groups(
     [0, 'SECTION'],
     [2, 'HEADER'],
@@ -60,14 +68,8 @@ function* pieces(drawing: DxfDrawing): Generator<string> {
     [1, 'AC1009'],
     [9, '$HANDLING'],
     [70, 1],
-    [9, '$INSUNITS'],
-    [70, insUnits],
-    [9, '$MEASUREMENT'],
-    [70, measurement],
-    [9, '$EXTMIN'],
-    ...place(10, { x: minX, y: minY }),
-    [9, '$EXTMAX'],
-    ...place(10, { x: maxX, y: maxY }),
+    ...unitGroups(drawing.unit),
+    ...extentGroups(box),
     [0, 'ENDSEC'],
     [0, 'SECTION'],
     [2, 'TABLES'],

@@ -1,13 +1,13 @@
-import { type Box, boxOf, EMPTY_BOX, isEmpty, unite } from '../../../geometry/box'
+import { type Box, EMPTY_BOX, isEmpty, unite } from '../../../geometry/box'
 import type { DxfBlock, DxfDrawing, DxfEntity, DxfLayout } from '../drawing'
 import { attached, attachmentClasses, attachmentObjects } from './attachments'
 import { between, writeBlock } from './blocks'
 import { type DxfDimension, type EntityGround, writeEntity } from './entities'
 import { boxOfEntity } from './extents'
-import { type Group, groups, place, UNIT_CODES } from './groups'
+import { extentGroups, type Group, groups, unitGroups } from './groups'
 import { HANDLE, Handles } from './handles'
 import { type PlacedLayout, paperContent, writeObjects } from './layouts'
-import { distinctNames } from './names'
+import { distinctNames, firstByName } from './names'
 import { writeTables } from './tables'
 
 const MODEL = '*Model_Space'
@@ -35,11 +35,11 @@ export function* writeDxf(drawing: DxfDrawing): Generator<string> {
   const blockNames = distinctNames(blocks.map(({ name }) => name))
   const layers = [
     { name: '0', handle: handles.next(), layer: { name: '0', colorIndex: 7 } },
-    ...drawing.layers.flatMap((layer, i) =>
-      drawing.layers.findIndex(({ name }) => name === layer.name) === i
-        ? [{ name: layerNames.get(layer.name)!, handle: handles.next(), layer }]
-        : [],
-    ),
+    ...[...firstByName(drawing.layers).values()].map((layer) => ({
+      name: layerNames.get(layer.name)!,
+      handle: handles.next(),
+      layer,
+    })),
   ]
   const layerHandles = new Map(layers.map(({ layer, handle }) => [layer.name, handle]))
   const blockHandles = new Map(blocks.map(({ name }) => [name, handles.next()]))
@@ -76,9 +76,10 @@ export function* writeDxf(drawing: DxfDrawing): Generator<string> {
   })
   const body: string[] = []
   let box: Box = EMPTY_BOX
+  const boxes = new Map([...firstByName(blocks)].map(([name, { entities }]) => [name, boxOfAll(entities)]))
   for (const entity of drawing.entities) {
     body.push(writeEntity(entity, ground(HANDLE.modelBlock)))
-    box = unite(box, extentOf(entity, blocks))
+    box = unite(box, extentOf(entity, boxes))
   }
   const papers: PlacedLayout[] = (layouts.length > 0 ? layouts : [EMPTY_PAPER]).map((layout, i) => ({
     layout,
@@ -129,11 +130,12 @@ export function* writeDxf(drawing: DxfDrawing): Generator<string> {
   yield groups([0, 'EOF'])
 }
 
-/** What an entity covers; of a placed block roughly, by the size of what is in it. */
-function extentOf(entity: DxfEntity, blocks: readonly DxfBlock[]): Box {
+const boxOfAll = (entities: readonly DxfEntity[]): Box => entities.map(boxOfEntity).reduce(unite, EMPTY_BOX)
+
+/** What an entity covers; of a placed block roughly, by the size of what is in it. @param blocks boxes by their names */
+function extentOf(entity: DxfEntity, blocks: ReadonlyMap<string, Box>): Box {
   if (entity.type !== 'insert') return boxOfEntity(entity)
-  const block = blocks.find(({ name }) => name === entity.block)
-  const inside = (block?.entities ?? []).map(boxOfEntity).reduce(unite, EMPTY_BOX)
+  const inside = blocks.get(entity.block) ?? EMPTY_BOX
   if (isEmpty(inside)) return boxOfEntity(entity)
   const { x, y } = entity.at
   const scale = Math.max(Math.abs(entity.scaleX), Math.abs(entity.scaleY))
@@ -142,8 +144,6 @@ function extentOf(entity: DxfEntity, blocks: readonly DxfBlock[]): Box {
 }
 
 function header({ unit, comment }: DxfDrawing, extent: Box, seed: string, classes: string): string {
-  const { insUnits, measurement } = UNIT_CODES[unit]
-  const { minX, minY, maxX, maxY } = isEmpty(extent) ? boxOf([{ x: 0, y: 0 }]) : extent
   return `${groups(
     ...(comment ? [[999, comment] as Group] : []),
     [0, 'SECTION'],
@@ -154,17 +154,11 @@ function header({ unit, comment }: DxfDrawing, extent: Box, seed: string, classe
     [3, 'ANSI_1252'],
     [9, '$HANDSEED'],
     [5, seed],
-    [9, '$INSUNITS'],
-    [70, insUnits],
-    [9, '$MEASUREMENT'],
-    [70, measurement],
+    ...unitGroups(unit),
     // Lengths are read as decimals, or as feet and inches.
     [9, '$LUNITS'],
     [70, unit === 'in' ? 4 : 2],
-    [9, '$EXTMIN'],
-    ...place(10, { x: minX, y: minY }),
-    [9, '$EXTMAX'],
-    ...place(10, { x: maxX, y: maxY }),
+    ...extentGroups(extent),
     [0, 'ENDSEC'],
     [0, 'SECTION'],
     [2, 'CLASSES'],
