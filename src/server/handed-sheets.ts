@@ -5,9 +5,12 @@ import { database } from './database/client'
 import { sheets, sources } from './database/schema'
 import type { HandedProject, SheetFile } from './hand-over/handed'
 
+const visibleSheets = (records: HandedProject['records']) =>
+  records.flatMap((record) => (record.kind === 'underlay' && record.visible ? [record] : []))
+
 /** What the pages of the visible sheets of a project draw, as far as they are read. */
 export async function lineworkOf({ records }: HandedProject): Promise<NonNullable<HandedProject['linework']>> {
-  const underlays = records.flatMap((record) => (record.kind === 'underlay' && record.visible ? [record] : []))
+  const underlays = visibleSheets(records)
   if (underlays.length === 0) return []
   const rows = await database()
     .select({ id: sheets.id, hash: sheets.lineworkHash })
@@ -32,7 +35,7 @@ export async function lineworkOf({ records }: HandedProject): Promise<NonNullabl
  * @param kinds of the files that are wanted; all where left out
  */
 export async function filesOf({ records }: HandedProject, kinds?: readonly SourceKind[]): Promise<SheetFile[]> {
-  const underlays = records.flatMap((record) => (record.kind === 'underlay' && record.visible ? [record] : []))
+  const underlays = visibleSheets(records)
   if (underlays.length === 0) return []
   const rows = await database()
     .select({

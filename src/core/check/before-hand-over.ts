@@ -6,6 +6,7 @@ import { partsOf } from '../model/part/schema'
 import { priceBookOf } from '../model/price-book/schema'
 import type { ProjectRecord } from '../model/registry'
 import { displayOf } from '../model/settings/schema'
+import { calledOf } from '../model/space/called'
 import { underlaysOf } from '../model/underlay/underlays'
 import { materialNamed } from '../part/materials'
 import { formatLength } from '../units/format'
@@ -113,13 +114,12 @@ function roomFindings({ level, rooms }: BuiltLevel): HandOverFinding[] {
     ids: [space.id],
     at: { ...space.at, z: level.elevationMm },
   })
-  const called = ({ space }: BuiltRoom) => [space.number, space.name].filter(Boolean).join(' ')
   const numbers = new Map<string, number>()
   for (const { space } of rooms) numbers.set(space.number, (numbers.get(space.number) ?? 0) + 1)
   return rooms.flatMap((room) => {
     const { space, boundary } = room
     return [
-      ...(boundary ? [] : [about(room, `${called(room) || 'A room'} on ${level.name} is open: it has no area.`)]),
+      ...(boundary ? [] : [about(room, `${calledOf(space) || 'A room'} on ${level.name} is open: it has no area.`)]),
       ...(UNNAMED.test(space.name) ? [about(room, `A room on ${level.name} has no name of its own.`)] : []),
       ...(space.number && numbers.get(space.number)! > 1
         ? [about(room, `There is more than one room ${space.number} on ${level.name}.`)]

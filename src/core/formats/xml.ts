@@ -9,6 +9,9 @@ export type XmlNode =
 const NOT_ALLOWED = /[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu
 const allowed = (text: string): string => text.replace(NOT_ALLOWED, '')
 
+/** A figure to a millionth, without an exponent; -0 is none. */
+export const xmlFigure = (value: number): string => String(Number(value.toFixed(6)) + 0)
+
 /** An element; text among its content is written as text. */
 export function xmlElement(
   name: string,

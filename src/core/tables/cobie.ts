@@ -1,5 +1,6 @@
 import type { Building, BuiltOpening, BuiltRoom } from '../building/building'
 import type { Settings } from '../model/settings/schema'
+import { calledOf } from '../model/space/called'
 import { roomsBeside } from './openings-by-item'
 import { type ColumnUnit, column, type Table, type TableRow } from './table'
 
@@ -33,9 +34,7 @@ export function cobieSheets({ levels }: Building, head: CobieHead): Table[] {
   )
   const types = new Map(items.map(({ built }) => [typeNameOf(built), built]))
   const spaces = distinct(rooms.map(({ room }) => spaceNameOf(room)))
-  const nameOf = new Map(
-    rooms.map(({ room }, i) => [[room.space.number, room.space.name].filter(Boolean).join(' '), spaces[i]!]),
-  )
+  const nameOf = new Map(rooms.map(({ room }, i) => [calledOf(room.space), spaces[i]!]))
   const uses = [...new Set(rooms.map(({ room }) => room.space.use).filter(Boolean))]
   return [
     sheet('Contact', 'Email,CreatedBy,CreatedOn,Category,Company,Phone', [

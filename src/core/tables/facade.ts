@@ -1,4 +1,5 @@
 import { distance } from '../geometry/vector'
+import { calledOf } from '../model/space/called'
 import { column, type TableKind } from './table'
 
 const QUARTERS = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west'] as const
@@ -37,7 +38,7 @@ export const facade: TableKind = {
             ids: [space.id, ...new Set(facing.map(({ wall }) => wall.wall.id))],
             cells: {
               level: level.name,
-              room: [space.number, space.name].filter(Boolean).join(' '),
+              room: calledOf(space),
               direction,
               length,
               wall: (length * heightMm) / 1e6 - holes,

@@ -1,5 +1,6 @@
 import type { Building, BuiltLevel, BuiltOpening, BuiltWall } from '../building/building'
 import type { OpeningUse } from '../model/opening/schema'
+import { calledOf } from '../model/space/called'
 import { column, type TableKind, type TableRow } from './table'
 
 /** An opening with the wall and the level that it is in. */
@@ -26,9 +27,7 @@ const itemsOf = ({ levels }: Building, use: OpeningUse): Item[] =>
 /** Names of the rooms on both sides of an opening. */
 export function roomsBeside(level: BuiltLevel, id: string): string[] {
   return level.rooms.flatMap(({ space, sides }) =>
-    sides.some(({ openings }) => openings.some(({ opening }) => opening.id === id))
-      ? [[space.number, space.name].filter(Boolean).join(' ')]
-      : [],
+    sides.some(({ openings }) => openings.some(({ opening }) => opening.id === id)) ? [calledOf(space)] : [],
   )
 }
 

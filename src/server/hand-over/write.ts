@@ -31,7 +31,7 @@ import {
 } from '@/core/formats/svg/write-plan'
 import { isBuildingElement } from '@/core/model/building-shapes'
 import { levelOfElement } from '@/core/model/level/of-element'
-import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
+import { FIRST_LEVEL, levelsOf, withFirstLevel } from '@/core/model/level/schema'
 import { displayOf, settingsOf } from '@/core/model/settings/schema'
 import { workPlanesOf } from '@/core/model/work-plane/schema'
 import { decodeSheet } from '@/core/sheet/binary'
@@ -65,8 +65,7 @@ const USUAL_PAPER = 'A3'
 /** The level or work plane that is asked for; undefined where none is. @throws PlanSheetError */
 function knownLevel(project: HandedProject, { level }: HandOverChoice): string | undefined {
   const records = byId(project)
-  // The first level needs no record of its own.
-  const known = [FIRST_LEVEL, ...levelsOf(records), ...workPlanesOf(records)]
+  const known = [...withFirstLevel(records), ...workPlanesOf(records)]
   if (level !== undefined && !known.some(({ id }) => id === level))
     throw new PlanSheetError('There is no such level or work plane in the project.')
   return level
@@ -105,9 +104,7 @@ function setOf(project: HandedProject): string[] {
   const used = new Set(
     project.records.flatMap((record) => (isBuildingElement(record) ? [levelOfElement(record, records)] : [])),
   )
-  const levels = [...levelsOf(records), ...(records.has(FIRST_LEVEL.id) ? [] : [FIRST_LEVEL])]
-    .sort((a, b) => a.elevationMm - b.elevationMm)
-    .map(({ id }) => id)
+  const levels = withFirstLevel(records).map(({ id }) => id)
   const drawn = levels.filter((id) => used.has(id))
   return drawn.length > 0 ? drawn : levels.slice(0, 1)
 }
@@ -200,15 +197,15 @@ const WRITERS: Readonly<Record<string, Writer>> = {
     return writePlanSvg(records, displayOf(records), sheet)
   },
   pdf: async (project, on) => {
-    const pictures = await picturesOf(project)
     const records = byId(project)
-    const levels = on.set ? setOf(project) : [planSheet(project, on).levelId]
     const display = displayOf(records)
+    const one = planSheet(project, on.set ? { ...on, level: undefined } : on)
+    const levels = on.set ? setOf(project) : [one.levelId]
     const along = on.set ? boxOfPlans(records, display, levels) : undefined
-    const pages = levels.map((level): PdfPage => {
-      const sheet = { ...planSheet(project, { ...on, level }), pictures, ...(along && { along }) }
-      const { groups, ratio } = drawnPlan(records, display, sheet)
-      return { groups, paper: sheet.paper, ratio, inFeet: isImperial(display), label: planName(level, records) }
+    const sheet = { ...one, pictures: await picturesOf(project), ...(along && { along }) }
+    const pages = levels.map((levelId): PdfPage => {
+      const { groups, ratio } = drawnPlan(records, display, { ...sheet, levelId })
+      return { groups, paper: sheet.paper, ratio, inFeet: isImperial(display), label: planName(levelId, records) }
     })
     return pdfOf(pages, aboutOf(project))
   },
@@ -217,7 +214,10 @@ const WRITERS: Readonly<Record<string, Writer>> = {
     return writeGlb(building, project.name, localZeroOf(building))
   },
   gbxml: (project) => writeGbxml(built(project), project.name, settingsOf(byId(project)).site),
-  xlsx: (project) => writeXlsx(tablesOf(built(project)).map((table) => inJobUnits(table, displayOf(byId(project))))),
+  xlsx: (project) => {
+    const display = displayOf(byId(project))
+    return writeXlsx(tablesOf(built(project)).map((table) => inJobUnits(table, display)))
+  },
   bcf: async (project) => {
     const building = built(project)
     const { author, organisation, madeAt } = makerOf(project)

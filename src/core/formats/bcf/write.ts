@@ -3,7 +3,7 @@ import type { Vector3 } from '../../geometry/space'
 import type { Point } from '../../geometry/vector'
 import { ifcGuid } from '../ifc/guid'
 import { stableHash } from '../stable-hash'
-import { xmlElement as element, writeXml, type XmlNode } from '../xml'
+import { xmlElement as element, writeXml, type XmlNode, xmlFigure } from '../xml'
 
 /** Whose findings they are, and when they were found. */
 export interface BcfHead {
@@ -89,7 +89,7 @@ function viewpoint({ ids, at }: HandOverFinding, guid: string, { projectId, zero
     element(
       name,
       {},
-      (['X', 'Y', 'Z'] as const).map((axis, i) => element(axis, {}, [figure([x, y, z][i]!)])),
+      (['X', 'Y', 'Z'] as const).map((axis, i) => element(axis, {}, [xmlFigure([x, y, z][i]!)])),
     )
   return element('VisualizationInfo', { Guid: guid }, [
     element('Components', {}, [
@@ -117,8 +117,6 @@ function viewpoint({ ids, at }: HandOverFinding, guid: string, { projectId, zero
       : []),
   ])
 }
-
-const figure = (value: number): string => String(Number(value.toFixed(6)) + 0)
 
 /** A lasting identifier as BCF writes them. */
 function uuidOf(text: string): string {

@@ -1,11 +1,9 @@
 import { apply } from '../../geometry/affine'
 import { placementMap } from '../../model/underlay/placement'
 import type { Underlay } from '../../model/underlay/schema'
+import { CAPITALS } from '../../text/capitals'
 import { type HandedSheet, type PlacedMark, placedMarks } from '../sheets/placed'
 import type { DxfAttachment, DxfDrawing, DxfEntity, DxfLayer } from './drawing'
-
-/** Capitals in parts of the size of a font. */
-const CAPITALS = 0.72
 
 const layerName = (sheet: string, layer: string | null): string =>
   `Sheet ${sheet}${layer === null ? '' : ` - ${layer}`}`

@@ -1,6 +1,6 @@
 import type { Building, BuiltWall } from '../../building/building'
 import type { WallType } from '../../model/wall-type/schema'
-import { xmlElement as element, type XmlNode } from '../xml'
+import { xmlElement as element, type XmlNode, xmlFigure } from '../xml'
 
 /** How walls are built: their types as constructions of layers of materials, each written once. */
 export class Constructions {
@@ -34,7 +34,7 @@ export class Constructions {
           key,
           element('Material', { id: own }, [
             element('Name', {}, [material]),
-            element('Thickness', { unit: 'Meters' }, [String(Number((thicknessMm / 1000).toFixed(6)))]),
+            element('Thickness', { unit: 'Meters' }, [xmlFigure(thicknessMm / 1000)]),
           ]),
         )
         return own

@@ -115,6 +115,14 @@ function cutAt(edge: OutlineEdge, corners: RBush<Box & { readonly at: Point }>):
   return places.slice(1).map((to, i) => ({ ...edge, from: places[i]!, to }))
 }
 
+/** A rectangle over an edge; with the room to the left of that it faces outwards. */
+export const overEdge = (from: Point, to: Point, footMm: number, headMm: number): Vector3[] => [
+  { ...from, z: footMm },
+  { ...to, z: footMm },
+  { ...to, z: headMm },
+  { ...from, z: headMm },
+]
+
 function upright(
   { external }: Cell,
   { from, to, wall, open }: OutlineEdge,
@@ -139,12 +147,7 @@ function upright(
     {
       type,
       rooms,
-      loop: [
-        { ...from, z: footMm },
-        { ...to, z: footMm },
-        { ...to, z: headMm },
-        { ...from, z: headMm },
-      ],
+      loop: overEdge(from, to, footMm, headMm),
       wall,
       edge: { from, to, footMm, headMm },
       openings,

@@ -3,10 +3,11 @@ import { anticlockwise } from '../../geometry/polygon'
 import type { Vector3 } from '../../geometry/space'
 import { distance, type Point } from '../../geometry/vector'
 import type { Settings } from '../../model/settings/schema'
+import { calledOf } from '../../model/space/called'
 import { alongOf } from '../../model/wall/line'
-import { xmlElement as element, writeXml, type XmlNode } from '../xml'
+import { xmlElement as element, writeXml, type XmlNode, xmlFigure } from '../xml'
 import { Constructions } from './constructions'
-import { type RoomSurface, surfacesOf } from './surfaces'
+import { overEdge, type RoomSurface, surfacesOf } from './surfaces'
 
 /**
  * The rooms of a building as gbXML 6.01, for programs that work out heat loads: lengths in metres. The surfaces of each
@@ -23,9 +24,9 @@ export function writeGbxml(building: Building, name: string, site: NonNullable<S
   const spaces = rooms.map(({ room, level }, i) => {
     const { space, boundary, volumeMm3 } = room
     return element('Space', { id: numbers.get(space.id)!, buildingStoreyIdRef: storeyId(levels, level.id) }, [
-      element('Name', {}, [[space.number, space.name].filter(Boolean).join(' ')]),
-      element('Area', {}, [figure(boundary!.areaMm2 / 1e6)]),
-      element('Volume', {}, [figure(volumeMm3 / 1e9)]),
+      element('Name', {}, [calledOf(space)]),
+      element('Area', {}, [xmlFigure(boundary!.areaMm2 / 1e6)]),
+      element('Volume', {}, [xmlFigure(volumeMm3 / 1e9)]),
       element('ShellGeometry', { id: `shell-${i + 1}`, unit: 'Meters' }, [element('ClosedShell', {}, shellOf(room))]),
     ])
   })
@@ -51,11 +52,11 @@ export function writeGbxml(building: Building, name: string, site: NonNullable<S
           ...locationOf(site, name),
           element('Building', { id: 'building', buildingType: 'Unknown' }, [
             element('Name', {}, [name]),
-            element('Area', {}, [figure(areaM2)]),
+            element('Area', {}, [xmlFigure(areaM2)]),
             ...levels.map(({ level }) =>
               element('BuildingStorey', { id: storeyId(levels, level.id) }, [
                 element('Name', {}, [level.name]),
-                element('Level', {}, [figure(level.elevationMm / 1000)]),
+                element('Level', {}, [xmlFigure(level.elevationMm / 1000)]),
               ]),
             ),
             ...spaces,
@@ -80,10 +81,10 @@ function locationOf(
   return [
     element('Location', {}, [
       element('Name', {}, [name]),
-      element('Latitude', {}, [figure(latitudeDeg)]),
-      element('Longitude', {}, [figure(longitudeDeg)]),
-      ...(upMm === undefined ? [] : [element('Elevation', {}, [figure(upMm / 1000)])]),
-      ...(northRad === undefined ? [] : [element('CADModelAzimuth', {}, [figure((northRad * 180) / Math.PI)])]),
+      element('Latitude', {}, [xmlFigure(latitudeDeg)]),
+      element('Longitude', {}, [xmlFigure(longitudeDeg)]),
+      ...(upMm === undefined ? [] : [element('Elevation', {}, [xmlFigure(upMm / 1000)])]),
+      ...(northRad === undefined ? [] : [element('CADModelAzimuth', {}, [xmlFigure((northRad * 180) / Math.PI)])]),
     ]),
   ]
 }
@@ -98,18 +99,10 @@ function shellOf({ boundary, footMm, heightMm }: BuiltRoom): XmlNode[] {
     loop(level(head)),
     ...ring.map((from, i) => {
       const to = ring[(i + 1) % ring.length]!
-      return loop(upright(from, to, footMm, head))
+      return loop(overEdge(from, to, footMm, head))
     }),
   ]
 }
-
-/** A rectangle over an edge; with the room to the left of that it faces outwards. */
-const upright = (from: Point, to: Point, footMm: number, headMm: number): Vector3[] => [
-  { ...from, z: footMm },
-  { ...to, z: footMm },
-  { ...to, z: headMm },
-  { ...from, z: headMm },
-]
 
 function surfaceNode(
   surface: RoomSurface,
@@ -141,7 +134,7 @@ function openingNode({ opening, place, footMm, mark }: BuiltOpening, { edge }: R
     passage: 'Air',
   }[opening.use]
   return element('Opening', { id, openingType }, [
-    element('PlanarGeometry', {}, [loop(upright(a, b, footMm, footMm + opening.heightMm))]),
+    element('PlanarGeometry', {}, [loop(overEdge(a, b, footMm, footMm + opening.heightMm))]),
     element('Name', {}, [mark]),
   ])
 }
@@ -154,11 +147,11 @@ function rectangle({ edge }: RoomSurface, northRad: number): XmlNode[] {
   const degrees = ((((azimuth * 180) / Math.PI) % 360) + 360) % 360
   return [
     element('RectangularGeometry', {}, [
-      element('Azimuth', {}, [figure(degrees)]),
+      element('Azimuth', {}, [xmlFigure(degrees)]),
       cartesian({ ...from, z: footMm }),
       element('Tilt', {}, ['90']),
-      element('Height', {}, [figure((headMm - footMm) / 1000)]),
-      element('Width', {}, [figure(distance(from, to) / 1000)]),
+      element('Height', {}, [xmlFigure((headMm - footMm) / 1000)]),
+      element('Width', {}, [xmlFigure(distance(from, to) / 1000)]),
     ]),
   ]
 }
@@ -169,8 +162,5 @@ const cartesian = ({ x, y, z }: Vector3): XmlNode =>
   element(
     'CartesianPoint',
     {},
-    [x, y, z].map((mm) => element('Coordinate', {}, [figure(mm / 1000)])),
+    [x, y, z].map((mm) => element('Coordinate', {}, [xmlFigure(mm / 1000)])),
   )
-
-/** A millionth of a metre is enough, and -0 is none. */
-const figure = (value: number): string => String(Number(value.toFixed(6)) + 0)

@@ -3,6 +3,7 @@ import { flatten } from '../../geometry/piece/measure'
 import { isWhole, type Piece, placeAt, startOf } from '../../geometry/piece/piece'
 import type { Point } from '../../geometry/vector'
 import { DASHES_MM, type Pen } from '../../model/pen'
+import { CAPITALS } from '../../text/capitals'
 import { PAPERS, type PaperName } from '../paper/papers'
 import type { PaperMark } from '../paper/title-block'
 import { escapeXml } from '../xml'
@@ -64,7 +65,7 @@ export class Drawing {
     const turn =
       turnRad === 0 ? '' : ` transform="rotate(${figure((-turnRad * 180) / Math.PI)} ${figure(at.x)} ${figure(at.y)})"`
     // Heights of writing are those of its capitals.
-    return `<text x="${figure(at.x)}" y="${figure(at.y)}" font-size="${figure(heightMm / 0.72)}" text-anchor="${align}" fill="${INK}"${turn}>${escapeXml(text)}</text>`
+    return `<text x="${figure(at.x)}" y="${figure(at.y)}" font-size="${figure(heightMm / CAPITALS)}" text-anchor="${align}" fill="${INK}"${turn}>${escapeXml(text)}</text>`
   }
 
   private place(p: Point): string {

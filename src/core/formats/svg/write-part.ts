@@ -10,6 +10,7 @@ import type { TitleFields } from '../../model/settings/title-fields'
 import type { PartSide } from '../../model/work-plane/schema'
 import { sayHole, type TaggedHole } from '../../part/hole-table'
 import type { Projection } from '../../part/solid/flat'
+import { CAPITALS } from '../../text/capitals'
 import { formatLength, type LengthDisplay } from '../../units/format'
 import { FRAME_MM, PAPERS, type PaperName, roomOn, TITLE_MM } from '../paper/papers'
 import { paperFrame, titleTable } from '../paper/title-block'
@@ -131,7 +132,7 @@ export function partGroups(part: DrawnPart, paper: PaperName): PlanGroup[] {
         const { onPaper } = drawings.top
         const aside = (step.head?.diameterMm ?? step.diameterMm) / 2 / ratio + 0.8
         const { x, y } = onPaper(at)
-        return textOnPaper(x + aside * 0.75, y - aside * 0.75, LETTER_MM / 0.72, tag)
+        return textOnPaper(x + aside * 0.75, y - aside * 0.75, LETTER_MM / CAPITALS, tag)
       }),
       ...holeTable(part, boxes.top, paper),
     ]),

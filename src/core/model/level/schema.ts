@@ -40,6 +40,14 @@ export const levelsOf = keptByRecords((records: ReadonlyMap<string, AnyRecord>) 
   [...records.values()].filter(isLevel).sort((a, b) => a.elevationMm - b.elevationMm),
 )
 
+/** All levels with the one that every project begins with, which needs no record of its own; the lowest first. */
+export const withFirstLevel = keptByRecords((records: ReadonlyMap<string, AnyRecord>): readonly Level[] => {
+  const levels = levelsOf(records)
+  return levels.some(({ id }) => id === FIRST_LEVEL.id)
+    ? levels
+    : [...levels, FIRST_LEVEL].sort((a, b) => a.elevationMm - b.elevationMm)
+})
+
 /** The id of the level under another one; null under the lowest. */
 export function levelBelow(records: ReadonlyMap<string, AnyRecord>, levelId: string): string | null {
   const levels = levelsOf(records)

@@ -1,5 +1,5 @@
 import { keptByRecords } from '../kept'
-import { FIRST_LEVEL, levelIdOf, levelsOf } from '../level/schema'
+import { levelIdOf, withFirstLevel } from '../level/schema'
 import type { ProjectRecord } from '../registry'
 import type { Wall } from '../wall/schema'
 import { placeOpening } from './place'
@@ -15,7 +15,7 @@ const ROW_MM = 1000
  * the upper left, past the marks that are taken.
  */
 export const openingMarks = keptByRecords((records: ReadonlyMap<string, ProjectRecord>): Map<string, string> => {
-  const heights = new Map([FIRST_LEVEL, ...levelsOf(records)].map(({ id, elevationMm }) => [id, elevationMm]))
+  const heights = new Map(withFirstLevel(records).map(({ id, elevationMm }) => [id, elevationMm]))
   const all = [...records.values()].flatMap((record) => {
     if (record.kind !== 'opening') return []
     const wall = records.get(record.wallId)

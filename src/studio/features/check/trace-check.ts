@@ -2,8 +2,7 @@ import { create } from 'zustand'
 import { type EdgeMatch, matchEdge, tracedEdges } from '@/core/check/trace-to-sheet'
 import { compareWall, type WallDoubt } from '@/core/check/wall-on-sheet'
 import { levelIdOf } from '@/core/model/level/schema'
-import type { Opening } from '@/core/model/opening/schema'
-import type { ProjectRecord } from '@/core/model/registry'
+import { openingsByWall } from '@/core/model/opening/by-wall'
 import { underlaysOf } from '@/core/model/underlay/underlays'
 import { sheetLinesOnBoard } from '@/studio/board/catch-on-board'
 import { toolContext } from '@/studio/board/workbench'
@@ -38,13 +37,6 @@ const MOST_LINES = 5000
 const SLICE_MS = 12
 
 let latest = 0
-
-function openingsByWall(records: ReadonlyMap<string, ProjectRecord>): ReadonlyMap<string, Opening[]> {
-  const found = new Map<string, Opening[]>()
-  for (const record of records.values())
-    if (record.kind === 'opening') found.set(record.wallId, [...(found.get(record.wallId) ?? []), record])
-  return found
-}
 
 /** Compares everything that was traced on the level that is worked on with the sheets of its level, in slices. */
 export async function compareWithSheets(): Promise<void> {

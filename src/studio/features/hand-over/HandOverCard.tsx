@@ -20,7 +20,7 @@ import { FIRST_LEVEL, levelsOf } from '@/core/model/level/schema'
 import { partsOf } from '@/core/model/part/schema'
 import { isDrawn } from '@/core/model/shapes'
 import { workPlanesOf } from '@/core/model/work-plane/schema'
-import { formatRatio } from '@/core/units/format'
+import { formatRatio, isImperial } from '@/core/units/format'
 import type { LengthUnit } from '@/core/units/length'
 import { useProject } from '@/studio/state/project'
 import { useDisplay } from '@/studio/ui/display'
@@ -186,7 +186,7 @@ export function HandOverCard() {
   const [release, setRelease] = useState<IfcRelease>('IFC4')
   const [plan, setPlan] = useState<PlanChoices>({
     level: '',
-    paper: papersFor(display).includes('A3') && display.unit !== 'ft' && display.unit !== 'in' ? 'A3' : 'ARCH D',
+    paper: isImperial(display) ? 'ARCH D' : 'A3',
     scale: '',
     unit: 'mm',
     sheets: false,

@@ -1,5 +1,6 @@
 import { boxOf } from '@/core/geometry/box'
 import { ofKind } from '@/core/model/of-kind'
+import { calledOf } from '@/core/model/space/called'
 import { workbench } from '@/studio/board/workbench'
 import type { Findable } from '@/studio/kernel/find'
 import type { Now } from '@/studio/kernel/now'
@@ -10,7 +11,7 @@ import { showBox } from '@/studio/state/view'
 export const roomsToFind = ({ records }: Now): Findable[] =>
   ofKind('space', records).map((room) => ({
     id: `room ${room.id}`,
-    word: [room.number, room.name].filter(Boolean).join(' '),
+    word: calledOf(room),
     about: 'room',
     run: () => {
       const boundary = currentPlan().boundaryOf(room)

@@ -1,6 +1,7 @@
 import type { Point } from '../../../geometry/vector'
 import type { ProjectRecord } from '../../../model/registry'
 import { displayOf } from '../../../model/settings/schema'
+import { CAPITALS } from '../../../text/capitals'
 import { FRAME_MM, neededRatio, PAPERS, type PaperName, ratioFor, TITLE_MM } from '../../paper/papers'
 import { type PaperMark, titleBlock } from '../../paper/title-block'
 import { titleFacts } from '../../svg/write-plan'
@@ -15,9 +16,6 @@ export const PAPER_LAYERS: readonly DxfLayer[] = [
   { name: TITLE_LAYER, colorIndex: 7, weightMm: 0.25 },
   { name: VIEW_LAYER, colorIndex: 8, unprinted: true },
 ]
-
-/** Capitals in parts of the size of a font. */
-const CAPITALS = 0.72
 
 /** A storey on a sheet of paper, to scale, with frame and title; the layers of other storeys are frozen there. */
 export function levelLayout(

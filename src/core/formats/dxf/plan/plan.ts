@@ -3,8 +3,8 @@ import type { Point } from '../../../geometry/vector'
 import { type BuildingElement, elementKind, isBuildingElement } from '../../../model/building-shapes'
 import { type Layer, layersOf } from '../../../model/layer/schema'
 import { levelOfElement } from '../../../model/level/of-element'
-import { FIRST_LEVEL, levelsOf } from '../../../model/level/schema'
-import type { Opening } from '../../../model/opening/schema'
+import { FIRST_LEVEL, withFirstLevel } from '../../../model/level/schema'
+import { openingsByWall } from '../../../model/opening/by-wall'
 import { Plan } from '../../../model/plan'
 import type { ProjectRecord } from '../../../model/registry'
 import { displayOf } from '../../../model/settings/schema'
@@ -44,7 +44,7 @@ export function modelDrawing(all: Iterable<ProjectRecord>, choice: PlanChoice = 
     .map(({ shape }) => shape)
     .filter((shape): shape is BuildingElement => isBuildingElement(shape) && storeys.has(shape))
   const openings = new OpeningBlocks(around)
-  const holes = holesOf(records)
+  const holes = openingsByWall(records)
   const layers = new Map<string, DxfLayer>()
   const byStorey = new Map<string, { box: Box; layers: Set<string> }>()
   /** The layer of an element, which is noted with its storey. */
@@ -124,14 +124,6 @@ const alone = (box: Box): DrawnStorey[] =>
 const ringEntities = (wall: Wall, ring: readonly Point[], layer: string): DxfEntity[] =>
   chainEntities({ pieces: edgesOfRing(wall, ring), closed: true }).map((entity) => ({ layer, ...entity }))
 
-/** The openings of each wall. */
-function holesOf(records: ReadonlyMap<string, ProjectRecord>): ReadonlyMap<string, readonly Opening[]> {
-  const holes = new Map<string, Opening[]>()
-  for (const record of records.values())
-    if (record.kind === 'opening') holes.set(record.wallId, [...(holes.get(record.wallId) ?? []), record])
-  return holes
-}
-
 /** From the name of a room to its area, in heights of its letters. */
 const AREA_BELOW = 1.7
 /** How large its area is written, in parts of its name. */
@@ -170,17 +162,14 @@ function storeysOf(records: ReadonlyMap<string, ProjectRecord>, only: string | u
   /** The level of an element; null for what stands on every one. */
   const levelOf = (element: BuildingElement): string | null =>
     kindOf(element).everyLevel ? null : levelOfElement(element, records)
-  const known = levelsOf(records)
-  // The first level needs no record of its own.
-  const all = known.some(({ id }) => id === FIRST_LEVEL.id) ? known : [...known, FIRST_LEVEL]
-  const sorted = [...all].sort((a, b) => a.elevationMm - b.elevationMm)
-  const levels = new Map(sorted.map((level) => [level.id, level.name] as const))
+  const known = withFirstLevel(records)
+  const levels = new Map(known.map((level) => [level.id, level.name] as const))
   const elements = [...records.values()].filter(isBuildingElement)
   const used = new Set(elements.map(levelOf).filter((id) => id !== null && levels.has(id)))
   // The lowest that is built keeps the plain names, so that what worked with one storey goes on working.
   const [lowest] = [...levels.keys()].filter((id) => used.has(id))
   return {
-    known: sorted,
+    known,
     of: levelOf,
     has: (element: BuildingElement): boolean => {
       const level = levelOf(element)
