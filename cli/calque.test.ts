@@ -303,6 +303,65 @@ describe('hand-over', () => {
     expect(nowhere).toMatchObject({ status: 2, err: expect.stringMatching(/no such work plane: there are Frame 1/) })
   })
 
+  it('lays the sheets of an archive beneath a plan, and takes their files along; records alone have none', async () => {
+    const placement = { kind: 'similarity', mmPerPt: 10, turnRad: 0, originMm: { x: 0, y: 0 } }
+    const sheet = { id: 's1', number: 1, label: null, zeroX: 0, zeroY: 0, dpi: null, dpiStated: null, dpiSet: null }
+    const underlay = {
+      id: 'u1',
+      kind: 'underlay',
+      sheetId: 's1',
+      name: 'Plan',
+      levelId: 'level-0',
+      dimensions: [],
+      crop: null,
+      parts: [],
+      markup: true,
+      drawing: 'print',
+      tint: null,
+      visible: true,
+      locked: false,
+      catching: true,
+      tone: 1,
+      order: 1,
+      placement,
+    }
+    const manifest = {
+      format: 'calque-archive',
+      version: 1,
+      name: 'House',
+      records: [...house().values(), underlay],
+      sources: [
+        {
+          id: 'f1',
+          name: 'plan.pdf',
+          kind: 'pdf',
+          file: 'sources/1 plan.pdf',
+          producer: '',
+          supersedes: null,
+          sheets: [{ ...sheet, widthPt: 200, heightPt: 200 }],
+        },
+      ],
+    }
+    const zip = new JSZip()
+    zip.file('project.json', JSON.stringify(manifest))
+    zip.file('sources/1 plan.pdf', await readFile(join(folder, 'plan.pdf')))
+    await writeFile(join(folder, 'house.zip'), await zip.generateAsync({ type: 'uint8array' }))
+    await calque('hand-over', 'house.zip', '--format', 'dxf', '--sheets', '--out', 'over.dxf')
+    const over = await readDxf(await readFile(join(folder, 'over.dxf')))
+    expect(over.errors).toEqual([])
+    expect(over.layers.some((layer) => layer.includes('Plan'))).toBe(true)
+    const alone = await calque('hand-over', 'house.zip', '--format', 'dxf', '--out', 'alone.dxf')
+    expect(alone.status).toBe(0)
+    expect((await readDxf(await readFile(join(folder, 'alone.dxf')))).layers.join()).not.toContain('Plan')
+    await calque('hand-over', 'house.zip', '--format', 'dxf-bundle', '--out', 'bundle.zip')
+    const bundle = await JSZip.loadAsync(await readFile(join(folder, 'bundle.zip')))
+    expect(Object.keys(bundle.files).filter((name) => name.endsWith('.pdf'))).toHaveLength(1)
+    await writeFile(join(folder, 'house.json'), project())
+    const { status, err } = await calque('hand-over', 'house.json', '--format', 'dxf', '--sheets')
+    expect(status).toBe(2)
+    expect(err).toMatch(/archive/)
+  })
+
   it.each([
     ['plan.pdf', 'ifc', /is not JSON/],
     ['nowhere.json', 'ifc', /no file/],

@@ -1,26 +1,15 @@
-import { readFile, writeFile } from 'node:fs/promises'
+import { writeFile } from 'node:fs/promises'
 import type { Command } from 'commander'
-import { array, mixed, object, string, ValidationError } from 'yup'
+import type { ValidationError } from 'yup'
 import { BYTE_ORDER_MARK } from '@/core/formats/csv/write'
 import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over'
 import { choiceFields, type HandOverChoice, handOverChoiceSchema } from '@/core/formats/making'
 import { PAPER_NAMES } from '@/core/formats/paper/papers'
 import { PlanSheetError } from '@/core/formats/svg/write-plan'
-import { validateRecord } from '@/core/model/registry'
-import type { HandedProject } from '@/server/hand-over/handed'
 import { formatNamed, handOver } from '@/server/hand-over/write'
 import { PartError } from '@/server/part/solid'
 import { CliError } from '../cli-error'
-
-const projectSchema = object({
-  format: string()
-    .oneOf(['calque-project'] as const)
-    .required(),
-  /** What tells the project from every other one; its name in files of before. */
-  id: string().min(1).max(200).optional(),
-  name: string().trim().min(1).max(200).required(),
-  records: array(mixed().required()).required(),
-})
+import { readProject, withSheets } from '../read-project'
 
 interface Options {
   format: string
@@ -34,17 +23,18 @@ interface Options {
   unit: string
   release: string
   set?: boolean
+  sheets?: boolean
 }
 
 export function handOverCommand(program: Command): void {
   const formats: readonly HandOverFormat[] = HAND_OVER_FORMATS
   const names = formats
-    .filter(({ withSources, besideSheets }) => !withSources && !besideSheets)
+    .filter(({ withSources }) => !withSources)
     .map(({ name }) => name)
     .join(', ')
   program
     .command('hand-over')
-    .argument('<project>', 'the records of a project, as handed over in the format json')
+    .argument('<project>', 'the records of a project, as handed over in the format json, or an archive of it')
     .requiredOption('--format <name>', names)
     .option('--out <file>', 'where the file goes; to stdout where left out')
     .option('--level <id>', 'the level of a plan; the lowest where left out')
@@ -59,17 +49,21 @@ export function handOverCommand(program: Command): void {
     .option('--scale <number>', 'of a plan: 100 for 1:100; the largest usual one that fits where left out')
     .option('--unit <unit>', 'of a DXF: mm, cm, m, in or ft', 'mm')
     .option('--release <name>', 'of an IFC: IFC4 or IFC4X3', 'IFC4')
+    .option('--sheets', 'of a plan: the sheets beneath it, from an archive')
     .option('--set', 'of a PDF plan: all levels, each on a page of its own')
     .description('writes a project in an open format')
     .action(async (path: string, { format: name, out, ...on }: Options) => {
       const format = formatNamed(name)
-      if (format?.withSources || format?.besideSheets)
-        throw new CliError(
-          'It holds the files of a project, which only a running Calque has: take `calque archive`, or ask for it over HTTP.',
-        )
+      if (format?.withSources)
+        throw new CliError('It holds the files of a project: take `calque archive`, or ask for it over HTTP.')
       if (!format) throw new CliError(`There is no format ${name}. There are ${names}.`)
-      const project = await read(path)
-      const choice = choiceOf({ ...on, set: on.set ? 'true' : undefined })
+      const { project: read, archive } = await readProject(path)
+      const needsSheets = format.besideSheets || (on.sheets && format.overSheets)
+      if (needsSheets && !archive)
+        throw new CliError('The sheets go along from an archive of the project: take `calque archive` to save one.')
+      const project =
+        needsSheets && archive ? await withSheets(archive, read, format.besideSheets ? undefined : ['image']) : read
+      const choice = choiceOf({ ...on, set: on.set ? 'true' : undefined, sheets: on.sheets ? 'true' : undefined })
       const bytes = await handOver(project, format, choice).catch((error: unknown) => {
         throw error instanceof PlanSheetError || error instanceof PartError ? new CliError(error.message) : error
       })
@@ -89,22 +83,5 @@ function choiceOf(options: Readonly<Record<string, string | undefined>>): HandOv
     return handOverChoiceSchema.validateSync(choiceFields(options), { strict: true })
   } catch (error) {
     throw new CliError((error as ValidationError).errors[0]!)
-  }
-}
-
-async function read(path: string): Promise<HandedProject> {
-  let text: string
-  try {
-    text = await readFile(path, 'utf8')
-  } catch {
-    throw new CliError(`There is no file ${path} that can be read.`)
-  }
-  try {
-    const { id, name, records } = projectSchema.validateSync(JSON.parse(text), { strict: true })
-    return { id: id ?? name, name, records: records.map(validateRecord) }
-  } catch (error) {
-    if (error instanceof SyntaxError) throw new CliError(`${path} is not JSON.`)
-    if (error instanceof ValidationError) throw new CliError(`${path} holds no project of Calque: ${error.errors[0]}.`)
-    throw error
   }
 }

@@ -118,6 +118,7 @@ export async function heldContent(hash: string): Promise<Found | null> {
     `with holding (source_id) as (
        select id from source where content_hash = $1
        union all select source_id from sheet where picture_hash = $1 or linework_hash = $1 or strokes_hash = $1
+         or solids_hash = $1
        union all select s.source_id from sheet_print p join sheet s on s.id = p.sheet_id where p.hash = $1
      )
      select size::float8 as size, media_type as "mediaType" from content

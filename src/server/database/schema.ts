@@ -148,12 +148,15 @@ export const sheets = pgTable(
     /** The strokes of a page that is a picture, as linework; traced once somebody asks for them. */
     strokesHash: text().references(() => contents.hash),
     strokes: text().$type<TracingStatus>(),
+    /** Of a storey of a building model: its solids (see core/sheet/solids.ts). */
+    solidsHash: text().references(() => contents.hash),
   },
   (table) => [
     uniqueIndex().on(table.sourceId, table.number),
     index().on(table.pictureHash),
     index().on(table.lineworkHash),
     index().on(table.strokesHash),
+    index().on(table.solidsHash),
   ],
 )
 

@@ -161,15 +161,25 @@ async function keepPictures(few: readonly DrawnPicture[]): Promise<void> {
 
 /** Writes down everything that the reading of a page came to. */
 export async function keepLines({ sheet, source }: FoundSheet, read: ReadLines): Promise<void> {
-  const { bytes, print: parts, picture, findings, lettering } = read
+  const { bytes, print: parts, picture, solids, findings, lettering } = read
   await inTransaction(async (tx) => {
     const lineworkHash = await storeBytes(tx, bytes, 'application/octet-stream')
     const print = await storePrint(tx, parts, source.contentHash, sheet.number)
     const pictured = picture && { pictureHash: await storeBytes(tx, picture, 'image/jpeg') }
+    const modelled = solids && { solidsHash: await storeBytes(tx, solids, 'application/octet-stream') }
     await holdPrint(tx, sheet.id, print)
     await tx
       .update(sheets)
-      .set({ status: 'ready', problem: null, lineworkHash, print, ...pictured, ...storable(findings), lettering })
+      .set({
+        status: 'ready',
+        problem: null,
+        lineworkHash,
+        print,
+        ...pictured,
+        ...modelled,
+        ...storable(findings),
+        lettering,
+      })
       .where(eq(sheets.id, sheet.id))
     if (lettering) await enqueue(tx, [{ name: 'letters', data: { sheetId: sheet.id, sourceId: source.id } }])
   })

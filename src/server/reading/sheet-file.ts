@@ -3,6 +3,7 @@ import type { Point } from '@/core/geometry/vector'
 import type { Linework } from '@/core/sheet/linework'
 import type { StatedMeasure } from '@/core/sheet/measures'
 import type { Greys } from '@/core/sheet/raster-lines'
+import type { Solids } from '@/core/sheet/solids'
 
 /** A file of any kind, opened: what the readers, the command line and the tests ask of it. */
 export interface SheetFile {
@@ -40,6 +41,8 @@ export interface SheetPage {
   greys(longerSidePx: number): Promise<Greys | null>
   /** The scales that the file records for parts of the page. */
   measures?(): Promise<readonly StatedMeasure[]>
+  /** Of a storey of a building model: its solids (see core/sheet/solids.ts); null where they are too many to be shown. */
+  solids?(): Promise<Solids | null>
   /** What the page is drawn from as printed. Asked for after the linework. @throws SourceError */
   print(): Promise<PrintParts>
 }

@@ -45,6 +45,15 @@ it('a building model has a page for each storey, cut a metre over its floor, tru
   expect(lengthsOn(await upper.linework(), 'Wall')).toEqual([4000, 4000, 200, 200])
   // The zero of the model is told: what is laid by it falls into place.
   expect(ground.zeroPt.x * MM_PER_PT).toBeCloseTo(500, 0)
+  // Its solids stand over it, as the building stands on the ground: as long, and as high, wherever the sheet is cut from.
+  const { cornersPt } = (await ground.solids!())!
+  const along = (axis: number) => [...cornersPt].filter((_, i) => i % 3 === axis).map((pt) => pt * MM_PER_PT)
+  const reach = (values: number[]) => Math.max(...values) - Math.min(...values)
+  expect(reach(along(0))).toBeCloseTo(10_000, 0)
+  expect(Math.min(...along(0)) - ground.zeroPt.x * MM_PER_PT).toBeCloseTo(0, 0)
+  expect(Math.min(...along(2))).toBeCloseTo(0, 0)
+  const above = (await upper.solids!())!
+  expect(reach([...above.cornersPt].filter((_, i) => i % 3 === 0).map((pt) => pt * MM_PER_PT))).toBeCloseTo(4000, 0)
   await expect(file.page(3)).rejects.toThrow()
   await file.close()
 })

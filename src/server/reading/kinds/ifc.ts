@@ -6,6 +6,7 @@ import type { Point } from '@/core/geometry/vector'
 import type { Linework } from '@/core/sheet/linework'
 import { SourceError } from '@/core/sheet/problem'
 import { Recorder } from '@/core/sheet/recorder'
+import type { Solids } from '@/core/sheet/solids'
 import { MM_PER_PT } from '@/core/units/length'
 import type { Opener, SheetFile } from '../sheet-file'
 import { eachCorner } from './ifc-corners'
@@ -62,7 +63,8 @@ export const openIfc: Opener = async (bytes) => {
     page: async (number) => {
       const { linework, zeroPt } = cutOf(number)
       const { widthPt, heightPt } = linework
-      return pageOfLines(number, { widthPt, heightPt, zeroPt, measures: [], linework: () => linework })
+      const solids = () => solidsOf(storeys, number - 1, surfaces, zeroPt)
+      return pageOfLines(number, { widthPt, heightPt, zeroPt, measures: [], linework: () => linework, solids })
     },
     close: async () => undefined,
   } satisfies SheetFile
@@ -222,6 +224,44 @@ function cutStorey({ elevationMm }: Storey, surfaces: readonly Surface[], rooms:
     linework: recorder.finish(names.map((name) => ({ name, visible: true }))),
     zeroPt: onSheet({ x: 0, y: 0 }),
   }
+}
+
+/** More corners than these are no storey that a browser shows. */
+const MOST_SHOWN_CORNERS = 6_000_000
+
+/** What stands on a storey, over its floor. */
+function solidsOf(
+  storeys: readonly Storey[],
+  index: number,
+  surfaces: readonly Surface[],
+  zeroPt: Point,
+): Solids | null {
+  const { elevationMm } = storeys[index]!
+  const own = surfaces.filter(({ corners }) => storeyOf(storeys, corners) === index)
+  const count = own.reduce((sum, { corners }) => sum + corners.length, 0)
+  if (count / 3 > MOST_SHOWN_CORNERS) return null
+  const cornersPt = new Float32Array(count)
+  let at = 0
+  for (const { corners } of own)
+    for (let i = 0; i < corners.length; i += 3) {
+      cornersPt[at++] = corners[i]! / MM_PER_PT + zeroPt.x
+      cornersPt[at++] = corners[i + 1]! / MM_PER_PT + zeroPt.y
+      cornersPt[at++] = (corners[i + 2]! - elevationMm) / MM_PER_PT
+    }
+  return { cornersPt }
+}
+
+/** The storey that a surface belongs to: the highest whose floor is not over its middle; the lowest for what lies below all. */
+function storeyOf(storeys: readonly Storey[], corners: Float64Array): number {
+  let [foot, head] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY]
+  for (let i = 2; i < corners.length; i += 3) {
+    foot = Math.min(foot, corners[i]!)
+    head = Math.max(head, corners[i]!)
+  }
+  return Math.max(
+    0,
+    storeys.findLastIndex(({ elevationMm }) => elevationMm <= (foot + head) / 2),
+  )
 }
 
 const ROOMS = 'Space'

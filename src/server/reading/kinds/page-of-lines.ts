@@ -3,6 +3,7 @@ import type { Point } from '@/core/geometry/vector'
 import type { Linework } from '@/core/sheet/linework'
 import type { StatedMeasure } from '@/core/sheet/measures'
 import { type Canvas2D, paintLinework } from '@/core/sheet/paint'
+import type { Solids } from '@/core/sheet/solids'
 import { packPicture, rasterOf } from '../pack-picture'
 import { PICTURE_PX, type SheetPage } from '../sheet-file'
 
@@ -13,10 +14,15 @@ interface Lines {
   readonly zeroPt: Point
   readonly measures: readonly StatedMeasure[]
   linework(): Linework
+  /** Where it is a storey of a building model. */
+  solids?(): Solids | null
 }
 
 /** A page that is drawn from its lines alone, which are worked out when they are first asked for. */
-export function pageOfLines(number: number, { widthPt, heightPt, zeroPt, measures, linework }: Lines): SheetPage {
+export function pageOfLines(
+  number: number,
+  { widthPt, heightPt, zeroPt, measures, linework, solids }: Lines,
+): SheetPage {
   let read: Linework | null = null
   const lines = () => (read ??= linework())
   return {
@@ -44,6 +50,7 @@ export function pageOfLines(number: number, { widthPt, heightPt, zeroPt, measure
       return { packed: packPicture(rasterOf(canvas)) }
     },
     greys: async () => null,
+    ...(solids && { solids: async () => solids() }),
     print: async () => ({ pdf: null, tiles: [] }),
   }
 }

@@ -5,6 +5,7 @@ import { signatureOf } from '@/core/sheet/likeness'
 import { contentOf, countContent, isVisible, type Linework } from '@/core/sheet/linework'
 import { recordedRatio, type StatedMeasure } from '@/core/sheet/measures'
 import { problemOf } from '@/core/sheet/pdf/problem'
+import { encodeSolids } from '@/core/sheet/solids'
 import { openSource } from '../open-source'
 import { proposeFromPicture, wantsLettering } from '../propose-page'
 import type { SheetFile } from '../sheet-file'
@@ -112,9 +113,11 @@ async function readLines(file: SheetFile, number: number, pictured: boolean): Pr
   const picture = pictured ? null : await (await page.picture()).packed
   const linework = await page.linework()
   const findings = findingsOf(linework, (await page.measures?.()) ?? [])
+  const solids = await page.solids?.()
   return {
     bytes: encodeSheet(indexSheet(linework)),
     print: await page.print(),
+    solids: solids ? encodeSolids(solids) : null,
     picture,
     findings,
     lettering: wantsLettering(linework, findings.proposal),

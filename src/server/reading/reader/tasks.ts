@@ -52,6 +52,8 @@ export interface ReadLines {
   /** Linework and catch index (CQL1). */
   readonly bytes: Uint8Array
   readonly print: PrintParts
+  /** Of a storey of a building model (see core/sheet/solids.ts). */
+  readonly solids: Uint8Array | null
   /** JPEG, where the page had no picture yet. */
   readonly picture: Uint8Array | null
   readonly findings: Findings

@@ -17,6 +17,8 @@ import { toned } from '@/studio/ui/palette'
 import { CutBar } from './CutBar'
 import { CutCaps } from './CutCaps'
 import { planesOf } from './cut'
+import { ReferenceMesh } from './ReferenceMesh'
+import { useReferenceSolids } from './reference-solids'
 import { SavedViews } from './SavedViews'
 import { SheetPlane } from './SheetPlane'
 import { useSheetsInSpace } from './sheets-in-space'
@@ -38,6 +40,7 @@ const COLORS: Record<LookKind, string> = {
 const PICKED = '#a8281c'
 
 const NO_SHEETS: ReturnType<typeof useSheetsInSpace> = []
+const NO_REFERENCES: ReturnType<typeof useReferenceSolids> = []
 
 /** Metres of a step; with Shift it is longer. */
 const STEP_M = 0.5
@@ -66,7 +69,10 @@ export function SolidView() {
   const building = useBuilding()
   const selection = useBench((bench) => bench.selection)
   const sheets = useSheetsInSpace()
-  const shown = useSolid((solid) => solid.sheets) ? sheets : NO_SHEETS
+  const standing = useReferenceSolids()
+  const films = useSolid((solid) => solid.sheets)
+  const shown = films ? sheets : NO_SHEETS
+  const references = films ? standing : NO_REFERENCES
   const scene = useMemo(
     () =>
       sceneOf(
@@ -94,6 +100,9 @@ export function SolidView() {
             <SolidMesh key={solid.key} solid={solid} planes={planes} />
           ))}
           {planes.length > 0 && <CutCaps solids={scene.solids} planes={planes} size={scene.size} colors={COLORS} />}
+          {references.map((reference) => (
+            <ReferenceMesh key={reference.id} reference={reference} origin={scene.origin} planes={planes} />
+          ))}
           {shown.map((sheet) => (
             <SheetPlane key={sheet.id} sheet={sheet} origin={scene.origin} />
           ))}
