@@ -37,18 +37,21 @@ export async function archiveOf(
       supersedes,
       sheets: pages
         .filter(({ sourceId }) => sourceId === id)
-        .map(({ id: sheetId, number, label, widthPt, heightPt, zeroX, zeroY, dpi, dpiStated, dpiSet }) => ({
-          id: sheetId,
-          number,
-          label,
-          widthPt,
-          heightPt,
-          zeroX,
-          zeroY,
-          dpi,
-          dpiStated,
-          dpiSet,
-        })),
+        .map(
+          ({ id: sheetId, number, label, widthPt, heightPt, zeroX, zeroY, elevationMm, dpi, dpiStated, dpiSet }) => ({
+            id: sheetId,
+            number,
+            label,
+            widthPt,
+            heightPt,
+            zeroX,
+            zeroY,
+            elevationMm,
+            dpi,
+            dpiStated,
+            dpiSet,
+          }),
+        ),
     })),
   }
   return { manifest, contentHashes: files.map(({ contentHash }) => contentHash) }

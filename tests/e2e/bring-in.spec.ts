@@ -11,7 +11,7 @@ import { buildingOf } from '../../src/core/building/building'
 import { writeIfc } from '../../src/core/formats/ifc/write'
 import { A3, CORNERS, onPaper } from '../support/boathouse'
 import { handWritten } from '../support/hand-written'
-import { house } from '../support/house'
+import { house, wall } from '../support/house'
 import { StudioPage, test } from './studio'
 
 const [LOWER_LEFT, , UPPER_RIGHT] = CORNERS
@@ -24,6 +24,7 @@ async function underlays(studio: StudioPage, projectId: string) {
   ) as unknown as {
     name: string
     sheetId: string
+    levelId: string
     crop: { x: number; y: number }[] | null
     placement: { mmPerPt: number; originMm: { x: number; y: number }; turnRad: number }
     order: number
@@ -267,6 +268,16 @@ test('every kind of sheet lies on one board: scan, drawing, SVG, DXF and a store
   expect(Object.keys(bundle.files)).toContain('sheets/scan 1.png')
   // The scan is dark all over.
   await expect.poll(() => studio.inked()).toBeGreaterThan(0.02)
+  await test.step('the storey stands in the solid view as the solids of its model', async () => {
+    const came = page.waitForResponse(async (response) => {
+      if (!response.url().includes('/api/contents/') || !response.ok()) return false
+      return (await response.body()).subarray(0, 4).toString() === 'CQB1'
+    })
+    await page.getByRole('button', { name: 'Solid', exact: true }).click()
+    expect((await (await came).body()).length).toBeGreaterThan(1000)
+    await studio.solidShown()
+    await page.getByRole('button', { name: 'Plan', exact: true }).click()
+  })
 
   await page.getByRole('button', { name: 'Adjust scan: crop, layers, look' }).click()
   await page.getByLabel('Pixels to the inch').fill('300')
@@ -276,6 +287,31 @@ test('every kind of sheet lies on one board: scan, drawing, SVG, DXF and a store
   await expect
     .poll(async () => (await underlays(studio, id)).find(({ name }) => name === 'scan')!.placement.mmPerPt)
     .toBeCloseTo(2540 / 72 / 2, 9)
+})
+
+test('storeys of a building model lie on one another, each on a level of its height', async ({ page }) => {
+  const studio = new StudioPage(page)
+  const id = await studio.newProject('Storeys')
+  const records = house()
+  records.set('up', { id: 'up', kind: 'level', name: 'Upper', elevationMm: 3000 })
+  records.set('above', { ...wall('above', { x: 2000, y: 1000 }, { x: 6000, y: 1000 }, 200), levelId: 'up' })
+  const model = writeIfc(buildingOf(records), { projectId: 'p', name: 'House', madeAt: '2026-01-02T03:04:05' })
+  await studio.upload('house.ifc', Buffer.from(model))
+  for (const storey of ['Ground', 'Upper'])
+    await page.getByRole('button', { name: new RegExp(`${storey}.*: select$`) }).click()
+  await page.getByRole('button', { name: 'Bring in 2 pages' }).click()
+  await studio.kept()
+  const laid = await underlays(studio, id)
+  const { records: kept } = await (await page.request.get(`/api/projects/${id}`)).json()
+  const upper = (kept as { id: string; kind: string; name?: string; elevationMm?: number }[]).find(
+    ({ kind, name }) => kind === 'level' && name === 'Upper',
+  )
+  expect(upper).toMatchObject({ elevationMm: 3000 })
+  const levelOf = (name: RegExp) => laid.find((underlay) => name.test(underlay.name))!.levelId
+  expect([levelOf(/Ground/), levelOf(/Upper/)]).toEqual(['level-0', upper!.id])
+  // The house begins at zero, the wall above it two metres farther along.
+  const [below, above] = [/Ground/, /Upper/].map((name) => laid.find((one) => name.test(one.name))!.placement.originMm)
+  expect(above!.x - below!.x).toBeCloseTo(2000, 0)
 })
 
 test('pages are found by their text and named by the file', async ({ page }) => {

@@ -194,7 +194,7 @@ describe('what files say of themselves', () => {
     const { id } = await server.createProject('Labels')
     const { id: sourceId } = await server.addSource(id, 'a.svg', bytesOf(drawing(41)))
     const source = (await server.sourceOf(sourceId))!
-    const page = { widthPt: 9, heightPt: 9, zeroPt: { x: 0, y: 0 }, resolution: null, problem: null }
+    const page = { widthPt: 9, heightPt: 9, zeroPt: { x: 0, y: 0 }, elevationMm: null, resolution: null, problem: null }
     await server.keepOpened(source, {
       embedded: [],
       producer: 'Maker\0 9\ud800',

@@ -18,6 +18,8 @@ const sheetSchema = object({
   heightPt: finite().min(0).required(),
   zeroX: finite().required(),
   zeroY: finite().required(),
+  /** Of a storey of a building model. */
+  elevationMm: number().min(-1e9).max(1e9).nullable().optional(),
   dpi: number().positive().nullable().defined(),
   dpiStated: boolean().nullable().defined(),
   dpiSet: number().positive().nullable().defined(),

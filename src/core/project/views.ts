@@ -27,6 +27,8 @@ export interface SheetView {
   readonly strokesHash: string | null
   /** How far that is; null where nobody asked for them. */
   readonly strokes: 'tracing' | 'traced' | 'failed' | null
+  /** Of a storey of a building model: how high its floor lies over the zero of the model. */
+  readonly elevationMm: number | null
   /** Of a storey of a building model: its solids (see core/sheet/solids.ts). */
   readonly solidsHash: string | null
   readonly print: Print | null

@@ -148,6 +148,8 @@ export const sheets = pgTable(
     /** The strokes of a page that is a picture, as linework; traced once somebody asks for them. */
     strokesHash: text().references(() => contents.hash),
     strokes: text().$type<TracingStatus>(),
+    /** Of a storey of a building model: how high its floor lies over the zero of the model. */
+    elevationMm: doublePrecision(),
     /** Of a storey of a building model: its solids (see core/sheet/solids.ts). */
     solidsHash: text().references(() => contents.hash),
   },

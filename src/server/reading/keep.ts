@@ -57,7 +57,7 @@ export async function keepOpened(source: Source, file: OpenedFile): Promise<void
       .where(eq(sources.id, sourceId))
       .returning()
     if (!still) return
-    const rows = file.pages.map(({ label, widthPt, heightPt, zeroPt, resolution, problem }, i) => ({
+    const rows = file.pages.map(({ label, widthPt, heightPt, zeroPt, elevationMm, resolution, problem }, i) => ({
       id: crypto.randomUUID(),
       sourceId,
       number: i + 1,
@@ -66,6 +66,7 @@ export async function keepOpened(source: Source, file: OpenedFile): Promise<void
       heightPt,
       zeroX: zeroPt.x,
       zeroY: zeroPt.y,
+      elevationMm,
       dpi: resolution?.dpi ?? null,
       dpiStated: resolution?.stated ?? null,
       status: problem ? ('failed' as const) : ('waiting' as const),

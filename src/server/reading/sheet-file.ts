@@ -30,6 +30,8 @@ export interface SheetPage {
   readonly resolution: Resolution | null
   /** Where the zero of the file's own coordinates lies, in points of the sheet. */
   readonly zeroPt: Point
+  /** Of a storey of a building model: how high its floor lies over the zero of the model. */
+  readonly elevationMm?: number | undefined
   /** Everything drawn. @throws SourceError */
   linework(): Promise<Linework>
   /**

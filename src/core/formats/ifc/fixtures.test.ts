@@ -14,6 +14,7 @@ const symbol: ProjectRecord = {
   id: 'block',
   kind: 'symbol',
   name: 'Block',
+  material: 'Cast iron',
   base: { x: 0, y: 0 },
   shapes: [
     {
@@ -86,6 +87,11 @@ it('parts placed in a building stand where they are placed, at their size, for o
   expect(volume('mirrored')).toBeCloseTo(0.048, 9)
   const highest = Math.max(...meshes.get(ifcGuid('p as-it-is'))!.map(([, y]) => y))
   expect(highest).toBeCloseTo(3.2, 6)
+  // Each is made of what its part is made of.
+  const made = [...api.GetLineIDsWithType(model, WebIfc.IFCRELASSOCIATESMATERIAL)].map(
+    (id) => api.GetLine(model, id, true).RelatingMaterial.Name.value,
+  )
+  expect(made).toEqual(Array.from({ length: 3 }, () => 'Cast iron'))
   // It belongs to the storey on which it stands.
   const contained = [...api.GetLineIDsWithType(model, WebIfc.IFCRELCONTAINEDINSPATIALSTRUCTURE)].map((id) => {
     const { RelatedElements } = api.GetLine(model, id) as { RelatedElements: unknown[] }

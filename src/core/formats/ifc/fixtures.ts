@@ -31,5 +31,11 @@ export function writeFixture(
     ? data.add('IFCTRIANGULATEDFACESET', list, closed, undefined, faces, undefined)
     : data.add('IFCTRIANGULATEDFACESET', list, undefined, closed, faces, undefined)
   const shape = file.shape([surface], 'Object', undefined, 'Tessellation')
-  return file.thing('IFCBUILDINGELEMENTPROXY', file.guid(insert.id), symbol.name, place, shape, undefined, undefined)
+  const guid = file.guid(insert.id)
+  const thing = file.thing('IFCBUILDINGELEMENTPROXY', guid, symbol.name, place, shape, undefined, undefined)
+  if (symbol.material) {
+    const stuff = file.material(symbol.material)
+    file.relation('IFCRELASSOCIATESMATERIAL', file.guid(insert.id, 'material'), [thing], stuff)
+  }
+  return thing
 }

@@ -46,6 +46,8 @@ export const symbolSchema = object({
   shapes: array(shapeSchema).min(1).max(5000).required(),
   /** Of a part: it stands in the building as a solid. */
   solid: solidSchema.optional().default(undefined),
+  /** Of a part: what it is made of, by its name. */
+  material: string().max(100).optional(),
 }).noUnknown()
 
 export type SymbolRecord = Omit<InferType<typeof symbolSchema>, 'shapes'> & { shapes: PlainShape[] }

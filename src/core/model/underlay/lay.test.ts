@@ -75,4 +75,15 @@ describe('sheets laid down', () => {
       expect(Math.hypot(zero.x, zero.y)).toBeLessThan(1e-6)
     }
   })
+  it('storeys of one model lie on one another, wherever the first of them is laid', () => {
+    const storey = { widthPt: 1000, heightPt: 800, ratio: 1, storeyOf: 'model' }
+    const sheets = [
+      { ...storey, zeroPt: { x: -4000, y: 250 } },
+      { widthPt: 300, heightPt: 200, ratio: 1, zeroPt: { x: 0, y: 0 } },
+      { ...storey, widthPt: 500, zeroPt: { x: -4200, y: 20 } },
+    ]
+    const [lower, , upper] = layOut(sheets, { kind: 'point', at: { x: 7, y: 9 } }, 1)
+    const [a, b] = [apply(placementMap(lower!), sheets[0]!.zeroPt), apply(placementMap(upper!), sheets[2]!.zeroPt)]
+    expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeLessThan(1e-6)
+  })
 })

@@ -13,6 +13,8 @@ export interface SheetToLay {
   readonly ratio: number
   /** The zero of its own coordinates, in its own space. */
   readonly zeroPt: Point
+  /** What tells the model of which it is a storey: storeys of one lie on one another. */
+  readonly storeyOf?: string | undefined
 }
 
 export type Where =
@@ -26,11 +28,13 @@ export type Where =
 /** Between two sheets, as a part of the width of the next. */
 const GAP = 0.05
 
-/** Lays sheets down, one beside the other or all on the origin. @param quarterTurns anticlockwise */
+/** Lays sheets down, one beside the other or all on the origin; storeys of one model on one another. @param quarterTurns anticlockwise */
 export function layOut(sheets: readonly SheetToLay[], where: Where, quarterTurns: number): Placement[] {
   let next: Point = { x: 0, y: 0 }
   if (where.kind === 'point') next = where.at
   else if (where.kind === 'beside' && !isEmpty(where.taken)) next = { x: where.taken.maxX, y: where.taken.minY }
+  /** Where the zero of a model came to lie, by what tells it. */
+  const zeros = new Map<string, Point>()
   let first = where.kind === 'point' || (where.kind === 'beside' && isEmpty(where.taken))
   return sheets.map((sheet) => {
     const turned: Placement = {
@@ -45,11 +49,16 @@ export function layOut(sheets: readonly SheetToLay[], where: Where, quarterTurns
       const own = sheet.zeroPt.x === 0 && sheet.zeroPt.y === 0 ? lowerLeft(sheet, map) : apply(map, sheet.zeroPt)
       return { ...turned, originMm: { x: -own.x, y: -own.y } }
     }
+    const zero = apply(map, sheet.zeroPt)
+    const laid = sheet.storeyOf === undefined ? undefined : zeros.get(sheet.storeyOf)
+    if (laid) return { ...turned, originMm: { x: laid.x - zero.x, y: laid.y - zero.y } }
     const box = boxOf(sheetCorners(sheet).map((p) => apply(map, p)))
     const gap = first ? 0 : (box.maxX - box.minX) * GAP
     const placed = { ...turned, originMm: { x: next.x + gap - box.minX, y: next.y - box.minY } }
     next = { x: next.x + gap + box.maxX - box.minX, y: next.y }
     first = false
+    if (sheet.storeyOf !== undefined)
+      zeros.set(sheet.storeyOf, { x: placed.originMm.x + zero.x, y: placed.originMm.y + zero.y })
     return placed
   })
 }

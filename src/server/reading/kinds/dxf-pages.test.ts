@@ -21,6 +21,12 @@ block = drawing.blocks.new('DETAIL')
 block.add_underlay(page, insert=(0, 0), scale=(254, 254, 254))
 space.add_blockref('DETAIL', (-5000, 0), dxfattribs={'rotation': 90})
 space.add_underlay(page, insert=(0, 0), scale=(1, 1, 1)).dxf.flags = 0
+half = space.add_underlay(page, insert=(50000, 0), scale=(2540, 2540, 2540))
+half.dxf.flags = 2
+half.set_boundary_path([(0.25, -1), (1, 1)])
+ring = space.add_underlay(page, insert=(70000, 0), scale=(2540, 2540, 2540))
+ring.dxf.flags = 2
+ring.set_boundary_path([(-1, -1), (0.5, -1), (0.5, 1), (-1, 1)])
 image = drawing.add_image_def(filename='scan.png', size_in_pixel=(400, 200))
 space.add_image(image, insert=(20000, 0), size_in_units=(4000, 2000))
 drawing.saveas(sys.argv[1])
@@ -76,7 +82,10 @@ it('a drawing with the page that it shows: the lines of the page, where it shows
   expect(lines).toContainEqual({ at: [-5000, 0], lengthMm: expect.closeTo(onPage / 10, 0), turnDeg: 90 })
   // The image is its edge; what is switched off and what is white does not show.
   expect(lines).toContainEqual({ at: [20000, 0], lengthMm: expect.closeTo(4000, 0), turnDeg: 0 })
-  expect(lines).toHaveLength(3 + 4)
+  // Cropped by two corners, and by a ring: what lies beyond does not show.
+  expect(lines).toContainEqual({ at: [50000 + 635, 0], lengthMm: expect.closeTo(0.75 * 2540, 0), turnDeg: 0 })
+  expect(lines).toContainEqual({ at: [70000, 0], lengthMm: expect.closeTo(0.5 * 2540, 0), turnDeg: 0 })
+  expect(lines).toHaveLength(5 + 4)
 })
 
 it('a page that is not at hand, or can not be read, is named where it lies', async () => {
@@ -88,6 +97,8 @@ it('a page that is not at hand, or can not be read, is named where it lies', asy
     expect(corners.sort()).toEqual([
       [-5000, 0],
       [1000, 2000],
+      [50000, 0],
+      [70000, 0],
     ])
   }
 })

@@ -64,7 +64,9 @@ export const openIfc: Opener = async (bytes) => {
       const { linework, zeroPt } = cutOf(number)
       const { widthPt, heightPt } = linework
       const solids = () => solidsOf(storeys, number - 1, surfaces, zeroPt)
-      return pageOfLines(number, { widthPt, heightPt, zeroPt, measures: [], linework: () => linework, solids })
+      const { elevationMm } = storeys[number - 1]!
+      const page = { widthPt, heightPt, zeroPt, elevationMm, measures: [], linework: () => linework, solids }
+      return pageOfLines(number, page)
     },
     close: async () => undefined,
   } satisfies SheetFile

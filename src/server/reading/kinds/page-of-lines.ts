@@ -16,12 +16,13 @@ interface Lines {
   linework(): Linework
   /** Where it is a storey of a building model. */
   solids?(): Solids | null
+  readonly elevationMm?: number
 }
 
 /** A page that is drawn from its lines alone, which are worked out when they are first asked for. */
 export function pageOfLines(
   number: number,
-  { widthPt, heightPt, zeroPt, measures, linework, solids }: Lines,
+  { widthPt, heightPt, zeroPt, measures, linework, solids, elevationMm }: Lines,
 ): SheetPage {
   let read: Linework | null = null
   const lines = () => (read ??= linework())
@@ -32,6 +33,7 @@ export function pageOfLines(
     rotation: 0,
     resolution: null,
     zeroPt,
+    elevationMm,
     linework: async () => lines(),
     measures: async () => measures,
     picture: async () => {

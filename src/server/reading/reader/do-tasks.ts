@@ -86,11 +86,12 @@ async function openedFile(file: SheetFile): Promise<OpenedFile> {
     const label = names[number - 1] ?? null
     pages.push(
       await file.page(number).then(
-        ({ widthPt, heightPt, zeroPt, resolution }) => ({
+        ({ widthPt, heightPt, zeroPt, elevationMm, resolution }) => ({
           label,
           widthPt,
           heightPt,
           zeroPt,
+          elevationMm: elevationMm ?? null,
           resolution,
           problem: null,
         }),
@@ -99,6 +100,7 @@ async function openedFile(file: SheetFile): Promise<OpenedFile> {
           widthPt: 0,
           heightPt: 0,
           zeroPt: { x: 0, y: 0 },
+          elevationMm: null,
           resolution: null,
           problem: problemOf(error).problem,
         }),

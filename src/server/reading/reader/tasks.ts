@@ -42,6 +42,8 @@ export interface OpenedPage {
   readonly widthPt: number
   readonly heightPt: number
   readonly zeroPt: Point
+  /** Of a storey of a building model. */
+  readonly elevationMm: number | null
   readonly resolution: Resolution | null
   /** Why it can't be read at all. */
   readonly problem: SourceProblem | null

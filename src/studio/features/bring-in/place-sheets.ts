@@ -1,5 +1,6 @@
 import { EMPTY_BOX, unite } from '@/core/geometry/box'
 import type { Point } from '@/core/geometry/vector'
+import { type Level, withFirstLevel } from '@/core/model/level/schema'
 import { shownDisplayOf } from '@/core/model/settings/schema'
 import { layOut, type Where } from '@/core/model/underlay/lay'
 import { newUnderlay } from '@/core/model/underlay/new'
@@ -25,6 +26,9 @@ import { place } from './tools/place'
 
 /** What a sheet that names no ratio is taken for until it is fitted: the commonest plan ratio, 1:100 or 1/4″ = 1′-0″. */
 const FIRST_RATIO = { metric: 100, imperial: 48 }
+
+/** Floors nearer to one another than this are those of one storey. */
+const SAME_FLOOR_MM = 50
 
 /** The ratio a sheet is laid at where none is typed. */
 export const usualRatio = (source: SourceView, sheet: SheetView, display: LengthDisplay): number =>
@@ -72,12 +76,30 @@ export function placePicked(at: Point | null): void {
   const placements = layOut(
     found.map(({ source, sheet }) => ({
       ...sheet,
+      storeyOf: sheet.elevationMm === null ? undefined : source.id,
       ratio: (typed ?? usualRatio(source, sheet, display)) * sheet.paperFactor,
     })),
     where,
     lay.quarterTurns,
   )
   const order = underlays.at(-1)?.order ?? 0
+  // Where no level was chosen for them, storeys lie on levels of their own height; those that are missing are made.
+  const levels = lay.levelId || workPlaneOf(levelId, records) ? [] : [...withFirstLevel(records)]
+  const storeys: Level[] = []
+  const levelOf = ({ elevationMm, label }: SheetView): string | null => {
+    if (elevationMm === null || levels.length === 0) return null
+    const there = levels.find((level) => Math.abs(level.elevationMm - elevationMm) <= SAME_FLOOR_MM)
+    if (there) return there.id
+    const made: Level = {
+      id: crypto.randomUUID(),
+      kind: 'level',
+      name: label?.trim().slice(0, 100) || 'Storey',
+      elevationMm,
+    }
+    storeys.push(made)
+    levels.push(made)
+    return made.id
+  }
   const sizedBy = (sheet: SheetView) => (typed !== null ? 'typed' : isUnread(sheet) ? 'unread' : undefined)
   const fresh: Underlay[] = found.map(({ source, sheet }, i) =>
     newUnderlay({
@@ -86,12 +108,12 @@ export function placePicked(at: Point | null): void {
       sheetId: sheet.id,
       placement: placements[i]!,
       ...(sizedBy(sheet) && { sizedBy: sizedBy(sheet) }),
-      levelId,
+      levelId: levelOf(sheet) ?? levelId,
       crop: crops.has(sheet.id) ? [...crops.get(sheet.id)!] : null,
       order: order + 1 + i,
     }),
   )
-  put(fresh.length === 1 ? 'Bring in sheet' : `Bring in ${fresh.length} sheets`, ...fresh)
+  put(fresh.length === 1 ? 'Bring in sheet' : `Bring in ${fresh.length} sheets`, ...storeys, ...fresh)
   void api.prefer(projectId, picked, 'lines').catch(() => undefined)
   letGo()
   if (planeWorkedOn() !== boardOf(levelId)) workOn(boardOf(levelId))

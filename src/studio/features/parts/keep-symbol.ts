@@ -19,6 +19,7 @@ export async function keepAsSymbol(part: Part): Promise<void> {
     base: { x: 0, y: 0 },
     shapes,
     solid: made.solid,
+    material: part.material,
   })
   tell(`${part.name} is a symbol now: place it on the plan from the list of symbols.`)
 }

@@ -1,9 +1,13 @@
 import type { Affine } from '../../../geometry/affine'
+import { flattenCubic } from '../../../geometry/bezier'
+import { boxOf } from '../../../geometry/box'
+import { along, type Point } from '../../../geometry/vector'
+import { type Clip, ClipArea, isInside, visibleParts } from '../../../sheet/clip'
 import { curveOf, isVisible, type LineStyle, type Linework, segmentEnds } from '../../../sheet/linework'
 import { MM_PER_PT } from '../../../units/length'
 import { frame } from './entities/image'
 import { type Entity, Pen, planeMap, pointOf, toRad } from './entity'
-import { recordsOf } from './records'
+import { type DxfRecord, recordsOf } from './records'
 import { groupsOf } from './tokens'
 
 /** A page of a file beside a drawing that the drawing shows. */
@@ -34,7 +38,10 @@ export function shownPagesOf(bytes: Uint8Array): Map<string, ShownPage> {
 }
 
 const PT_PER_INCH = 72
+const CLIPPED = 1
 const ON = 2
+/** How far chords of a curve that a clip cuts may leave it. */
+const FLATNESS_PT = 0.02
 /** Height of the words that stand for a page, in inches of it. */
 const WORDS_INCH = 0.15
 
@@ -51,7 +58,7 @@ export function drawPage({ record }: Entity, pen: Pen, pages: ShownPages): void 
   const at = pointOf(record, 10)
   const place: Affine = [cos * perPtX, sin * perPtX, -sin * perPtY, cos * perPtY, at.x, at.y]
   const onPage = pen.through(planeMap(record)).through(place)
-  if (shown?.linework) drawLinework(shown.linework, onPage, Math.abs(perPtX))
+  if (shown?.linework) drawLinework(shown.linework, onPage, Math.abs(perPtX), clipOf(record))
   else if (shown) {
     const name = `${ownName(shown.file)}, page ${shown.page}`
     const height = WORDS_INCH * PT_PER_INCH
@@ -62,23 +69,46 @@ export function drawPage({ record }: Entity, pen: Pen, pages: ShownPages): void 
 /** A file's name without its folders, whichever way they are parted. */
 export const ownName = (file: string): string => file.split(/[\\/]/).at(-1) ?? file
 
-function drawLinework(linework: Linework, pen: Pen, unitsPerPt: number): void {
+/** What of the page shows: two corners of a box or a ring, in inches of the page; null for the whole. */
+function clipOf(record: DxfRecord): Clip | null {
+  if ((record.number(280, ON) & CLIPPED) === 0) return null
+  const [xs, ys] = [record.numbers(11), record.numbers(21)]
+  const ring = xs.map((x, i): Point => ({ x: x * PT_PER_INCH, y: (ys[i] ?? 0) * PT_PER_INCH }))
+  const [a, b] = ring
+  if (!a || !b) return null
+  if (ring.length === 2) return { box: boxOf(ring), areas: [] }
+  return { box: boxOf(ring), areas: [new ClipArea([ring], true)] }
+}
+
+function drawLinework(linework: Linework, pen: Pen, unitsPerPt: number, clip: Clip | null): void {
   const { layer } = pen.look
   const penOf = ({ color, widthPt, dashPt }: LineStyle) => {
     const shown = color.startsWith('#') ? color : pen.look.color
     const look = { layer, color: shown, weight: widthPt * MM_PER_PT * 100, dash: dashPt.map((pt) => pt * unitsPerPt) }
     return new Pen(pen.drawn, pen.map, look, pen.within)
   }
+  const admits = (p: Point) => clip === null || isInside(clip, p)
+  const drawLine = (own: Pen, start: Point, end: Point, isFill: boolean) => {
+    for (const [from, to] of clip ? visibleParts(clip, start, end) : WHOLE)
+      own.line(along(start, end, from), along(start, end, to), isFill)
+  }
   const styles = linework.styles.map((style) => ({ pen: penOf(style), isFill: style.kind === 'fill' }))
   linework.segmentStyles.forEach((style, i) => {
     const { pen: own, isFill } = styles[style]!
-    if (isVisible(linework.segmentFlags[i]!)) own.line(...segmentEnds(linework, i), isFill)
+    if (isVisible(linework.segmentFlags[i]!)) drawLine(own, ...segmentEnds(linework, i), isFill)
   })
   linework.curveStyles.forEach((style, i) => {
     const { pen: own, isFill } = styles[style]!
-    if (isVisible(linework.curveFlags[i]!)) own.curve(curveOf(linework, i), isFill)
+    if (!isVisible(linework.curveFlags[i]!)) return
+    const curve = curveOf(linework, i)
+    const whole = !clip || Object.values(curve).every((p: Point) => isInside(clip, p))
+    if (whole) own.curve(curve, isFill)
+    const chords = whole ? [] : flattenCubic(curve, FLATNESS_PT)
+    for (let k = 1; k < chords.length; k++) drawLine(own, chords[k - 1]!, chords[k]!, isFill)
   })
   for (const { text, x, y, lengthPt, heightPt, turnRad, flags } of linework.text)
-    if (isVisible(flags)) pen.text(text, { x, y }, turnRad, heightPt, lengthPt)
+    if (isVisible(flags) && admits({ x, y })) pen.text(text, { x, y }, turnRad, heightPt, lengthPt)
   for (const { map, flags } of linework.images) if (isVisible(flags)) frame(pen.through(map))
 }
+
+const WHOLE = [[0, 1]] as const
