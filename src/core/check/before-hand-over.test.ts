@@ -2,6 +2,7 @@ import JSZip from 'jszip'
 import { expect, it } from 'vitest'
 import { house, opening, room, wall } from '../../../tests/support/house'
 import { buildingOf } from '../building/building'
+import { topicsOfFindings } from '../formats/bcf/from-project'
 import { writeBcf } from '../formats/bcf/write'
 import { ifcGuid } from '../formats/ifc/guid'
 import type { ProjectRecord } from '../model/registry'
@@ -40,12 +41,11 @@ it('goes out as BCF 3.0: a topic for each, that points at its elements in the IF
   records.set('porch', { ...room('porch', { x: -3000, y: 0 }), name: 'Porch <&>' })
   const head = {
     projectId: 'p',
-    name: 'House',
     madeAt: '2026-01-02T03:04:05',
     author: 'N. K.',
     zero: { x: 1000, y: 0 },
   }
-  const files = writeBcf(find(records), head)
+  const files = writeBcf(topicsOfFindings(find(records), head), { projectId: 'p', name: 'House' })
   expect(files.get('bcf.version')).toContain('VersionId="3.0"')
   expect(files.get('extensions.xml')).toContain('<TopicType>Issue</TopicType>')
   const [topic] = [...files.keys()].filter((path) => path.endsWith('/markup.bcf'))
@@ -55,7 +55,8 @@ it('goes out as BCF 3.0: a topic for each, that points at its elements in the IF
   expect(view).toContain(`IfcGuid="${ifcGuid('p porch')}"`)
   expect(view).toContain('<CameraViewPoint><X>-4</X><Y>0</Y>')
   // The same findings have the same identifiers, so a second file updates the first.
-  expect([...writeBcf(find(records), head).keys()]).toEqual([...files.keys()])
+  const again = writeBcf(topicsOfFindings(find(records), head), { projectId: 'p', name: 'House' })
+  expect([...again.keys()]).toEqual([...files.keys()])
   const zip = new JSZip()
   for (const [path, text] of files) zip.file(path, text)
   expect((await zip.generateAsync({ type: 'uint8array' })).length).toBeGreaterThan(500)

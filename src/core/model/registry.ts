@@ -16,6 +16,7 @@ import { type PriceBook, priceBookSchema } from './price-book/schema'
 import { type Reading, readingSchema } from './reading/schema'
 import { type RecordOf, recordKind } from './record-kind'
 import { type Relation, relationSchema } from './relation/schema'
+import { type Remark, remarkSchema } from './remark/schema'
 import { type Roof, roofSchema } from './roof/schema'
 import { type OwnSection, sectionSchema } from './section/schema'
 import { type Separator, separatorSchema } from './separator/schema'
@@ -42,6 +43,7 @@ const RECORDS = {
   'opening-type': recordKind<OpeningType>(openingTypeSchema),
   section: recordKind<OwnSection>(sectionSchema),
   view: recordKind<SavedView>(viewSchema),
+  remark: recordKind<Remark>(remarkSchema),
   wall: recordKind<Wall>(wallSchema),
   layer: recordKind<Layer>(layerSchema),
   dimension: recordKind<Dimension>(dimensionSchema),

@@ -3,6 +3,7 @@ import { buildingOf } from '@/core/building/building'
 import { pieceMarks } from '@/core/building/marks'
 import { platePiecesOf } from '@/core/building/plate-pieces'
 import { beforeHandOver } from '@/core/check/before-hand-over'
+import { topicsOfFindings, topicsOfRemarks } from '@/core/formats/bcf/from-project'
 import { writeBcf } from '@/core/formats/bcf/write'
 import { writeCsv } from '@/core/formats/csv/write'
 import type { DxfDrawing } from '@/core/formats/dxf/drawing'
@@ -221,15 +222,12 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   bcf: async (project) => {
     const building = built(project)
     const { author, organisation, madeAt } = makerOf(project)
-    const files = writeBcf(beforeHandOver(building, byId(project)), {
-      projectId: project.identity ?? project.id,
-      name: project.name,
-      madeAt,
-      author: author ?? organisation ?? 'unknown',
-      zero: localZeroOf(building),
-    })
+    const records = byId(project)
+    const projectId = project.identity ?? project.id
+    const head = { projectId, madeAt, author: author ?? organisation ?? 'unknown', zero: localZeroOf(building) }
+    const topics = [...topicsOfRemarks(records, head), ...topicsOfFindings(beforeHandOver(building, records), head)]
     const zip = new JSZip()
-    for (const [path, text] of files) zip.file(path, text)
+    for (const [path, content] of writeBcf(topics, { projectId, name: project.name })) zip.file(path, content)
     return zip.generateAsync({ type: 'uint8array', compression: 'DEFLATE' })
   },
   findings: (project) => {

@@ -19,6 +19,7 @@ import { resize, useView } from '@/studio/state/view'
 import { shapeAt, toggled } from '@/studio/tooling/picking'
 import { select } from '@/studio/tooling/select'
 import { sheetOf } from '@/studio/tooling/sheet-of'
+import { showsOn } from './board-picture'
 import { DrawingHint } from './DrawingHint'
 import { FrameLoop } from './frame-loop'
 import { Loupe } from './Loupe'
@@ -67,12 +68,14 @@ export function Board({ overlays }: { readonly overlays: readonly Overlay[] }) {
 
   useEffect(() => {
     const loop = new FrameLoop(canvas.current!, overlays)
+    showsOn(canvas.current)
     const stops = [...new Set([...SOURCES, ...overlays.flatMap(({ follows = [] }) => follows)])].map((source) =>
       source.subscribe(loop.ask),
     )
     stops.push(onPlan(loop.ask), onStrokes(pointAgain), useSheetData.subscribe(pointAgain), loop.stop)
     void document.fonts?.ready.then(loop.ask)
     return () => {
+      showsOn(null)
       for (const stop of stops) stop()
     }
   }, [overlays])

@@ -12,6 +12,7 @@ import { lines } from './lines/feature'
 import { openings } from './openings/feature'
 import { parts } from './parts/feature'
 import { projectIndex } from './project-index/feature'
+import { remarks } from './remarks/feature'
 import { rooms } from './rooms/feature'
 import { sheets } from './sheets/feature'
 import { sketch } from './sketch/feature'
@@ -28,6 +29,7 @@ import { walls } from './walls/feature'
 export const FEATURES: readonly Feature[] = [
   selecting,
   check,
+  remarks,
   fitting,
   parts,
   walls,

@@ -103,6 +103,13 @@ export const api = {
   removeForGood: (id: string) => call<void>(`/api/trash/${id}`, send('DELETE')),
   projects: () => call<ProjectSummary[]>('/api/projects'),
   createProject: (name: string) => call<{ id: string }>('/api/projects', send('POST', { name })),
+  /** Remarks of a BCF. */
+  takeRemarks: (id: string, file: Blob) =>
+    call<{ fresh: number; renewed: number; picturesLeftOut: number }>(`/api/projects/${id}/remarks`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/zip' },
+      body: file,
+    }),
   /** A new project of an archive. */
   takeInArchive: (file: Blob) =>
     call<{ id: string }>('/api/projects', {

@@ -1,113 +1,141 @@
-import type { HandOverFinding } from '../../check/before-hand-over'
 import type { Vector3 } from '../../geometry/space'
-import type { Point } from '../../geometry/vector'
-import { ifcGuid } from '../ifc/guid'
-import { stableHash } from '../stable-hash'
 import { xmlElement as element, writeXml, type XmlNode, xmlFigure } from '../xml'
+import { ABOVE_M, type BcfTopic, uuidOf } from './topic'
 
-/** Whose findings they are, and when they were found. */
-export interface BcfHead {
+export interface BcfProject {
   readonly projectId: string
   readonly name: string
-  /** ISO 8601, to the second. */
-  readonly madeAt: string
-  readonly author: string
-  /** The zero of the IFC that goes with it, in model millimetres. */
-  readonly zero: Point
-}
-
-const TYPES: Readonly<Record<HandOverFinding['kind'], string>> = {
-  sheet: 'Remark',
-  room: 'Issue',
-  opening: 'Issue',
-  wall: 'Issue',
-  frame: 'Clash',
-  material: 'Request',
 }
 
 /**
- * Findings as BCF 3.0 (buildingSMART): a topic for each, which points to its elements by their IFC identifiers and looks
- * at them from above. @returns the files of the ZIP by their paths
+ * Topics as BCF 3.0 (buildingSMART): each points to its elements by their IFC identifiers and looks at them from above.
+ * @returns the files of the ZIP by their paths
  */
-export function writeBcf(findings: readonly HandOverFinding[], head: BcfHead): Map<string, string> {
-  const files = new Map([
+export function writeBcf(topics: readonly BcfTopic[], project: BcfProject): Map<string, string | Uint8Array> {
+  const files = new Map<string, string | Uint8Array>([
     ['bcf.version', writeXml(element('Version', { VersionId: '3.0' }, []))],
-    ['extensions.xml', writeXml(extensions())],
+    ['extensions.xml', writeXml(extensions(topics))],
     [
       'project.bcfp',
       writeXml(
         element('ProjectInfo', {}, [
-          element('Project', { ProjectId: uuidOf(head.projectId) }, [element('Name', {}, [head.name])]),
+          element('Project', { ProjectId: uuidOf(project.projectId) }, [element('Name', {}, [project.name])]),
         ]),
       ),
     ],
   ])
-  const used = new Map<string, number>()
-  for (const finding of findings) {
-    const key = `${head.projectId} ${finding.kind} ${finding.ids.join(' ')} ${finding.says}`
-    const count = (used.get(key) ?? 0) + 1
-    used.set(key, count)
-    const guid = uuidOf(`${key} ${count}`)
-    files.set(`${guid}/markup.bcf`, writeXml(markup(finding, guid, head)))
-    files.set(`${guid}/viewpoint.bcfv`, writeXml(viewpoint(finding, uuidOf(`view ${guid}`), head)))
+  for (const topic of topics) {
+    files.set(`${topic.guid}/markup.bcf`, writeXml(markup(topic)))
+    files.set(`${topic.guid}/viewpoint.bcfv`, writeXml(viewpoint(topic)))
+    if (topic.picture) files.set(`${topic.guid}/${snapshotOf(topic.picture)}`, topic.picture.bytes)
   }
   return files
 }
 
-function extensions(): XmlNode {
-  const list = (name: string, item: string, words: readonly string[]) =>
-    element(
-      name,
-      {},
-      words.map((word) => element(item, {}, [word])),
-    )
-  return element('Extensions', {}, [
-    list('TopicTypes', 'TopicType', [...new Set(Object.values(TYPES))]),
-    list('TopicStatuses', 'TopicStatus', ['Open', 'Closed']),
-  ])
-}
+const snapshotOf = ({ format }: NonNullable<BcfTopic['picture']>): string => `snapshot.${format}`
 
-function markup({ kind, says }: HandOverFinding, guid: string, { madeAt, author }: BcfHead): XmlNode {
+const list = (name: string, item: string, words: Iterable<string>): XmlNode =>
+  element(
+    name,
+    {},
+    [...new Set(words)].filter((word) => word !== '').map((word) => element(item, {}, [word])),
+  )
+
+/** What words the topics use: programs that read them offer the same. */
+const extensions = (topics: readonly BcfTopic[]): XmlNode =>
+  element('Extensions', {}, [
+    list(
+      'TopicTypes',
+      'TopicType',
+      topics.map(({ type }) => type),
+    ),
+    list('TopicStatuses', 'TopicStatus', ['Open', 'Closed']),
+    list(
+      'TopicLabels',
+      'TopicLabel',
+      topics.flatMap(({ labels }) => labels),
+    ),
+    list(
+      'Users',
+      'User',
+      topics.flatMap(({ author, assignedTo, comments }) => [
+        author,
+        assignedTo,
+        ...comments.map((each) => each.author),
+      ]),
+    ),
+  ])
+
+/** The elements of a topic stand in the order of the schema (markup.xsd of BCF 3.0). */
+function markup({
+  guid,
+  type,
+  status,
+  title,
+  madeAt,
+  author,
+  assignedTo,
+  labels,
+  comments,
+  picture,
+}: BcfTopic): XmlNode {
+  const [first = ''] = title.split('\n')
   return element('Markup', {}, [
-    element('Topic', { Guid: guid, TopicType: TYPES[kind], TopicStatus: 'Open' }, [
-      element('Title', {}, [says]),
-      element('CreationDate', {}, [`${madeAt}Z`]),
+    element('Topic', { Guid: guid, TopicType: type, TopicStatus: status }, [
+      element('Title', {}, [first]),
+      ...(labels.length > 0 ? [list('Labels', 'Label', labels)] : []),
+      element('CreationDate', {}, [madeAt]),
       element('CreationAuthor', {}, [author]),
+      ...(assignedTo ? [element('AssignedTo', {}, [assignedTo])] : []),
+      ...(first === title ? [] : [element('Description', {}, [title])]),
+      ...(comments.length > 0
+        ? [
+            element(
+              'Comments',
+              {},
+              comments.map((comment) =>
+                element('Comment', { Guid: comment.guid }, [
+                  element('Date', {}, [comment.madeAt]),
+                  element('Author', {}, [comment.author]),
+                  element('Comment', {}, [comment.text]),
+                ]),
+              ),
+            ),
+          ]
+        : []),
       element('Viewpoints', {}, [
-        element('ViewPoint', { Guid: uuidOf(`view ${guid}`) }, [element('Viewpoint', {}, ['viewpoint.bcfv'])]),
+        element('ViewPoint', { Guid: uuidOf(`view ${guid}`) }, [
+          element('Viewpoint', {}, ['viewpoint.bcfv']),
+          ...(picture ? [element('Snapshot', {}, [snapshotOf(picture)])] : []),
+        ]),
       ]),
     ]),
   ])
 }
 
-/** How high over its place a finding is looked at, and how much is seen, metres. */
-const ABOVE_M = 20
+/** How much is seen, metres. */
 const SEEN_M = 12
 
-function viewpoint({ ids, at }: HandOverFinding, guid: string, { projectId, zero }: BcfHead): XmlNode {
+function viewpoint({ guid, elements, at }: BcfTopic): XmlNode {
   const vector = (name: string, { x, y, z }: Vector3) =>
     element(
       name,
       {},
       (['X', 'Y', 'Z'] as const).map((axis, i) => element(axis, {}, [xmlFigure([x, y, z][i]!)])),
     )
-  return element('VisualizationInfo', { Guid: guid }, [
+  return element('VisualizationInfo', { Guid: uuidOf(`view ${guid}`) }, [
     element('Components', {}, [
       element(
         'Selection',
         {},
-        ids.map((id) => element('Component', { IfcGuid: ifcGuid(`${projectId} ${id}`) }, [])),
+        elements.map((id) => element('Component', { IfcGuid: id }, [])),
       ),
       element('Visibility', { DefaultVisibility: 'true' }, []),
     ]),
     ...(at
       ? [
           element('OrthogonalCamera', {}, [
-            vector('CameraViewPoint', {
-              x: (at.x - zero.x) / 1000,
-              y: (at.y - zero.y) / 1000,
-              z: at.z / 1000 + ABOVE_M,
-            }),
+            vector('CameraViewPoint', { x: at.x / 1000, y: at.y / 1000, z: at.z / 1000 + ABOVE_M }),
             vector('CameraDirection', { x: 0, y: 0, z: -1 }),
             vector('CameraUpVector', { x: 0, y: 1, z: 0 }),
             element('ViewToWorldScale', {}, [String(SEEN_M)]),
@@ -116,12 +144,4 @@ function viewpoint({ ids, at }: HandOverFinding, guid: string, { projectId, zero
         ]
       : []),
   ])
-}
-
-/** A lasting identifier as BCF writes them. */
-function uuidOf(text: string): string {
-  const hex = stableHash(text)
-    .map((byte) => byte.toString(16).padStart(2, '0'))
-    .join('')
-  return [hex.slice(0, 8), hex.slice(8, 12), hex.slice(12, 16), hex.slice(16, 20), hex.slice(20)].join('-')
 }

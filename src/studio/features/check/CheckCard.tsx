@@ -1,6 +1,7 @@
 'use client'
 
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
@@ -8,12 +9,14 @@ import { isOut, toleranceOf } from '@/core/check/tolerance'
 import { tracedMm } from '@/core/check/traced'
 import { type DimensionResidual, residualOf } from '@/core/fit/residual'
 import type { ProjectRecord } from '@/core/model/registry'
+import { remarksOf } from '@/core/model/remark/remarks'
 import { settingsOf } from '@/core/model/settings/schema'
 import { underlaysOf } from '@/core/model/underlay/underlays'
 import { wallOutlines } from '@/core/model/wall/joins'
 import { formatLength, formatPerThousand } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
-import { light } from '@/studio/state/bench'
+import { remarksCard } from '@/studio/features/remarks/feature'
+import { light, showCard } from '@/studio/state/bench'
 import { put } from '@/studio/state/edits'
 import { useProject } from '@/studio/state/project'
 import { CommittedField } from '@/studio/ui/CommittedField'
@@ -49,6 +52,9 @@ export function CheckCard() {
         Measure anything on the board. Every stated length stands here against what is drawn and traced, the worst
         first.
       </Typography>
+      <Button size="small" variant="outlined" onClick={() => showCard(remarksCard)} sx={{ mb: 1.5 }}>
+        Remarks ({remarksOf(records).filter(({ status }) => status === 'open').length} open)
+      </Button>
       <TraceCheckPanel />
       <RoomAreaList />
       <NearMissList />
