@@ -20,6 +20,9 @@ function cutWords({ body }: BuiltMember, end: 'start' | 'end'): string {
   return parts.length > 0 ? parts.join(', ') : 'square'
 }
 
+/** Degrees to a hundredth; -0 is none. */
+const rounded = (deg: number): number => Math.round(deg * 100) / 100 + 0
+
 /** Members by like pieces: what each is cut from, how long, how its ends are cut, how many. */
 export const cutList: TableKind = {
   name: 'cut-list',
@@ -36,12 +39,18 @@ export const cutList: TableKind = {
     column('count', 'Count', 'count', true),
     column('total', 'In all', 'mm', true),
     column('mass', 'Mass', 'kg', true),
+    // The same angles as figures, signed, as saws are set.
+    column('startSide', 'Start, side °', 'figure'),
+    column('startTop', 'Start, top °', 'figure'),
+    column('endSide', 'End, side °', 'figure'),
+    column('endTop', 'End, top °', 'figure'),
   ],
   rows: ({ pieces, bolting }) =>
     pieces
       .map(({ mark, members }) => {
         const [first] = members as [BuiltMember]
         const { section } = first.body.placed
+        const [start, end] = [cutAngles(first.body, 'start'), cutAngles(first.body, 'end')]
         return {
           ids: members.map(({ member }) => member.id),
           cells: {
@@ -56,6 +65,10 @@ export const cutList: TableKind = {
             count: members.length,
             total: first.body.lengthMm * members.length,
             mass: members.reduce((sum, { massKg }) => sum + massKg, 0),
+            startSide: rounded(start.sideDeg),
+            startTop: rounded(start.topDeg),
+            endSide: rounded(end.sideDeg),
+            endTop: rounded(end.topDeg),
           },
         }
       })

@@ -46,7 +46,8 @@ describe('tables of frames', () => {
     })
     const { rows } = tableOf('cut-list', project(post, brace))
     const cells = rows.find(({ ids }) => ids.includes('brace'))!.cells
-    expect(cells).toMatchObject({ start: 'square', end: '45.0° side' })
+    expect(cells).toMatchObject({ start: 'square', end: '45.0° side', startSide: 0, startTop: 0, endTop: 0 })
+    expect(Math.abs(Number(cells.endSide))).toBeCloseTo(45, 2)
     // Its axis meets the face 100 before the middle of the post; the lower corner reaches 50 further.
     expect(cells.length).toBeCloseTo(3900 * Math.SQRT2 + 50, 6)
   })
