@@ -41,7 +41,8 @@ export async function planOnPage(page: SheetPage, ratio: string | undefined): Pr
   }
 }
 
-function ratioOf(text: string): number {
+/** @throws CliError for what is no ratio */
+export function ratioOf(text: string): number {
   const ratio = Number(text)
   if (!(ratio > 0 && Number.isFinite(ratio)))
     throw new CliError(`“${text}” is no ratio: write 100 for a sheet at 1:100.`)

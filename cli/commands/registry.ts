@@ -1,6 +1,7 @@
 import type { Command } from 'commander'
 import { archive, takeIn } from './archive'
 import { callouts } from './callouts'
+import { compareCommand } from './compare'
 import { fit } from './fit'
 import { handOverCommand } from './hand-over'
 import { inspect } from './inspect'
@@ -18,6 +19,7 @@ export const COMMANDS: readonly ((program: Command) => void)[] = [
   proposeScaleCommand,
   proposeWallsCommand,
   readPlanCommand,
+  compareCommand,
   fit,
   meter,
   handOverCommand,

@@ -13,6 +13,7 @@ import { openings } from './openings/feature'
 import { parts } from './parts/feature'
 import { projectIndex } from './project-index/feature'
 import { remarks } from './remarks/feature'
+import { revisions } from './revisions/feature'
 import { rooms } from './rooms/feature'
 import { sheets } from './sheets/feature'
 import { sketch } from './sketch/feature'
@@ -42,6 +43,7 @@ export const FEATURES: readonly Feature[] = [
   symbols,
   change,
   sheets,
+  revisions,
   bringIn,
   lift,
   projectIndex,

@@ -22,6 +22,8 @@ const DAY = {
   /** What is being drawn around things to pick them. */
   frameFilm: 'rgba(38, 48, 47, 0.07)',
   caughtLine: 'rgba(168, 40, 28, 0.65)',
+  /** What an older issue drew and a newer one does not. */
+  gone: '#b0620e',
 } as const
 
 export type Colours = Readonly<Record<keyof typeof DAY, string>>
@@ -44,6 +46,7 @@ const NIGHT: Colours = {
   roomPicked: 'rgba(255, 138, 117, 0.14)',
   frameFilm: 'rgba(233, 228, 214, 0.09)',
   caughtLine: 'rgba(255, 138, 117, 0.7)',
+  gone: '#f0a95c',
 }
 
 export type Light = 'day' | 'night'

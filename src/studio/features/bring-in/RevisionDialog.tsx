@@ -13,10 +13,10 @@ import { useState } from 'react'
 import { underlaysOf } from '@/core/model/underlay/underlays'
 import type { PageMatch } from '@/core/sheet/likeness'
 import { goTo } from '@/studio/board/workbench'
+import { showWhatChanged, takeIssue } from '@/studio/features/revisions/feature'
 import { api, contentUrl, type SheetView } from '@/studio/state/api'
 import { useProject } from '@/studio/state/project'
 import { pageTitle } from './PageCard'
-import { replaceSheets } from './replace-sheets'
 import { useUploads } from './uploads'
 
 const BY_WORDS: Record<NonNullable<PageMatch['by']>, string> = {
@@ -69,13 +69,14 @@ function Matches({ newerId, olderId, onDone }: { newerId: string; olderId: strin
   const used = older.filter(({ id }) => underlaysOf(records).some(({ sheetId }) => sheetId === id))
   const matchOf = (sheet: SheetView) => data?.find(({ from }) => from === sheet.id)
   const chosen = (sheet: SheetView) => corrected.get(sheet.id) ?? matchOf(sheet)?.to ?? ''
-  const accept = () => {
-    replaceSheets(
-      new Map(used.map((sheet) => [sheet.id, chosen(sheet)] as const).filter(([, to]) => to !== '')),
-      'Take newer revision',
-    )
+  const [busy, setBusy] = useState(false)
+  const accept = async () => {
+    setBusy(true)
+    const pages = new Map(used.map((sheet) => [sheet.id, chosen(sheet)] as const).filter(([, to]) => to !== ''))
+    const taken = await takeIssue(pages, 'Take newer revision')
     onDone()
     goTo('fit')
+    await showWhatChanged(taken)
   }
   return (
     <>
@@ -83,7 +84,7 @@ function Matches({ newerId, olderId, onDone }: { newerId: string; olderId: strin
         <Typography color="text.secondary" sx={{ mb: 2 }}>
           {used.length === 0
             ? 'No page of the older file lies on the board, so nothing changes there.'
-            : 'Each sheet keeps its place, size, crop and look. The older revision stays and can be put back.'}
+            : 'Each sheet keeps its place, size, crop and look: what both issues draw lies on itself. The older revision stays and can be put back.'}
         </Typography>
         {used.map((sheet) => {
           const to = newer.find(({ id }) => id === chosen(sheet))
@@ -119,7 +120,7 @@ function Matches({ newerId, olderId, onDone }: { newerId: string; olderId: strin
       </DialogContent>
       <DialogActions>
         <Button onClick={onDone}>Leave all as it is</Button>
-        <Button variant="contained" disabled={!data} onClick={accept}>
+        <Button variant="contained" disabled={!data || busy} onClick={() => void accept()}>
           Take the newer revision
         </Button>
       </DialogActions>

@@ -1,10 +1,10 @@
 import { create } from 'zustand'
 import { goTo } from '@/studio/board/workbench'
+import { takeIssue } from '@/studio/features/revisions/feature'
 import { api, OfflineError, type SendAs, type SourceView, UPLOAD_LIMIT_MB, uploadSource } from '@/studio/state/api'
 import { tell } from '@/studio/state/notices'
 import { useProject } from '@/studio/state/project'
 import { refreshSources } from '@/studio/state/sources'
-import { replaceSheets } from './replace-sheets'
 
 /** A file on its way to the server, or one that did not get there. */
 export interface UploadState {
@@ -78,7 +78,7 @@ function sayKnown(name: string, id: string, sendAs: SendAs): string {
 export async function putBack(older: SourceView, newer: SourceView): Promise<void> {
   const matches = await api.matches(newer.id)
   const pages = new Map(matches.flatMap(({ from, to }) => (to ? [[to, from] as const] : [])))
-  const count = replaceSheets(pages, 'Put back older revision')
+  const { length: count } = await takeIssue(pages, 'Put back older revision')
   tell(
     count === 0
       ? `No page of ${newer.name} lies on the board: there is nothing to put back.`

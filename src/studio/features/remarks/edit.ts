@@ -1,3 +1,4 @@
+import type { Point } from '@/core/geometry/vector'
 import { nextNumber } from '@/core/model/remark/remarks'
 import type { Remark } from '@/core/model/remark/schema'
 import { boardPicture } from '@/studio/board/board-picture'
@@ -29,6 +30,12 @@ export function addRemark(text: string, { at, levelId, about }: PinPlace, assign
     ...(picture && { picture }),
   })
   choose(remarkOptions, { pin: null, opened: id })
+}
+
+/** Writes a remark at a place that was found by other means, and does not open it. */
+export const pinRemark = (at: Point, levelId: string, about: readonly string[], text: string): void => {
+  addRemark(text, { at, levelId, about }, '')
+  choose(remarkOptions, { opened: null })
 }
 
 export const answerRemark = (remark: Remark, text: string): void =>

@@ -8,6 +8,7 @@ import { pinsOverlay } from './overlays/pins'
 import { remark } from './tools/remark'
 
 export { remarksCard } from './card'
+export { pinRemark } from './edit'
 
 const RemarksCard = lazily(() => import('./RemarksCard').then((module) => module.RemarksCard))
 

@@ -1,0 +1,104 @@
+import { basename } from 'node:path'
+import { type Command, Option } from 'commander'
+import { compareSheets, SURE_AGREEMENT } from '@/core/compare/compare'
+import { sayChange } from '@/core/compare/words'
+import { contentOf, countContent, type Linework } from '@/core/sheet/linework'
+import { type LengthDisplay, USUAL_DISPLAY } from '@/core/units/format'
+import { MM_PER_PT } from '@/core/units/length'
+import { proposeForPage } from '@/server/reading/propose-page'
+import type { SheetPage } from '@/server/reading/sheet-file'
+import { strokesOf } from '@/server/reading/strokes'
+import { CliError } from '../cli-error'
+import { ratioOf, rounded } from '../plan-on-page'
+import { pageOf, withFile, writeAll } from '../read-file'
+
+interface Options {
+  page: string
+  olderPage: string
+  ratio?: string
+  tolerance?: string
+  unit: LengthDisplay['unit']
+  password?: string
+  json?: boolean
+}
+
+/** The lines of a page, those of a scan traced. */
+async function linesOf(page: SheetPage): Promise<Linework> {
+  const own = await page.linework()
+  return contentOf(countContent(own)) === 'image' ? strokesOf(page) : own
+}
+
+/** What differs between two issues of a page. */
+export function compareCommand(program: Command): void {
+  program
+    .command('compare')
+    .argument('<older>', 'a PDF, PNG, JPEG, WebP, TIFF, SVG or DXF')
+    .argument('<newer>', 'its newer issue')
+    .description('says what changed between two issues of a page, however the newer one lies on its paper')
+    .option('--page <number>', 'the page of the newer file, from 1', '1')
+    .option('--older-page <number>', 'the page of the older file, from 1', '1')
+    .option('--ratio <number>', 'site to paper of the older page: 100 for 1:100; what it proposes where left out')
+    .option(
+      '--tolerance <mm>',
+      'how far apart lines may lie on site to be the same; half a point on paper where left out',
+    )
+    .addOption(
+      new Option('--unit <unit>', 'in which lengths are told').choices(['mm', 'cm', 'm', 'in', 'ft']).default('mm'),
+    )
+    .option('--password <text>', 'for protected files')
+    .option('--json', 'as JSON instead of a list')
+    .action(async (olderPath: string, newerPath: string, options: Options) => {
+      const { olderPage, page, ratio, password } = options
+      const older = await withFile(olderPath, password, async (file) => {
+        const read = await pageOf(file, basename(olderPath), olderPage)
+        const proposed = ratio === undefined ? await proposeForPage(read) : null
+        return {
+          lines: await linesOf(read),
+          mmPerPt: ratio === undefined ? (proposed?.mmPerPt ?? null) : ratioOf(ratio) * MM_PER_PT,
+        }
+      })
+      const newer = await withFile(newerPath, password, async (file) =>
+        linesOf(await pageOf(file, basename(newerPath), page)),
+      )
+      await writeAll(process.stdout, [report(older.lines, newer, older.mmPerPt, options)])
+    })
+}
+
+function report(older: Linework, newer: Linework, mmPerPt: number | null, { tolerance, unit, json }: Options): string {
+  const tolerancePt = tolerance === undefined ? undefined : toleranceOf(tolerance) / (mmPerPt ?? MM_PER_PT)
+  const found = compareSheets(older, newer, { mmPerPt, ...(tolerancePt && { tolerancePt }) })
+  if (!found) throw new CliError('The two pages have nothing in common by which one could be laid onto the other.')
+  const { registration, changes } = found
+  const display = { ...USUAL_DISPLAY[unit], ...(unit === 'mm' && { precision: 0 }) }
+  const told = changes.map((change) => ({ ...change, says: sayChange(change, { mmPerPt, display }) }))
+  const sure = registration.agree >= SURE_AGREEMENT
+  if (json)
+    return `${JSON.stringify({
+      mmPerPt,
+      map: registration.map,
+      agree: rounded(registration.agree),
+      offPt: rounded(registration.offPt),
+      sure,
+      changes: told.map(({ kind, subject, says, box, by, before, after }) => ({
+        kind,
+        subject,
+        says,
+        box: [box.minX, box.minY, box.maxX, box.maxY].map(rounded),
+        by: by && [rounded(by.x), rounded(by.y)],
+        byMm: by && mmPerPt && rounded(Math.hypot(by.x, by.y) * mmPerPt),
+        before,
+        after,
+      })),
+    })}\n`
+  const head = sure
+    ? `${changes.length} changes\n`
+    : `${changes.length} changes; the pages agree in so little that they may not lie right on one another\n`
+  return head + told.map(({ says, box }) => `${Math.round(box.minX)}, ${Math.round(box.minY)}\t${says}\n`).join('')
+}
+
+/** @throws CliError for what is no tolerance */
+function toleranceOf(text: string): number {
+  const mm = Number(text)
+  if (!(mm > 0 && mm <= 1000)) throw new CliError(`“${text}” is no tolerance: write millimetres on site, 10 for 10 mm.`)
+  return mm
+}

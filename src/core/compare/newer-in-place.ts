@@ -1,0 +1,39 @@
+import { type Affine, apply, compose, IDENTITY, invert, lengthFactor } from '../geometry/affine'
+import { corners } from '../geometry/box'
+import { composeProjective, projectiveOf } from '../geometry/projective'
+import { distance, type Point } from '../geometry/vector'
+import { bentPlacement, boardMap, placementMap, placementOf } from '../model/underlay/placement'
+import type { Underlay } from '../model/underlay/schema'
+
+/** Pages that lie nearer to one another than this lie alike. */
+const ALIKE_PT = 0.25
+
+/** Whether a newer page lies on its paper as the older one does. */
+export const liesAlike = (map: Affine, widthPt: number, heightPt: number): boolean =>
+  corners({ minX: 0, minY: 0, maxX: widthPt, maxY: heightPt }).every((p) => distance(apply(map, p), p) < ALIKE_PT)
+
+/**
+ * An underlay with a newer page in the place of its own, so that what both draw lies on itself: its place, its crop and
+ * its dimensions go along.
+ * @param map from the points of the newer page to those of the older, without mirroring
+ */
+export function withNewerPage(underlay: Underlay, sheetId: string, map: Affine): Underlay {
+  const back = invert(map) ?? IDENTITY
+  const onNewer = (p: Point): Point => apply(back, p)
+  const { placement, crop, dimensions } = underlay
+  const affine = compose(map, placementMap(placement))
+  return {
+    ...underlay,
+    sheetId,
+    placement: placement.bend
+      ? bentPlacement(composeProjective(projectiveOf(map), boardMap(placement)), affine)
+      : placementOf(affine),
+    crop: crop?.map(onNewer) ?? null,
+    dimensions: dimensions.map((dimension) => ({
+      ...dimension,
+      fromPt: onNewer(dimension.fromPt),
+      toPt: onNewer(dimension.toPt),
+      ...(dimension.pickedPt !== undefined && { pickedPt: dimension.pickedPt * lengthFactor(back) }),
+    })),
+  }
+}

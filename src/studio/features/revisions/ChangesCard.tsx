@@ -1,0 +1,189 @@
+'use client'
+
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import ButtonBase from '@mui/material/ButtonBase'
+import LinearProgress from '@mui/material/LinearProgress'
+import MenuItem from '@mui/material/MenuItem'
+import Slider from '@mui/material/Slider'
+import Stack from '@mui/material/Stack'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import { useState } from 'react'
+import { SURE_AGREEMENT } from '@/core/compare/compare'
+import { sayChange } from '@/core/compare/words'
+import { boxOf, corners, grow } from '@/core/geometry/box'
+import { project } from '@/core/geometry/projective'
+import type { Underlay } from '@/core/model/underlay/schema'
+import { underlaysOf } from '@/core/model/underlay/underlays'
+import { pinRemark } from '@/studio/features/remarks/feature'
+import { useBench } from '@/studio/state/bench'
+import { tell } from '@/studio/state/notices'
+import { useProject } from '@/studio/state/project'
+import { showBox } from '@/studio/state/view'
+import { sheetOf } from '@/studio/tooling/sheet-of'
+import { useDisplay } from '@/studio/ui/display'
+import { type Compared, compareWith, forgetComparison, olderOnBoard, useCompare } from './compare'
+import { otherIssues } from './other-issues'
+
+const AROUND_MM = 1500
+
+/** What changed between a sheet of the board and another issue of it: chosen, listed, walked through. */
+export function ChangesCard() {
+  const records = useProject((project) => project.records)
+  const sources = useProject((project) => project.sources)
+  const selection = useBench((bench) => bench.selection)
+  const { busy, problem, compared } = useCompare()
+  const [chosen, setChosen] = useState('')
+  const underlays = underlaysOf(records)
+  const underlay =
+    underlays.find(({ id }) => selection.includes(id)) ??
+    underlays.find(({ id }) => id === compared?.underlayId) ??
+    underlays.find(({ sheetId }) => sheetOf(sources, sheetId)?.source.supersedes)
+  if (!underlay)
+    return (
+      <Typography color="text.secondary">
+        Select a sheet in the index, or bring in a newer revision of one: what changed stands here.
+      </Typography>
+    )
+  const others = otherIssues(underlay, sources)
+  const [usual] = others
+  const otherId = others.some(({ id }) => id === chosen) ? chosen : (usual?.id ?? '')
+  return (
+    <>
+      <Typography variant="h3" noWrap title={underlay.name} sx={{ mb: 1.5 }}>
+        {underlay.name}
+      </Typography>
+      {others.length === 0 ? (
+        <Typography color="text.secondary">There is no other page to compare it with yet.</Typography>
+      ) : (
+        <Stack direction="row" sx={{ gap: 1, mb: 1.5 }}>
+          <TextField
+            select
+            size="small"
+            fullWidth
+            label="Compared with"
+            value={otherId}
+            onChange={({ target }) => setChosen(target.value)}
+          >
+            {others.map(({ id, word }) => (
+              <MenuItem key={id} value={id}>
+                {word}
+              </MenuItem>
+            ))}
+          </TextField>
+          <Button variant="outlined" disabled={busy} onClick={() => void compareWith(underlay, otherId)}>
+            Compare
+          </Button>
+        </Stack>
+      )}
+      {busy && <LinearProgress color="secondary" aria-label="Comparing" />}
+      {problem && (
+        <Typography role="alert" color="error">
+          {problem}
+        </Typography>
+      )}
+      {compared?.underlayId === underlay.id && <ChangeList compared={compared} underlay={underlay} />}
+    </>
+  )
+}
+
+function ChangeList({ compared, underlay }: { readonly compared: Compared; readonly underlay: Underlay }) {
+  const looked = useCompare((state) => state.looked)
+  const fade = useCompare((state) => state.fade)
+  const display = useDisplay()
+  const { registration, changes, mmPerPt } = compared.found
+  const map = olderOnBoard(compared, underlay)
+  const boxOnBoard = (i: number) => boxOf(corners(changes[i]!.box).map((p) => project(map, p)))
+  const look = (i: number) => {
+    useCompare.setState({ looked: i })
+    showBox(grow(boxOnBoard(i), AROUND_MM))
+  }
+  const step = (by: 1 | -1) =>
+    look(looked === null ? (by > 0 ? 0 : changes.length - 1) : (looked + by + changes.length) % changes.length)
+  const said = (i: number) => sayChange(changes[i]!, { mmPerPt, display })
+  const remark = (i: number) => {
+    const { minX, minY, maxX, maxY } = boxOnBoard(i)
+    pinRemark({ x: (minX + maxX) / 2, y: (minY + maxY) / 2 }, underlay.levelId, [underlay.id], `${said(i)}.`)
+    tell('Remark added. It stands among the remarks.')
+  }
+  const sure = registration.agree >= SURE_AGREEMENT
+  return (
+    <Stack component="section" aria-label="Changes">
+      <Typography role="status" color={sure ? 'text.primary' : 'error'}>
+        {changes.length === 0
+          ? 'Nothing changed.'
+          : `${changes.length} ${changes.length === 1 ? 'change' : 'changes'}.`}
+      </Typography>
+      <Typography color="text.secondary" sx={{ fontSize: 12.5, mb: 1 }}>
+        {sure
+          ? `${Math.round(100 * registration.agree)} % of the lines of the newer page lie on lines of the older.`
+          : 'The pages agree in so little that they may not lie right on one another: look before you trust this.'}
+      </Typography>
+      {changes.length > 0 && (
+        <>
+          <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center', px: 0.5 }}>
+            <Typography sx={{ fontSize: 12.5 }}>Older</Typography>
+            <Slider
+              aria-label="From the older to the newer issue"
+              size="small"
+              min={0}
+              max={1}
+              step={0.05}
+              value={fade}
+              onChange={(_, value) => useCompare.setState({ fade: value as number })}
+            />
+            <Typography sx={{ fontSize: 12.5 }}>Newer</Typography>
+          </Stack>
+          <Stack direction="row" sx={{ gap: 1, my: 1 }}>
+            <Button size="small" variant="outlined" onClick={() => step(-1)}>
+              Previous
+            </Button>
+            <Button size="small" variant="outlined" onClick={() => step(1)}>
+              Next
+            </Button>
+            <Button size="small" disabled={looked === null} onClick={() => looked !== null && remark(looked)}>
+              Add remark
+            </Button>
+          </Stack>
+          <Box component="ol" aria-label="What changed" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+            {changes.map((_, i) => (
+              <Box
+                // biome-ignore lint/suspicious/noArrayIndexKey: a comparison stays as it is, and a change has no other name
+                key={i}
+                component="li"
+                sx={{ borderBottom: 1, borderColor: 'divider' }}
+              >
+                <ButtonBase
+                  aria-current={i === looked}
+                  onClick={() => look(i)}
+                  sx={{
+                    display: 'flex',
+                    justifyContent: 'start',
+                    gap: 1,
+                    width: '100%',
+                    textAlign: 'left',
+                    py: 0.5,
+                    borderLeft: 3,
+                    borderColor: i === looked ? 'error.main' : 'transparent',
+                    pl: 1,
+                  }}
+                >
+                  <Typography component="span" variant="figure" color="text.secondary" sx={{ minWidth: 20 }}>
+                    {i + 1}
+                  </Typography>
+                  <Typography component="span" sx={{ fontSize: 13.5 }}>
+                    {said(i)}
+                  </Typography>
+                </ButtonBase>
+              </Box>
+            ))}
+          </Box>
+        </>
+      )}
+      <Button size="small" onClick={forgetComparison} sx={{ mt: 1, alignSelf: 'start' }}>
+        Clear
+      </Button>
+    </Stack>
+  )
+}

@@ -1,0 +1,105 @@
+import { create } from 'zustand'
+import { type Affine, invert } from '@/core/geometry/affine'
+import { composeProjective, type Homography, projectiveOf } from '@/core/geometry/projective'
+import { boardMap } from '@/core/model/underlay/placement'
+import type { Underlay } from '@/core/model/underlay/schema'
+import { api, contentUrl, type SheetView } from '@/studio/state/api'
+import { isPicture, linesHash } from '@/studio/state/page-lines'
+import { useProject } from '@/studio/state/project'
+import { WorkerClient } from '@/studio/state/worker-client'
+import { sheetOf } from '@/studio/tooling/sheet-of'
+import type { SentComparison, SheetComparer } from '@/workers/compare'
+
+/** Two pages that were compared: one lies on the board, the other beside it. */
+export interface Compared {
+  readonly underlayId: string
+  /** The page that does not lie on the board. */
+  readonly otherId: string
+  /** Whether that is the older one. */
+  readonly otherIsOlder: boolean
+  readonly found: SentComparison
+}
+
+interface CompareState {
+  readonly busy: boolean
+  /** A sentence where nothing could be compared. */
+  readonly problem: string | null
+  readonly compared: Compared | null
+  /** The change that is looked at, by its place in the list. */
+  readonly looked: number | null
+  /** What shows: from 0, the older issue alone, to 1, the newer alone. */
+  readonly fade: number
+}
+
+const NOTHING: CompareState = { busy: false, problem: null, compared: null, looked: null, fade: 0.5 }
+
+export const useCompare = create<CompareState>(() => NOTHING)
+
+export const forgetComparison = (): void => useCompare.setState(NOTHING)
+
+const comparer = new WorkerClient<SheetComparer>(
+  () => new Worker(new URL('../../../workers/compare.ts', import.meta.url), { type: 'module' }),
+)
+
+const urlOf = (hash: string): string => new URL(contentUrl(hash), location.href).href
+
+/** Where the lines of a page are had; those of a picture are traced once they are asked for. @throws Error with a sentence */
+function linesOf(sheet: SheetView): string {
+  const hash = linesHash(sheet)
+  if (hash) return urlOf(hash)
+  if (isPicture(sheet) && sheet.strokes !== 'tracing') void api.askForStrokes(sheet.id).catch(() => undefined)
+  throw new Error(
+    isPicture(sheet)
+      ? 'This page is a picture: its strokes are being traced. Compare again in a moment.'
+      : 'The lines of this page are still being read. Compare again in a moment.',
+  )
+}
+
+/** How a newer page lies on an older one, and what changed. @throws Error with a sentence */
+export async function comparePages(
+  older: SheetView,
+  newer: SheetView,
+  mmPerPt: { readonly older: number } | { readonly newer: number },
+): Promise<SentComparison> {
+  const options = 'older' in mmPerPt ? { mmPerPt: mmPerPt.older } : { mmPerPt: null, newerMmPerPt: mmPerPt.newer }
+  const [before, after] = [linesOf(older), linesOf(newer)]
+  const found = await comparer.call((pages) => pages.compare(before, after, options))
+  if (!found) throw new Error('The two pages have nothing in common by which one could be laid onto the other.')
+  return found
+}
+
+/** Whether one file took the place of another, directly or by issues between. */
+function supersedes(newerSourceId: string, olderSourceId: string): boolean {
+  const { sources } = useProject.getState()
+  const seen = new Set<string>()
+  for (let id: string | null | undefined = newerSourceId; id && !seen.has(id); ) {
+    seen.add(id)
+    id = sources.find((source) => source.id === id)?.supersedes
+    if (id === olderSourceId) return true
+  }
+  return false
+}
+
+/** Compares a sheet of the board with another page. */
+export async function compareWith(underlay: Underlay, otherId: string): Promise<void> {
+  const { sources } = useProject.getState()
+  const [own, other] = [sheetOf(sources, underlay.sheetId), sheetOf(sources, otherId)]
+  if (!own || !other) return
+  const otherIsOlder = !supersedes(other.source.id, own.source.id)
+  const { mmPerPt } = underlay.placement
+  useCompare.setState({ ...NOTHING, busy: true })
+  try {
+    const found = otherIsOlder
+      ? await comparePages(other.sheet, own.sheet, { newer: mmPerPt })
+      : await comparePages(own.sheet, other.sheet, { older: mmPerPt })
+    useCompare.setState({ ...NOTHING, compared: { underlayId: underlay.id, otherId, otherIsOlder, found } })
+  } catch (error) {
+    useCompare.setState({ ...NOTHING, problem: (error as Error).message })
+  }
+}
+
+/** From the points of the older page to the board, where the underlay lies now. */
+export function olderOnBoard({ otherIsOlder, found }: Compared, { placement }: Underlay): Homography {
+  const back: Affine | null = otherIsOlder ? invert(found.registration.map) : null
+  return back ? composeProjective(projectiveOf(back), boardMap(placement)) : boardMap(placement)
+}

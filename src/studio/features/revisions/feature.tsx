@@ -1,0 +1,32 @@
+import type { Feature } from '@/studio/kernel/feature'
+import { showCard } from '@/studio/state/bench'
+import { lazily } from '@/studio/ui/lazily'
+import { changesCard } from './card'
+import { forgetComparison } from './compare'
+import { changesOverlay } from './overlays/changes'
+
+export { changesCard } from './card'
+export { showWhatChanged, takeIssue } from './take-newer'
+
+const ChangesCard = lazily(() => import('./ChangesCard').then((module) => module.ChangesCard))
+
+/** What changed between two issues of a sheet. */
+export const revisions: Feature = {
+  name: 'revisions',
+  cards: [{ token: changesCard, Content: ChangesCard }],
+  overlays: [changesOverlay],
+  menu: (record) =>
+    record.kind === 'underlay' ? [{ word: 'Compare with another issue …', run: () => showCard(changesCard) }] : [],
+  commands: [
+    {
+      name: 'what-changed',
+      word: 'What changed',
+      also: ['compare', 'revision', 'issue', 'difference', 'overlay'],
+      keys: [],
+      does: 'compare a sheet with another issue of it',
+      run: () => showCard(changesCard),
+    },
+  ],
+  // A comparison belongs to the project in which it was made.
+  follows: [() => forgetComparison],
+}

@@ -1,0 +1,73 @@
+import { expect } from '@playwright/test'
+import type { Underlay } from '../../src/core/model/underlay/schema'
+import { planByTypes } from '../support/plan-corpus/by-types'
+import { printPage } from '../support/print-page'
+import { laid, revise } from '../support/revisions'
+import { StudioPage, test } from './studio'
+
+test('a newer issue that lies otherwise on its paper falls into place, and what changed is walked through', async ({
+  page,
+}) => {
+  const studio = new StudioPage(page)
+  const id = await studio.newProject('Issues')
+  const plan = planByTypes(0)
+  const { older, newer, planted } = revise(plan, 0)
+  // A quarter turned, and shifted on its paper.
+  const turned = laid(newer, { turnRad: Math.PI / 2, shiftPt: [20, 35], factor: 1 })
+  await studio.upload('issue-1.pdf', await printPage(older, 'pdf-lib'))
+  await studio.bringIn(1, older.widthPt, older.heightPt)
+  await studio.kept()
+  const underlay = async (): Promise<Underlay> => {
+    const { records } = await (await page.request.get(`/api/projects/${id}`)).json()
+    return (records as Underlay[]).find(({ kind }) => kind === 'underlay')!
+  }
+  const before = await underlay()
+
+  await test.step('dropped as a newer revision, it is laid on what it has in common with the older', async () => {
+    await studio.goTo('Bring in')
+    await page
+      .getByLabel('Newer revision of issue-1.pdf')
+      .first()
+      .setInputFiles({
+        name: 'issue-2.pdf',
+        mimeType: 'application/pdf',
+        buffer: Buffer.from(await printPage(turned, 'cairo')),
+      })
+    const dialog = page.getByRole('dialog')
+    await dialog.getByRole('button', { name: 'Take the newer revision' }).click()
+    await expect(dialog).toBeHidden()
+    await studio.kept()
+    const after = await underlay()
+    expect(after.sheetId).not.toBe(before.sheetId)
+    expect(after.placement.mmPerPt).toBeCloseTo(before.placement.mmPerPt, 2)
+    const turn = (after.placement.turnRad - before.placement.turnRad + 4 * Math.PI) % (2 * Math.PI)
+    expect(turn).toBeCloseTo(1.5 * Math.PI, 3)
+  })
+
+  const card = page.getByRole('region', { name: 'Changes' })
+  await test.step('what changed is listed by its name', async () => {
+    await expect(card.getByRole('status')).toHaveText(`${planted.length} changes.`)
+    const list = card.getByRole('list', { name: 'What changed' })
+    await expect(list).toContainText(/Door moved [\d ]+ mm/)
+    await expect(list).toContainText('Window gone')
+    await expect(list).toContainText(/Dimension \d+ became \d+/)
+    await expect(list).toContainText('became “Archive”')
+  })
+
+  await test.step('walked through, and noted as a remark', async () => {
+    await card.getByRole('button', { name: 'Next' }).click()
+    await expect(card.getByRole('button', { name: /^1 / })).toHaveAttribute('aria-current', 'true')
+    await card.getByRole('button', { name: 'Previous' }).click()
+    await card.getByRole('button', { name: 'Add remark' }).click()
+    await studio.kept()
+    const { records } = await (await page.request.get(`/api/projects/${id}`)).json()
+    expect((records as { kind: string }[]).filter(({ kind }) => kind === 'remark')).toHaveLength(1)
+  })
+
+  await test.step('undone, the older issue lies where it lay', async () => {
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await studio.kept()
+    expect(await underlay()).toEqual(before)
+  })
+})
