@@ -13,7 +13,7 @@ import { addSource, listSources } from '@/server/sources'
 import { FRAME_PLANE } from './boathouse-frames'
 import { BOATHOUSE_MODEL, UPPER_LEVEL } from './boathouse-model'
 import { outriggerPart } from './outrigger'
-import { boathouseSet } from './sheets/boathouse'
+import { boathouseGroundFloorAgain, boathouseSet } from './sheets/boathouse'
 import { oldSurvey } from './sheets/old-survey'
 import { outriggerPlate } from './sheets/outrigger-plate'
 import { servicesDrawing } from './sheets/services-drawing'
@@ -25,6 +25,7 @@ const DEMO = 'demo-boathouse'
 
 /** One of every other kind that people are sent, to be tried out; the plan set comes first. */
 const FURTHER: readonly (readonly [name: string, make: () => Uint8Array | Promise<Uint8Array>])[] = [
+  ['boathouse-ground-floor-issue-B.pdf', boathouseGroundFloorAgain],
   ['old-shed-survey.jpg', oldSurvey],
   ['lower-meadow.pdf', siteSheet],
   ['services.dxf', servicesDrawing],

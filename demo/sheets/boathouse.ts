@@ -28,6 +28,55 @@ export async function boathouseSet(): Promise<Uint8Array> {
   return document.save({ useObjectStreams: true })
 }
 
+/** The ground floor as it was issued again, with changes, and lying a little otherwise on its paper. */
+export async function boathouseGroundFloorAgain(): Promise<Uint8Array> {
+  const document = await PDFDocument.create()
+  document.setTitle('Teal Reach Rowing Club – boathouse, ground floor, issue B')
+  document.setProducer('Reach Drawing Office')
+  const font = await document.embedFont(StandardFonts.Helvetica)
+  Drawing.nameLayers(document, [groundFloor(document, font, ISSUE_B)])
+  return document.save({ useObjectStreams: true })
+}
+
+/** What differs between the issues of the ground floor. */
+interface Issue {
+  readonly title: string
+  readonly zero: { readonly x: number; readonly y: number }
+  /** How far the upper door of the boat hall stands along its wall. */
+  readonly doorAt: number
+  /** Windows of the north wall, from the east. */
+  readonly windows: readonly (readonly [from: number, width: number])[]
+  readonly store: string
+  readonly wall26: number
+}
+
+const ISSUE_A: Issue = {
+  title: 'Ground floor plan',
+  zero: { x: 190, y: 255 },
+  doorAt: 9400,
+  windows: [
+    [3000, 1500],
+    [8200, 1500],
+    [13400, 1500],
+    [22000, 2400],
+  ],
+  store: 'STORE',
+  wall26: 26000,
+}
+
+const ISSUE_B: Issue = {
+  title: 'Ground floor plan, issue B',
+  zero: { x: 203, y: 246 },
+  doorAt: 8900,
+  windows: [
+    [3000, 1500],
+    [13400, 1500],
+    [22000, 2400],
+  ],
+  store: 'DRYING',
+  wall26: 25850,
+}
+
 function newSheet(
   document: PDFDocument,
   font: PDFFont,
@@ -59,8 +108,9 @@ function newSheet(
   return drawing.on(null)
 }
 
-function groundFloor(document: PDFDocument, font: PDFFont): Drawing {
-  const d = newSheet(document, font, 'Ground floor plan', 'A-01', { x: 190, y: 255 })
+function groundFloor(document: PDFDocument, font: PDFFont, issue: Issue = ISSUE_A): Drawing {
+  const { doorAt, windows, wall26 } = issue
+  const d = newSheet(document, font, issue.title, 'A-01', issue.zero)
   const bay = 5200
   d.on('Walls')
   const doors = [0, 1, 2, 3].map((i) => [1100 + i * bay, 3000] as [number, number])
@@ -69,20 +119,23 @@ function groundFloor(document: PDFDocument, font: PDFFont): Drawing {
     [2600, 1800],
     [9000, 1800],
   ])
-  wallRun(d, LENGTH, WIDTH, 0, WIDTH, OUTER, [
-    [3000, 1500],
-    [8200, 1500],
-    [13400, 1500],
-    [22000, 2400],
-  ])
+  wallRun(
+    d,
+    LENGTH,
+    WIDTH,
+    0,
+    WIDTH,
+    OUTER,
+    windows.map(([from, width]) => [from, width]),
+  )
   wallRun(d, 0, WIDTH, 0, 0, OUTER, [[6200, 1010]])
   const hall = 20800
   wallRun(d, hall, OUTER, hall, WIDTH - OUTER, INNER, [
     [1800, 885],
-    [9400, 885],
+    [doorAt, 885],
   ])
   wallRun(d, hall, 6400, LENGTH - OUTER, 6400, INNER, [[4100, 885]])
-  wallRun(d, 26000, 6515, 26000, WIDTH - OUTER, INNER, [[2400, 760]])
+  wallRun(d, wall26, 6515, wall26, WIDTH - OUTER, INNER, [[2400, 760]])
   d.on('Openings')
   for (const [x, width] of doors) {
     d.quarter(x, 0, width / 2, 270).line(x, 0, x, -width / 2, 0.6)
@@ -91,11 +144,10 @@ function groundFloor(document: PDFDocument, font: PDFFont): Drawing {
   d.quarter(0 - 0, WIDTH - 6200 - 1010, 1010, 90).line(0, WIDTH - 7210, -1010, WIDTH - 7210, 0.6)
   for (const [x, y] of [
     [hall - 115, OUTER + 1800],
-    [hall - 115, OUTER + 9400],
+    [hall - 115, OUTER + doorAt],
   ] as const)
     d.quarter(x, y, 885, 90).line(x, y, x - 885, y, 0.6)
-  for (const x of [22000, 13400, 8200, 3000])
-    windowIn(d, LENGTH - x - (x === 22000 ? 2400 : 1500), WIDTH - OUTER, x === 22000 ? 2400 : 1500, OUTER, false)
+  for (const [x, width] of windows.toReversed()) windowIn(d, LENGTH - x - width, WIDTH - OUTER, width, OUTER, false)
   for (const y of [2600, 9000]) windowIn(d, LENGTH - OUTER, y, 1800, OUTER, true)
   d.on('Boats')
   for (let rack = 0; rack < 4; rack++)
@@ -109,7 +161,7 @@ function groundFloor(document: PDFDocument, font: PDFFont): Drawing {
   d.text('BOAT HALL', 9800, 8100, 11)
     .text('WORKSHOP', 26000, 3400, 8)
     .text('CHANGING', 23400, 10200, 7)
-    .text('STORE', 28600, 10200, 7)
+    .text(issue.store, 28600, 10200, 7)
   d.on('Dimensions')
   d.dimension(0, 0, LENGTH, 0, -3400)
   for (let i = 0; i < 4; i++) {
@@ -124,9 +176,9 @@ function groundFloor(document: PDFDocument, font: PDFFont): Drawing {
   d.dimension(0, WIDTH, LENGTH, WIDTH, 2300)
   d.dimension(OUTER, 12600, hall - INNER, 12600, 0)
   d.dimension(hall, 5600, LENGTH - OUTER, 5600, 0)
-  d.dimension(hall, 13500, 25885, 13500, 0)
+  d.dimension(hall, 13500, wall26 - INNER, 13500, 0)
   // The printed number is what the club signed; the wall was drawn 6 mm further out.
-  d.dimension(26000, 13500, LENGTH - OUTER, 13500, 0, '4829')
+  d.dimension(wall26, 13500, LENGTH - OUTER, 13500, 0, issue === ISSUE_A ? '4829' : undefined)
   d.on(null)
   return d
 }

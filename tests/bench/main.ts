@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { benchBuilding } from './building'
+import { benchComparing } from './comparing'
 import { benchDrawing } from './drawing'
 import { benchFrames } from './frames'
 import { benchLargeScans } from './large-scan'
@@ -19,6 +20,7 @@ const BENCHES: Readonly<Record<string, (folder: string, address: string) => Prom
   proposals: () => benchProposals(),
   walls: () => benchWalls(),
   'reading-plans': () => benchReadingPlans(),
+  comparing: () => benchComparing(),
   reading: (folder) => benchReading(folder),
   studio: (_, address) => benchStudio(address),
   drawing: (_, address) => benchDrawing(address),

@@ -1,11 +1,12 @@
 import { readPrintedLength } from '../fit/proposal/printed-length'
-import { type Affine, IDENTITY, lengthFactor } from '../geometry/affine'
+import { type Affine, compose, IDENTITY, invert, lengthFactor } from '../geometry/affine'
 import { boxOf, grow, overlaps } from '../geometry/box'
 import { add, along, distance, leftOf, type Point, scale } from '../geometry/vector'
 import type { Linework } from '../sheet/linework'
 import type { SheetChange } from './change'
 import { clusterOf } from './clusters'
 import { lineChanges, shiftOf } from './line-changes'
+import { areAlike, onPaper, wordsLeft } from './on-paper'
 import { type Band, builtOn, isInBand, onBoard, type PlanChange, planChanges, type ShiftOf } from './plan-changes'
 import { type Registration, register } from './register'
 import { type Stroke, StrokeIndex, strokesOf } from './strokes'
@@ -56,9 +57,18 @@ export function compareSheets(older: Linework, newer: Linework, options: Compare
   const mmPerPt = options.mmPerPt ?? (newerMmPerPt === undefined ? null : newerMmPerPt / lengthFactor(map))
   const after = strokesOf(newer, map)
   const [theirs, ours] = [new StrokeIndex(before), new StrokeIndex(after)]
-  const gone = uncovered(before, ours, tolerancePt)
-  const fresh = uncovered(after, theirs, tolerancePt)
-  const texts = textChanges(theirWords, wordsOf(newer, map))
+  // Frame and title block keep their place on the paper where the drawing was shifted on it.
+  const paper = onPaper(older, newer, map)
+  const printed = paper && !areAlike(paper, map, newer) ? paper : null
+  const gone = withoutPrinted(uncovered(before, ours, tolerancePt), printed && strokesOf(newer, printed), tolerancePt)
+  const back = printed && invert(printed)
+  const fresh = withoutPrinted(
+    uncovered(after, theirs, tolerancePt),
+    back && strokesOf(older, compose(back, map)),
+    tolerancePt,
+  )
+  const words = wordsLeft(theirWords, wordsOf(newer, map), printed && wordsOf(newer, printed))
+  const texts = textChanges(words.older, words.newer)
   const built =
     mmPerPt && gone.length + fresh.length > 0
       ? builtChanges(older, newer, map, mmPerPt, { gone, fresh, before: theirs, after: ours, tolerancePt })
@@ -83,6 +93,13 @@ export function compareSheets(older: Linework, newer: Linework, options: Compare
     changes: [...built.map((change) => onSheet(change, mmPerPt!)), ...texts, ...lines],
   }
 }
+
+/** Strokes of one page without those that the other has in the same place of its paper. @param others as their paper lies */
+const withoutPrinted = (
+  strokes: readonly Stroke[],
+  others: readonly Stroke[] | null,
+  tolerancePt: number,
+): readonly Stroke[] => (others ? uncovered(strokes, new StrokeIndex(others), tolerancePt) : strokes)
 
 /** A page that says nothing of how it lies: as its paper lies, where that is as large. */
 function byPaper(older: Linework, newer: Linework): Registration | null {

@@ -48,7 +48,7 @@ const asSaid = (text: string): string =>
     .trim()
 
 /** Writing is in its place where its middle lies off by less than this, in heights. */
-const SAME_PLACE = 0.6
+export const SAME_PLACE = 0.6
 /** Writing that says something else stands about where it stood, to this many heights. */
 const ABOUT_THERE = 2
 /** Writing that is gone and new farther away than this is not the same. */

@@ -34,16 +34,19 @@ export function ChangesCard() {
   const sources = useProject((project) => project.sources)
   const selection = useBench((bench) => bench.selection)
   const { busy, problem, compared } = useCompare()
+  const [sheet, setSheet] = useState('')
   const [chosen, setChosen] = useState('')
   const underlays = underlaysOf(records)
   const underlay =
+    underlays.find(({ id }) => id === sheet) ??
     underlays.find(({ id }) => selection.includes(id)) ??
     underlays.find(({ id }) => id === compared?.underlayId) ??
-    underlays.find(({ sheetId }) => sheetOf(sources, sheetId)?.source.supersedes)
+    underlays.find(({ sheetId }) => sheetOf(sources, sheetId)?.source.supersedes) ??
+    underlays.find(({ visible }) => visible)
   if (!underlay)
     return (
       <Typography color="text.secondary">
-        Select a sheet in the index, or bring in a newer revision of one: what changed stands here.
+        No sheet lies on the board yet. Bring one in, and later a newer issue of it: what changed stands here.
       </Typography>
     )
   const others = otherIssues(underlay, sources)
@@ -51,9 +54,21 @@ export function ChangesCard() {
   const otherId = others.some(({ id }) => id === chosen) ? chosen : (usual?.id ?? '')
   return (
     <>
-      <Typography variant="h3" noWrap title={underlay.name} sx={{ mb: 1.5 }}>
-        {underlay.name}
-      </Typography>
+      <TextField
+        select
+        size="small"
+        fullWidth
+        label="Sheet"
+        value={underlay.id}
+        onChange={({ target }) => setSheet(target.value)}
+        sx={{ mb: 1.5 }}
+      >
+        {underlays.map(({ id, name }) => (
+          <MenuItem key={id} value={id}>
+            {name}
+          </MenuItem>
+        ))}
+      </TextField>
       {others.length === 0 ? (
         <Typography color="text.secondary">There is no other page to compare it with yet.</Typography>
       ) : (
@@ -142,7 +157,12 @@ function ChangeList({ compared, underlay }: { readonly compared: Compared; reado
             <Button size="small" variant="outlined" onClick={() => step(1)}>
               Next
             </Button>
-            <Button size="small" disabled={looked === null} onClick={() => looked !== null && remark(looked)}>
+            <Button
+              size="small"
+              sx={{ whiteSpace: 'nowrap' }}
+              disabled={looked === null}
+              onClick={() => looked !== null && remark(looked)}
+            >
               Add remark
             </Button>
           </Stack>
@@ -181,9 +201,14 @@ function ChangeList({ compared, underlay }: { readonly compared: Compared; reado
           </Box>
         </>
       )}
-      <Button size="small" onClick={forgetComparison} sx={{ mt: 1, alignSelf: 'start' }}>
-        Clear
-      </Button>
+      <Stack direction="row" sx={{ gap: 1, mt: 1 }}>
+        <Button size="small" onClick={() => void compareWith(underlay, compared.otherId, !compared.swapped)}>
+          Swap older and newer
+        </Button>
+        <Button size="small" onClick={forgetComparison}>
+          Clear
+        </Button>
+      </Stack>
     </Stack>
   )
 }

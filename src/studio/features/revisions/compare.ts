@@ -17,6 +17,8 @@ export interface Compared {
   readonly otherId: string
   /** Whether that is the older one. */
   readonly otherIsOlder: boolean
+  /** Whether the person says that it is the other way round than one would think. */
+  readonly swapped: boolean
   readonly found: SentComparison
 }
 
@@ -80,19 +82,27 @@ function supersedes(newerSourceId: string, olderSourceId: string): boolean {
   return false
 }
 
-/** Compares a sheet of the board with another page. */
-export async function compareWith(underlay: Underlay, otherId: string): Promise<void> {
+/** Whether a page is of an older issue than another: as said when it was brought in, else the one brought in before. */
+function isOlder(sourceId: string, thanId: string): boolean {
+  const { sources } = useProject.getState()
+  if (supersedes(thanId, sourceId)) return true
+  const at = (id: string) => sources.findIndex((source) => source.id === id)
+  return !supersedes(sourceId, thanId) && at(sourceId) <= at(thanId)
+}
+
+/** Compares a sheet of the board with another page. @param swapped whether the older one is taken for the newer */
+export async function compareWith(underlay: Underlay, otherId: string, swapped = false): Promise<void> {
   const { sources } = useProject.getState()
   const [own, other] = [sheetOf(sources, underlay.sheetId), sheetOf(sources, otherId)]
   if (!own || !other) return
-  const otherIsOlder = !supersedes(other.source.id, own.source.id)
+  const otherIsOlder = isOlder(other.source.id, own.source.id) !== swapped
   const { mmPerPt } = underlay.placement
   useCompare.setState({ ...NOTHING, busy: true })
   try {
     const found = otherIsOlder
       ? await comparePages(other.sheet, own.sheet, { newer: mmPerPt })
       : await comparePages(own.sheet, other.sheet, { older: mmPerPt })
-    useCompare.setState({ ...NOTHING, compared: { underlayId: underlay.id, otherId, otherIsOlder, found } })
+    useCompare.setState({ ...NOTHING, compared: { underlayId: underlay.id, otherId, otherIsOlder, swapped, found } })
   } catch (error) {
     useCompare.setState({ ...NOTHING, problem: (error as Error).message })
   }

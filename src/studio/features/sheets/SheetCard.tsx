@@ -14,7 +14,8 @@ import { underlaysOf } from '@/core/model/underlay/underlays'
 import { goTo, workbench } from '@/studio/board/workbench'
 import { ResolutionField } from '@/studio/features/bring-in/feature'
 import { LockNote, turnSheets } from '@/studio/features/fit/feature'
-import { useBench } from '@/studio/state/bench'
+import { changesCard } from '@/studio/features/revisions/feature'
+import { showCard, useBench } from '@/studio/state/bench'
 import { put } from '@/studio/state/edits'
 import { useProject } from '@/studio/state/project'
 import { useSheetData } from '@/studio/state/sheet-data'
@@ -44,6 +45,13 @@ export function SheetCard() {
         <Row label="Size">
           <Button size="small" variant="outlined" onClick={() => goTo('fit')}>
             Fit this sheet
+          </Button>
+        </Row>
+      )}
+      {underlays.length === 1 && (
+        <Row label="Issue">
+          <Button size="small" variant="outlined" onClick={() => showCard(changesCard)}>
+            What changed …
           </Button>
         </Row>
       )}

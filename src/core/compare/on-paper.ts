@@ -1,0 +1,68 @@
+import { type Affine, apply, compose } from '../geometry/affine'
+import { overlaps } from '../geometry/box'
+import { distance } from '../geometry/vector'
+import type { Linework } from '../sheet/linework'
+import { SAME_PLACE, type Words } from './text-changes'
+
+/** Sides of two papers are alike to this part. */
+const ALIKE = 0.02
+
+type Paper = Pick<Linework, 'widthPt' | 'heightPt'>
+
+/**
+ * How a newer page lies on an older one as their papers lie: frame and title block keep their place on the paper where
+ * the drawing was shifted on it. Null where the papers are not alike.
+ * @param map how the drawings lie on one another, which tells by how many quarters the paper is turned
+ */
+export function onPaper(older: Paper, newer: Paper, map: Affine): Affine | null {
+  const quarters = ((Math.round(Math.atan2(map[1], map[0]) / (Math.PI / 2)) % 4) + 4) % 4
+  const isTurned = quarters % 2 === 1
+  const [width, height] = isTurned ? [newer.heightPt, newer.widthPt] : [newer.widthPt, newer.heightPt]
+  const [sx, sy] = [older.widthPt / width, older.heightPt / height]
+  if (Math.abs(sx / sy - 1) > ALIKE) return null
+  const turns: readonly Affine[] = [
+    [1, 0, 0, 1, 0, 0],
+    [0, 1, -1, 0, newer.heightPt, 0],
+    [-1, 0, 0, -1, newer.widthPt, newer.heightPt],
+    [0, -1, 1, 0, 0, newer.widthPt],
+  ]
+  return compose(turns[quarters]!, [sx, 0, 0, sy, 0, 0])
+}
+
+/**
+ * The words of two issues that are left to be told: without those that stand where they stood, on the drawing or on its
+ * paper; and what stands on the paper about where other words of the paper stood is taken from there.
+ * @param byDrawing the newer words as the drawings lie on one another
+ * @param byPaper the same words, in the same order, as the papers do; null where these are not alike
+ */
+export function wordsLeft(
+  older: readonly Words[],
+  byDrawing: readonly Words[],
+  byPaper: readonly Words[] | null,
+): { readonly older: Words[]; readonly newer: Words[] } {
+  if (!byPaper) return { older: [...older], newer: [...byDrawing] }
+  const isAt = (a: Words, b: Words) =>
+    a.text === b.text && distance(a.at, b.at) <= SAME_PLACE * Math.max(a.heightPt, b.heightPt)
+  const left = new Set(older)
+  const stays = (words: readonly Words[], open: ReadonlySet<number>): number[] =>
+    [...open].filter((i) => {
+      const same = [...left].find((each) => isAt(each, words[i]!))
+      if (same) left.delete(same)
+      return same !== undefined
+    })
+  const open = new Set(byDrawing.keys())
+  for (const words of [byDrawing, byPaper]) for (const i of stays(words, open)) open.delete(i)
+  const meets = (word: Words) => [...left].some(({ box }) => overlaps(box, word.box))
+  const newer = [...open].map((i) => {
+    const [drawn, printed] = [byDrawing[i]!, byPaper[i]!]
+    return !meets(drawn) && meets(printed) ? printed : drawn
+  })
+  return { older: [...left], newer }
+}
+
+/** Whether two maps lie pages alike: then there is nothing more to be told of the paper. */
+export const areAlike = (a: Affine, b: Affine, { widthPt, heightPt }: Paper): boolean =>
+  [
+    { x: 0, y: 0 },
+    { x: widthPt, y: heightPt },
+  ].every((p) => distance(apply(a, p), apply(b, p)) < 0.5)
