@@ -64,6 +64,47 @@ test('a newer issue that lies otherwise on its paper falls into place, and what 
     expect((records as { kind: string }[]).filter(({ kind }) => kind === 'remark')).toHaveLength(1)
   })
 
+  await test.step('what was traced of it is brought along, and that undone', async () => {
+    // A wall with the door that moved, as somebody traced it on the older issue.
+    const [door] = planted.filter(({ subject, kind }) => subject === 'door' && kind === 'moved')
+    const { mmPerPt, originMm } = before.placement
+    const [x, y] = door!.at[0]!
+    const at = { x: originMm.x + x * mmPerPt, y: originMm.y + y * mmPerPt }
+    const by = Math.hypot(...door!.by!)
+    const [ux, uy] = door!.by!.map((part) => part / by) as [number, number]
+    const end = (far: number) => ({ x: at.x + ux * far, y: at.y + uy * far })
+    const wall = { id: 'w', kind: 'wall', start: end(-4000), end: end(6000), thicknessMm: 115, tracedLine: 'centre' }
+    const opening = {
+      id: 'd',
+      kind: 'opening',
+      wallId: 'w',
+      use: 'door',
+      alongMm: 4000,
+      widthMm: 800,
+      heightMm: 2100,
+      sillMm: 0,
+      way: 'hinged',
+      hinge: 'start',
+      opens: 'left',
+    }
+    const edits = [wall, opening].map((after) => ({ id: after.id, before: null, after }))
+    const kept = await page.request.post(`/api/projects/${id}/changes`, {
+      data: { id: crypto.randomUUID(), label: 'Trace', cause: 'edit', of: null, edits },
+    })
+    expect(kept.ok()).toBe(true)
+    const along = async () => {
+      const { records } = await (await page.request.get(`/api/projects/${id}`)).json()
+      return (records as { id: string; alongMm: number }[]).find((record) => record.id === 'd')!.alongMm
+    }
+    const row = card.getByRole('listitem').filter({ hasText: 'Door moved' })
+    await expect(row).toContainText('Traced: 1 door')
+    await row.getByRole('button', { name: 'Bring along' }).click()
+    await expect.poll(along).toBeCloseTo(4000 + by * mmPerPt, 0)
+    await expect(row).not.toContainText('Traced')
+    await page.getByRole('button', { name: 'Undo' }).click()
+    await expect.poll(along).toBe(4000)
+  })
+
   await test.step('undone, the older issue lies where it lay', async () => {
     await page.getByRole('button', { name: 'Undo' }).click()
     await page.getByRole('button', { name: 'Undo' }).click()

@@ -150,7 +150,22 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await studio.pressOn(...onPaper(...CORNERS[0]))
     await studio.pressOn(...onPaper(...CORNERS[2]))
   },
+  revisions: async (page) => {
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('Control+k')
+    const find = page.getByRole('combobox', { name: /^Find a tool/ })
+    await find.fill('what changed')
+    await page.getByRole('option', { name: /^What changed/ }).click()
+    await page.getByRole('combobox', { name: 'Sheet' }).click()
+    await page.getByRole('option', { name: 'Ground floor', exact: true }).click()
+    await page.getByRole('combobox', { name: 'Compared with' }).click()
+    await page.getByRole('option', { name: /issue-B/ }).click()
+    await page.getByRole('button', { name: 'Compare', exact: true }).click()
+    await page.getByRole('button', { name: 'Next' }).click()
+    await page.getByRole('button', { name: 'Next' }).click()
+  },
   'handing-over': async (page, studio) => {
+    await page.getByRole('button', { name: 'Clear', exact: true }).click()
     await page.keyboard.press('Escape')
     await studio.goTo('Hand over')
     await page.getByRole('link', { name: 'Save DXF', exact: true }).waitFor()
@@ -163,10 +178,6 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await page.keyboard.press('Home')
     await studio.drawn()
     await studio.solidShown()
-  },
-  'part-price': async (page) => {
-    await page.getByText(/ each$/).scrollIntoViewIfNeeded()
-    await page.getByRole('img', { name: /^One piece by the number made/ }).scrollIntoViewIfNeeded()
   },
   'dark-room': async (page, studio) => {
     await page.getByRole('button', { name: 'Plan', exact: true }).click()

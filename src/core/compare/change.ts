@@ -15,6 +15,8 @@ export interface SheetChange {
   readonly box: Box
   /** Of what moved: by how much. */
   readonly by: Point | null
+  /** Of walls and openings: along it, where it is on the older issue, or on the newer where it is new. */
+  readonly line: { readonly start: Point; readonly end: Point } | null
   /** What was written, or how wide or thick it was (millimetres on site, with one figure after the point at most). */
   readonly before: string | null
   readonly after: string | null

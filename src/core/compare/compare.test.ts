@@ -66,7 +66,7 @@ it('pages of other drawings have nothing in common; what was wiped is gone whole
 
 it('changes are told as a person says them, in the unit of the job', () => {
   const box = { minX: 0, minY: 0, maxX: 1, maxY: 1 }
-  const plain = { box, by: null, before: null, after: null }
+  const plain = { box, by: null, line: null, before: null, after: null }
   const on = { mmPerPt: 100, display: { unit: 'mm', precision: 0 } } as const
   const says = [
     { ...plain, kind: 'moved', subject: 'door', by: { x: 5, y: 0.2 } },

@@ -2,15 +2,16 @@ import { readPrintedLength } from '../fit/proposal/printed-length'
 import { type Affine, compose, IDENTITY, invert, lengthFactor } from '../geometry/affine'
 import { boxOf, grow, overlaps } from '../geometry/box'
 import { add, along, distance, leftOf, type Point, scale } from '../geometry/vector'
+import { joinLetters } from '../sheet/join-runs'
 import type { Linework } from '../sheet/linework'
 import type { SheetChange } from './change'
 import { clusterOf } from './clusters'
-import { lineChanges, shiftOf } from './line-changes'
+import { lineChanges, type Near, shiftOf } from './line-changes'
 import { areAlike, onPaper, wordsLeft } from './on-paper'
 import { type Band, builtOn, isInBand, onBoard, type PlanChange, planChanges, type ShiftOf } from './plan-changes'
 import { type Registration, register } from './register'
-import { type Stroke, StrokeIndex, strokesOf } from './strokes'
-import { textChanges, type Words, wordsOf } from './text-changes'
+import { isTraced, type Stroke, StrokeIndex, strokesOf } from './strokes'
+import { textChanges, type Words, withoutStanding, wordsOf } from './text-changes'
 import { uncovered } from './uncovered'
 
 export interface CompareOptions {
@@ -34,9 +35,9 @@ export interface Comparison {
 }
 
 /** As near as two programs write one drawing, and as near as a person looks. */
-const USUAL_TOLERANCE_PT = 0.5
-/** Strokes nearer to one another than this belong to one change, in points. */
-const NEAR_PT = 5
+const OF_LINES: Near = { tolerancePt: 0.5, nearPt: 5, shortestPt: 5 }
+/** Strokes of a scan lie off by pixels, and end anywhere near a crossing. */
+const OF_SCANS: Near = { tolerancePt: 1.4, nearPt: 6, shortestPt: 24 }
 /** Below this nothing is said of how pages lie on one another. */
 export const SURE_AGREEMENT = 0.4
 
@@ -47,7 +48,8 @@ export const SURE_AGREEMENT = 0.4
  * @returns null where the pages have nothing in common
  */
 export function compareSheets(older: Linework, newer: Linework, options: CompareOptions): Comparison | null {
-  const { tolerancePt = USUAL_TOLERANCE_PT, newerMmPerPt } = options
+  const looks = isTraced(older) || isTraced(newer) ? OF_SCANS : OF_LINES
+  const { tolerancePt = looks.tolerancePt, newerMmPerPt } = options
   const before = strokesOf(older)
   const [theirWords, ourWords] = [wordsOf(older), wordsOf(newer)]
   const registration =
@@ -68,7 +70,8 @@ export function compareSheets(older: Linework, newer: Linework, options: Compare
     tolerancePt,
   )
   const words = wordsLeft(theirWords, wordsOf(newer, map), printed && wordsOf(newer, printed))
-  const texts = textChanges(words.older, words.newer)
+  const [their, our] = [wordsOf(older, IDENTITY, joinLetters), wordsOf(newer, map, joinLetters)]
+  const texts = textChanges(withoutStanding(words.older, their, our), withoutStanding(words.newer, our, their))
   const built =
     mmPerPt && gone.length + fresh.length > 0
       ? builtChanges(older, newer, map, mmPerPt, { gone, fresh, before: theirs, after: ours, tolerancePt })
@@ -83,7 +86,7 @@ export function compareSheets(older: Linework, newer: Linework, options: Compare
   const untold = (strokes: readonly Stroke[]) => strokes.filter((stroke) => !isTold(stroke))
   const lines = lineChanges(
     { before: theirs, after: ours, gone: untold(gone), fresh: untold(fresh) },
-    { tolerancePt, nearPt: NEAR_PT },
+    { ...looks, tolerancePt },
   )
   return {
     registration,
@@ -146,11 +149,12 @@ const cornersOf = ({ at, u, alongMm, acrossMm }: Band): Point[] =>
 /** Widths and thicknesses as they are told: whole millimetres. */
 const said = (mm: number | null): string | null => (mm === null ? null : String(Math.round(mm)))
 
-const onSheet = ({ kind, subject, by, beforeMm, afterMm, bands }: PlanChange, mmPerPt: number): SheetChange => ({
+const onSheet = ({ kind, subject, by, line, beforeMm, afterMm, bands }: PlanChange, mmPerPt: number): SheetChange => ({
   kind,
   subject,
   box: boxOf(bands.flatMap(cornersOf).map((p) => scale(p, 1 / mmPerPt))),
   by: by && scale(by, 1 / mmPerPt),
+  line: { start: scale(line.start, 1 / mmPerPt), end: scale(line.end, 1 / mmPerPt) },
   before: said(beforeMm),
   after: said(afterMm),
 })

@@ -5,8 +5,6 @@ import { type Cluster, clusterOf, clusters } from './clusters'
 import { apartRad, directionOf, type Stroke, StrokeIndex } from './strokes'
 import { uncovered } from './uncovered'
 
-/** Changes in less than this, in points of line, are what another producer writes otherwise. */
-const SHORTEST_PT = 5
 /** Nobody says of what went farther that it moved. */
 const FARTHEST_PT = 85
 /** What moved is there again to this part. */
@@ -17,10 +15,13 @@ const NEW_PART = 0.35
 const MOST_LEADERS = 12
 const SHIFTS_TRIED = 8
 
-interface Near {
+/** What counts as the same, as one, and as nothing, in points. */
+export interface Near {
   readonly tolerancePt: number
   /** Strokes nearer to one another than this belong to one change. */
   readonly nearPt: number
+  /** Changes in less than this, in length of line, are what another program writes otherwise. */
+  readonly shortestPt: number
 }
 
 /** Two issues of a page: all their strokes, and those that lie on one of them alone. */
@@ -32,13 +33,16 @@ export interface Issues {
 }
 
 /** Strokes that are on one page alone as changes: what moved, by how much; what is gone, new, or drawn otherwise. */
-export function lineChanges({ before, after, gone, fresh }: Issues, { tolerancePt, nearPt }: Near): SheetChange[] {
-  const plain = { subject: 'lines', by: null, before: null, after: null } as const
+export function lineChanges(
+  { before, after, gone, fresh }: Issues,
+  { tolerancePt, nearPt, shortestPt }: Near,
+): SheetChange[] {
+  const plain = { subject: 'lines', by: null, line: null, before: null, after: null } as const
   const freshIndex = new StrokeIndex(fresh)
   const stays: Stroke[] = []
   const moves: Move[] = []
   for (const cluster of clusters(gone, nearPt)) {
-    const by = cluster.lengthPt >= SHORTEST_PT ? shiftOf(cluster, { fresh: freshIndex, after }, tolerancePt) : null
+    const by = cluster.lengthPt >= shortestPt ? shiftOf(cluster, { fresh: freshIndex, after }, tolerancePt) : null
     if (by) addMove(moves, { cluster, by }, { tolerancePt, nearPt })
     else stays.push(...cluster.strokes)
   }
@@ -55,7 +59,7 @@ export function lineChanges({ before, after, gone, fresh }: Issues, { toleranceP
     changes.push({ ...plain, kind: 'moved', box: unite(cluster.box, clusterOf(there).box), by })
     left = uncovered(left, new StrokeIndex(there), 2 * tolerancePt)
   }
-  const worthy = (all: readonly Stroke[]) => clusters(all, nearPt).filter(({ lengthPt }) => lengthPt >= SHORTEST_PT)
+  const worthy = (all: readonly Stroke[]) => clusters(all, nearPt).filter(({ lengthPt }) => lengthPt >= shortestPt)
   const [went, came] = [worthy(stays), new Set(worthy(left))]
   for (const cluster of went) {
     // What stands in the place of something else is one change.
@@ -74,7 +78,7 @@ interface Move {
 }
 
 /** Adds what moved; what lies beside it and went the same way is of the same change. */
-function addMove(moves: Move[], { cluster, by }: Move, { tolerancePt, nearPt }: Near): void {
+function addMove(moves: Move[], { cluster, by }: Move, { tolerancePt, nearPt }: Omit<Near, 'shortestPt'>): void {
   const same = moves.findIndex(
     (move) =>
       sizeOf(subtract(move.by, by)) <= 2 * tolerancePt &&

@@ -2,7 +2,7 @@ import { type Affine, apply, compose } from '../geometry/affine'
 import { overlaps } from '../geometry/box'
 import { distance } from '../geometry/vector'
 import type { Linework } from '../sheet/linework'
-import { SAME_PLACE, type Words } from './text-changes'
+import { isAt, type Words } from './text-changes'
 
 /** Sides of two papers are alike to this part. */
 const ALIKE = 0.02
@@ -41,8 +41,6 @@ export function wordsLeft(
   byPaper: readonly Words[] | null,
 ): { readonly older: Words[]; readonly newer: Words[] } {
   if (!byPaper) return { older: [...older], newer: [...byDrawing] }
-  const isAt = (a: Words, b: Words) =>
-    a.text === b.text && distance(a.at, b.at) <= SAME_PLACE * Math.max(a.heightPt, b.heightPt)
   const left = new Set(older)
   const stays = (words: readonly Words[], open: ReadonlySet<number>): number[] =>
     [...open].filter((i) => {

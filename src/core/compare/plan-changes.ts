@@ -1,6 +1,6 @@
 import { type Affine, compose } from '../geometry/affine'
 import { projectiveOf } from '../geometry/projective'
-import { along, distance, dot, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
+import { add, along, distance, dot, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
 import type { RunOpening } from '../propose/wall-run'
 import { proposeWalls, USUAL_CERTAINTY } from '../propose/walls/propose'
 import { sheetFinder } from '../propose/walls/sheet-finder'
@@ -22,6 +22,8 @@ export interface PlanChange {
   readonly kind: ChangeKind
   readonly subject: ChangeSubject
   readonly by: Point | null
+  /** Along it, where it is on the older page, or on the newer where it is new. */
+  readonly line: Stroke
   readonly beforeMm: number | null
   readonly afterMm: number | null
   /** Where it shows. */
@@ -168,7 +170,7 @@ function openingChanges(older: BuiltOn, newer: BuiltOn, bare: BareStrokes, shift
       const turned = a.use === 'door' && b.use === 'door' && Math.min(gone, fresh) > 0.7 * a.widthMm
       const other = a.use !== b.use && Math.max(gone, fresh) > 0.7 * a.widthMm
       if (!turned && !other) return null
-      return { ...plain, kind: 'changed', subject: b.use, bands: [band] }
+      return { ...plain, kind: 'changed', subject: b.use, line: lineOf(a), bands: [band] }
     },
   )
   // Wider or narrower, about where it was.
@@ -183,7 +185,8 @@ function openingChanges(older: BuiltOn, newer: BuiltOn, bare: BareStrokes, shift
         ? {
             kind: 'changed',
             subject: b.use,
-            by: null,
+            by: subtract(b.at, a.at),
+            line: lineOf(a),
             beforeMm: a.widthMm,
             afterMm: b.widthMm,
             bands: [bandOfOpening(a), bandOfOpening(b)],
@@ -203,6 +206,7 @@ function openingChanges(older: BuiltOn, newer: BuiltOn, bare: BareStrokes, shift
       ...plain,
       kind: 'moved',
       subject: b.use,
+      line: lineOf(a),
       by: subtract(b.at, a.at),
       bands: [bandOfOpening(a), bandOfOpening(b)],
     }),
@@ -216,7 +220,8 @@ function openingChanges(older: BuiltOn, newer: BuiltOn, bare: BareStrokes, shift
     const there = { ...one, at: { x: one.at.x + by.x, y: one.at.y + by.y } }
     for (const other of others) if (distance(other.at, there.at) < other.widthMm / 2) others.delete(other)
     const way = from === 'older' ? by : scale(by, -1)
-    return { ...plain, kind: 'moved', subject: one.use, by: way, bands: [band, bandOfOpening(there)] }
+    const line = lineOf(from === 'older' ? one : there)
+    return { ...plain, kind: 'moved', subject: one.use, by: way, line, bands: [band, bandOfOpening(there)] }
   }
   for (const [own, from, others] of [
     [before, 'older', after],
@@ -229,11 +234,18 @@ function openingChanges(older: BuiltOn, newer: BuiltOn, bare: BareStrokes, shift
       changes.push(change)
     }
   const rest = (kind: ChangeKind, openings: Iterable<OpeningOn>) =>
-    [...openings]
-      .filter(shows)
-      .map((opening): PlanChange => ({ ...plain, kind, subject: opening.use, bands: [bandOfOpening(opening)] }))
+    [...openings].filter(shows).map((opening): PlanChange => {
+      const { use } = opening
+      return { ...plain, kind, subject: use, line: lineOf(opening), bands: [bandOfOpening(opening)] }
+    })
   return [...changes, ...rest('gone', before), ...rest('new', after)]
 }
+
+/** An opening along its wall, from jamb to jamb. */
+const lineOf = ({ at, u, widthMm }: OpeningOn): Stroke => ({
+  start: add(at, scale(u, -widthMm / 2)),
+  end: add(at, scale(u, widthMm / 2)),
+})
 
 const isOnLine = (a: OpeningOn, b: OpeningOn): boolean =>
   Math.abs(dot(a.u, leftOf(b.u))) < PARALLEL && Math.abs(dot(subtract(b.at, a.at), leftOf(a.u))) <= 2 * SAME_MM
@@ -272,6 +284,7 @@ function wallChanges(older: BuiltOn, newer: BuiltOn, bare: BareStrokes): PlanCha
         kind: 'changed',
         subject: 'wall',
         by: null,
+        line: a,
         beforeMm: a.thicknessMm,
         afterMm: b.thicknessMm,
         bands: [bandOfWall(a), bandOfWall(b)],
@@ -291,6 +304,7 @@ function wallChanges(older: BuiltOn, newer: BuiltOn, bare: BareStrokes): PlanCha
       kind: 'moved',
       subject: 'wall',
       by: scale(leftOf(a.u), asideMm),
+      line: a,
       beforeMm: null,
       afterMm: null,
       bands: [{ ...between, at: { x: middle.x + half.x, y: middle.y + half.y } }],
@@ -299,9 +313,9 @@ function wallChanges(older: BuiltOn, newer: BuiltOn, bare: BareStrokes): PlanCha
   const plain = { subject: 'wall' as const, by: null, beforeMm: null, afterMm: null }
   for (const wall of before)
     if (lengthIn(bandOfWall(wall), bare.gone) > BOTH_FACES * wall.sizeMm)
-      changes.push({ ...plain, kind: 'gone', bands: [bandOfWall(wall)] })
+      changes.push({ ...plain, kind: 'gone', line: wall, bands: [bandOfWall(wall)] })
   for (const wall of after)
     if (lengthIn(bandOfWall(wall), bare.fresh) > BOTH_FACES * wall.sizeMm)
-      changes.push({ ...plain, kind: 'new', bands: [bandOfWall(wall)] })
+      changes.push({ ...plain, kind: 'new', line: wall, bands: [bandOfWall(wall)] })
   return changes
 }

@@ -31,6 +31,10 @@ const PEAKS = 5
 const FACTORS = [1, Math.SQRT1_2, Math.SQRT2, 0.5, 2, 0.25, 4, 0.4, 2.5, 0.2, 5]
 /** Where so much agrees no other factor is tried. */
 const ENOUGH = 0.55
+/** Where so much agrees nothing else is tried; one in so many places tells which few maps are worth asking all about. */
+const SURELY = 0.9
+const FEW_OF = 11
+const WORTH_ASKING = 3
 /** So few strokes say nothing beside many. */
 const FEW = 12
 /** A registration in which less agrees is none. */
@@ -179,28 +183,35 @@ export function register(
   if (ours.length < 4 || theirs.length < 4) return null
   const index = new StrokeIndex(older)
   const samples = samplesOf(ours)
+  const few = samples.filter((_, i) => i % FEW_OF === 0)
   const ourWays = mainDirections(ours)
   const theirWays = mainDirections(theirs)
   const turns = distinctTurns(
     ourWays.flatMap((own) => theirWays.flatMap((their) => [their - own, their - own + Math.PI])),
   )
   let best: Pick<Registration, 'map' | 'agree'> = { map: IDENTITY, agree: 0 }
-  for (const map of mapsByWords(words.newer, words.older)) {
-    const agree = agreement(samples, map, index, 2 * SHIFT_BIN_PT)
-    if (agree > best.agree) best = { map, agree }
+  const within = 2 * SHIFT_BIN_PT
+  /** A few places tell which maps are worth asking all places about. */
+  const attempt = (maps: readonly Affine[]) => {
+    const likely = maps
+      .map((map) => ({ map, agree: agreement(few, map, index, within) }))
+      .sort((a, b) => b.agree - a.agree)
+      .slice(0, WORTH_ASKING)
+    for (const { map } of likely) {
+      const agree = agreement(samples, map, index, within)
+      if (agree > best.agree) best = { map, agree }
+    }
   }
-  for (const factor of FACTORS) {
+  attempt([IDENTITY, ...mapsByWords(words.newer, words.older)])
+  for (const factor of best.agree >= SURELY ? [] : FACTORS) {
     if (best.agree >= ENOUGH) break
     for (const turnRad of turns) {
       const base = scaledTurn(turnRad, factor)
       const laid = ours.map((stroke) => mapped(base, stroke))
       const [first, second] = theirWays.map((way) => ({ way, shifts: shiftsAcross(laid, theirs, way) }))
-      for (const a of first!.shifts)
-        for (const b of second!.shifts) {
-          const map = compose(base, shiftBy(first!.way, a, second!.way, b))
-          const agree = agreement(samples, map, index, 2 * SHIFT_BIN_PT)
-          if (agree > best.agree) best = { map, agree }
-        }
+      attempt(
+        first!.shifts.flatMap((a) => second!.shifts.map((b) => compose(base, shiftBy(first!.way, a, second!.way, b)))),
+      )
     }
   }
   // A few lines lie on some of many by chance.

@@ -15,11 +15,11 @@ export interface Words {
   readonly turnRad: number
 }
 
-/** The writing of a page that shows. @param map of its points */
-export function wordsOf(linework: Linework, map: Affine = IDENTITY): Words[] {
+/** The writing of a page that shows, in phrases. @param map of its points @param join what is told as one */
+export function wordsOf(linework: Linework, map: Affine = IDENTITY, join = joinWords): Words[] {
   const factor = Math.hypot(map[0], map[1])
   const turn = Math.atan2(map[1], map[0])
-  return joinWords(linework.text.filter(({ flags, text }) => isVisible(flags) && text.trim() !== '')).map((run) => {
+  return join(linework.text.filter(({ flags, text }) => isVisible(flags) && text.trim() !== '')).map((run) => {
     const { text, x, y, lengthPt, heightPt, turnRad } = run
     const corner = (along: number, up: number): Point =>
       apply(map, {
@@ -48,13 +48,31 @@ const asSaid = (text: string): string =>
     .trim()
 
 /** Writing is in its place where its middle lies off by less than this, in heights. */
-export const SAME_PLACE = 0.6
+const SAME_PLACE = 0.6
 /** Writing that says something else stands about where it stood, to this many heights. */
 const ABOUT_THERE = 2
 /** Writing that is gone and new farther away than this is not the same. */
 const FARTHEST_PT = 250
 
 const isDimension = (text: string): boolean => readPrintedLength(text) !== null
+
+/** Whether two phrases say the same in the same place. */
+export const isAt = (a: Words, b: Words): boolean =>
+  a.text === b.text && distance(a.at, b.at) <= SAME_PLACE * Math.max(a.heightPt, b.heightPt)
+
+/**
+ * Phrases of which not every word stands on the other page where it stood: where writing lies close, one program's
+ * phrases are not another's.
+ * @param words of the same page, one by one
+ */
+export function withoutStanding(phrases: readonly Words[], words: readonly Words[], others: readonly Words[]): Words[] {
+  const moved = words.filter((word) => !others.some((other) => isAt(word, other)))
+  const stood = words.filter((word) => !moved.includes(word))
+  const isIn = (word: Words, { box, heightPt }: Words) => overlaps(grow(box, heightPt / 8), boxOf([word.at]))
+  return phrases.filter(
+    (phrase) => moved.some((word) => isIn(word, phrase)) || !stood.some((word) => isIn(word, phrase)),
+  )
+}
 
 /** What is written otherwise: dimensions and other words that say something else, moved, went or came. */
 export function textChanges(older: readonly Words[], newer: readonly Words[]): SheetChange[] {
@@ -71,7 +89,7 @@ export function textChanges(older: readonly Words[], newer: readonly Words[]): S
   const size = (a: Words, b: Words) => Math.max(a.heightPt, b.heightPt)
   const isAlike = (a: Words, b: Words) => Math.abs(Math.sin(a.turnRad - b.turnRad)) < 0.1
   // What stands where it stood is done with.
-  take((a, b) => a.text === b.text && distance(a.at, b.at) <= SAME_PLACE * size(a, b))
+  take(isAt)
   const altered = take((a, b) => a.text !== b.text && isAlike(a, b) && overlaps(grow(a.box, a.heightPt / 4), b.box))
   const moved = take(
     (a, b) =>
@@ -93,6 +111,7 @@ export function textChanges(older: readonly Words[], newer: readonly Words[]): S
     subject: isDimension((a ?? b)!.text) ? 'dimension' : 'text',
     box: a && b ? unite(a.box, b.box) : (a ?? b)!.box,
     by: kind === 'moved' ? subtract(b!.at, a!.at) : null,
+    line: null,
     before: a?.text ?? null,
     after: b?.text ?? null,
   })

@@ -11,7 +11,9 @@ const CHORD_PT = 4
  * @param tolerancePt how far apart two strokes may lie to be the same
  */
 export function uncovered(strokes: readonly Stroke[], others: StrokeIndex, tolerancePt: number): Stroke[] {
-  return strokes.flatMap((stroke) => (stroke.slight ? [] : bareParts(stroke, others, tolerancePt)))
+  return strokes.flatMap((stroke) =>
+    stroke.slight || others.hasTwin(stroke, tolerancePt / 2) ? [] : bareParts(stroke, others, tolerancePt),
+  )
 }
 
 function bareParts(stroke: Stroke, others: StrokeIndex, tolerancePt: number): Stroke[] {

@@ -10,6 +10,7 @@ import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
+import type { SheetChange } from '@/core/compare/change'
 import { SURE_AGREEMENT } from '@/core/compare/compare'
 import { sayChange } from '@/core/compare/words'
 import { boxOf, corners, grow } from '@/core/geometry/box'
@@ -24,6 +25,7 @@ import { showBox } from '@/studio/state/view'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { useDisplay } from '@/studio/ui/display'
 import { type Compared, compareWith, forgetComparison, olderOnBoard, useCompare } from './compare'
+import { bringAlong, followingChange } from './follow-change'
 import { otherIssues } from './other-issues'
 
 const AROUND_MM = 1500
@@ -107,6 +109,7 @@ function ChangeList({ compared, underlay }: { readonly compared: Compared; reado
   const looked = useCompare((state) => state.looked)
   const fade = useCompare((state) => state.fade)
   const display = useDisplay()
+  const records = useProject((project) => project.records)
   const { registration, changes, mmPerPt } = compared.found
   const map = olderOnBoard(compared, underlay)
   const boxOnBoard = (i: number) => boxOf(corners(changes[i]!.box).map((p) => project(map, p)))
@@ -116,6 +119,13 @@ function ChangeList({ compared, underlay }: { readonly compared: Compared; reado
   }
   const step = (by: 1 | -1) =>
     look(looked === null ? (by > 0 ? 0 : changes.length - 1) : (looked + by + changes.length) % changes.length)
+  const followings = changes.map((change) => followingChange(change, compared, underlay, records))
+  const following = followings.filter((each) => each !== null).length
+  const follow = (some: readonly SheetChange[]) => {
+    const count = bringAlong(some, compared, underlay)
+    if (count > 0)
+      tell(`What was traced followed ${count === 1 ? 'one change' : `${count} changes`}. Undo takes it back.`)
+  }
   const said = (i: number) => sayChange(changes[i]!, { mmPerPt, display })
   const remark = (i: number) => {
     const { minX, minY, maxX, maxY } = boxOnBoard(i)
@@ -166,6 +176,11 @@ function ChangeList({ compared, underlay }: { readonly compared: Compared; reado
               Add remark
             </Button>
           </Stack>
+          {following > 0 && (
+            <Button size="small" variant="contained" onClick={() => follow(changes)} sx={{ alignSelf: 'start', mb: 1 }}>
+              Bring all tracing along ({following})
+            </Button>
+          )}
           <Box component="ol" aria-label="What changed" sx={{ listStyle: 'none', p: 0, m: 0 }}>
             {changes.map((_, i) => (
               <Box
@@ -196,6 +211,16 @@ function ChangeList({ compared, underlay }: { readonly compared: Compared; reado
                     {said(i)}
                   </Typography>
                 </ButtonBase>
+                {followings[i] && (
+                  <Stack direction="row" sx={{ alignItems: 'center', gap: 1, pl: 4.5, pb: 0.5 }}>
+                    <Typography color="text.secondary" sx={{ fontSize: 12.5, flex: 1 }}>
+                      Traced: {followings[i].says}
+                    </Typography>
+                    <Button size="small" variant="outlined" onClick={() => follow([changes[i]!])}>
+                      Bring along
+                    </Button>
+                  </Stack>
+                )}
               </Box>
             ))}
           </Box>
