@@ -150,7 +150,7 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await studio.pressOn(...onPaper(...CORNERS[0]))
     await studio.pressOn(...onPaper(...CORNERS[2]))
   },
-  revisions: async (page) => {
+  revisions: async (page, studio) => {
     await page.keyboard.press('Escape')
     await page.keyboard.press('Control+k')
     const find = page.getByRole('combobox', { name: /^Find a tool/ })
@@ -163,6 +163,7 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await page.getByRole('button', { name: 'Compare', exact: true }).click()
     await page.getByRole('button', { name: 'Next' }).click()
     await page.getByRole('button', { name: 'Next' }).click()
+    await studio.drawn()
   },
   'handing-over': async (page, studio) => {
     await page.getByRole('button', { name: 'Clear', exact: true }).click()
@@ -190,7 +191,8 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
 }
 
 const planCard = (page: Page, number: number) =>
-  page.getByRole('button', { name: `Page ${number}, A3 landscape, lines: select` })
+  // The second issue of the ground floor stands before the plan set.
+  page.getByRole('button', { name: `Page ${number}, A3 landscape, lines: select` }).last()
 
 const folder = 'docs/screenshots'
 mkdirSync(folder, { recursive: true })

@@ -42,9 +42,13 @@ const LEAST = 0.2
 
 const longest = (strokes: readonly Stroke[]): Stroke[] =>
   strokes
-    .filter(({ start, end, slight }) => !slight && distance(start, end) >= LONG_PT)
-    .sort((a, b) => distance(b.start, b.end) - distance(a.start, a.end))
+    .flatMap((stroke) => {
+      const size = stroke.slight ? 0 : distance(stroke.start, stroke.end)
+      return size >= LONG_PT ? [{ stroke, size }] : []
+    })
+    .sort((a, b) => b.size - a.size)
     .slice(0, MOST_STROKES)
+    .map(({ stroke }) => stroke)
 
 /** The two directions in which most is drawn, the first one first. */
 function mainDirections(strokes: readonly Stroke[]): number[] {
@@ -243,8 +247,10 @@ function refined(
 ): Registration {
   let map = rough
   for (const within of [3, 2, 1, 0.6, 0.4, 0.4]) {
-    const rows: number[][] = []
-    const wanted: number[] = []
+    // Normal equations of four unknowns: quicker than a decomposition of thousands of rows, and as good in double precision.
+    const square = Matrix.zeros(4, 4)
+    const right = Matrix.zeros(4, 1)
+    let count = 0
     for (const { at, turnRad } of samples) {
       const p = apply(map, at)
       const way = turned(turnRad, map)
@@ -252,16 +258,18 @@ function refined(
       if (!found) continue
       const normal = { x: -Math.sin(way), y: Math.cos(way) }
       // a x - b y + e and b x + a y + f are the place that it comes to.
-      rows.push([normal.x * at.x + normal.y * at.y, normal.y * at.x - normal.x * at.y, normal.x, normal.y])
-      wanted.push(dot(found.at, normal))
+      const row = [normal.x * at.x + normal.y * at.y, normal.y * at.x - normal.x * at.y, normal.x, normal.y]
+      const wanted = dot(found.at, normal)
+      row.forEach((value, i) => {
+        right.set(i, 0, right.get(i, 0) + value * wanted)
+        row.forEach((other, k) => {
+          square.set(i, k, square.get(i, k) + value * other)
+        })
+      })
+      count++
     }
-    if (rows.length < 8) break
-    const [a, b, e, f] = solve(new Matrix(rows), Matrix.columnVector(wanted), true).to1DArray() as [
-      number,
-      number,
-      number,
-      number,
-    ]
+    if (count < 8) break
+    const [a, b, e, f] = solve(square, right, true).to1DArray() as [number, number, number, number]
     if (![a, b, e, f].every(Number.isFinite) || Math.hypot(a, b) < 1e-6) break
     map = [a, b, -b, a, e, f]
   }

@@ -28,7 +28,7 @@ import { type Compared, compareWith, forgetComparison, olderOnBoard, useCompare 
 import { bringAlong, followingChange } from './follow-change'
 import { otherIssues } from './other-issues'
 
-const AROUND_MM = 1500
+const AROUND_MM = 2500
 
 /** What changed between a sheet of the board and another issue of it: chosen, listed, walked through. */
 export function ChangesCard() {
