@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { house } from '../../../tests/support/house'
 import type { ProjectRecord } from '../model/registry'
+import { areaChanges } from './area-changes'
 import { type BoardChange, followingOf } from './tracing'
 
 /** The house is 10 by 6 m; its partition of 100 mm stands at x 6000, from the southern to the northern wall. */
@@ -43,6 +44,22 @@ describe('what was traced follows', () => {
     // Its opening stays where it was on the board.
     expect(after(following, 'hatch')).toMatchObject({ alongMm: 1350 })
     expect(following?.edits.map(({ id }) => id)).not.toContain('south')
+  })
+
+  it('and it is told what the rooms beside it gain and lose', () => {
+    const records = house()
+    const told = areaChanges(followingOf(change({}), records, LEVEL)!, records, LEVEL)
+    const byRoom = Object.fromEntries(told.map(({ space, byMm2 }) => [space.id, byMm2! / 1e6]))
+    // 150 mm along the 5.4 m between the outer walls.
+    expect(byRoom.hall).toBeCloseTo(0.15 * 5.4, 6)
+    expect(byRoom.store).toBeCloseTo(-0.15 * 5.4, 6)
+    // Without the partition the two are one.
+    const gone = followingOf(change({ kind: 'gone', by: null }), records, LEVEL)!
+    expect(
+      areaChanges(gone, records, LEVEL)
+        .map(({ space }) => space.id)
+        .sort(),
+    ).toEqual(['hall', 'store'])
   })
 
   it('a window that went, a door that moved along its wall, one that became wider', () => {

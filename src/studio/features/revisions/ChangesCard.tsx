@@ -9,14 +9,18 @@ import Slider from '@mui/material/Slider'
 import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
+import { areaChanges } from '@/core/compare/area-changes'
 import type { SheetChange } from '@/core/compare/change'
 import { SURE_AGREEMENT } from '@/core/compare/compare'
+import type { Following } from '@/core/compare/tracing'
 import { sayChange } from '@/core/compare/words'
 import { boxOf, corners, grow } from '@/core/geometry/box'
 import { project } from '@/core/geometry/projective'
+import { calledOf } from '@/core/model/space/called'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { underlaysOf } from '@/core/model/underlay/underlays'
+import { formatArea } from '@/core/units/format'
 import { pinRemark } from '@/studio/features/remarks/feature'
 import { useBench } from '@/studio/state/bench'
 import { tell } from '@/studio/state/notices'
@@ -119,7 +123,10 @@ function ChangeList({ compared, underlay }: { readonly compared: Compared; reado
   }
   const step = (by: 1 | -1) =>
     look(looked === null ? (by > 0 ? 0 : changes.length - 1) : (looked + by + changes.length) % changes.length)
-  const followings = changes.map((change) => followingChange(change, compared, underlay, records))
+  const followings = useMemo(
+    () => compared.found.changes.map((change) => followingChange(change, compared, underlay, records)),
+    [compared, underlay, records],
+  )
   const following = followings.filter((each) => each !== null).length
   const follow = (some: readonly SheetChange[]) => {
     const count = bringAlong(some, compared, underlay)
@@ -211,6 +218,7 @@ function ChangeList({ compared, underlay }: { readonly compared: Compared; reado
                     {said(i)}
                   </Typography>
                 </ButtonBase>
+                {i === looked && followings[i] && <AreaLines following={followings[i]} levelId={underlay.levelId} />}
                 {followings[i] && (
                   <Stack direction="row" sx={{ alignItems: 'center', gap: 1, pl: 4.5, pb: 0.5 }}>
                     <Typography color="text.secondary" sx={{ fontSize: 12.5, flex: 1 }}>
@@ -236,4 +244,19 @@ function ChangeList({ compared, underlay }: { readonly compared: Compared; reado
       </Stack>
     </Stack>
   )
+}
+
+/** What the rooms gain and lose where what was traced follows. */
+function AreaLines({ following, levelId }: { readonly following: Following; readonly levelId: string }) {
+  const records = useProject((project) => project.records)
+  const display = useDisplay()
+  const changes = useMemo(() => areaChanges(following, records, levelId), [following, records, levelId])
+  return changes.map(({ space, byMm2 }) => (
+    <Typography key={space.id} color="text.secondary" sx={{ fontSize: 12.5, pl: 4.5 }}>
+      {calledOf(space)}{' '}
+      {byMm2 === null
+        ? 'is enclosed otherwise'
+        : `${byMm2 > 0 ? 'gains' : 'loses'} ${formatArea(Math.abs(byMm2), display)}`}
+    </Typography>
+  ))
 }
