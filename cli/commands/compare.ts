@@ -1,7 +1,7 @@
 import { basename } from 'node:path'
 import { type Command, Option } from 'commander'
 import { compareSheets, SURE_AGREEMENT } from '@/core/compare/compare'
-import { sayChange } from '@/core/compare/words'
+import { sayChange } from '@/core/compare/say-change'
 import { contentOf, countContent, type Linework } from '@/core/sheet/linework'
 import { type LengthDisplay, USUAL_DISPLAY } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'

@@ -7,7 +7,7 @@ import { type DrawnPage, type Producer, printPage } from '../../../tests/support
 import { readSheet } from '../../../tests/support/read-sheet'
 import { type Lay, laid, revise } from '../../../tests/support/revisions'
 import { compareSheets } from './compare'
-import { sayChange } from './words'
+import { sayChange } from './say-change'
 
 const read = async (page: DrawnPage, producer: Producer) => (await readSheet(await printPage(page, producer))).linework
 

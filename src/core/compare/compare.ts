@@ -1,17 +1,17 @@
 import { readPrintedLength } from '../fit/proposal/printed-length'
 import { type Affine, compose, IDENTITY, invert, lengthFactor } from '../geometry/affine'
 import { boxOf, grow, overlaps } from '../geometry/box'
-import { add, along, distance, leftOf, type Point, scale } from '../geometry/vector'
+import { add, along, leftOf, type Point, scale } from '../geometry/vector'
 import { joinLetters } from '../sheet/join-runs'
 import type { Linework } from '../sheet/linework'
 import type { SheetChange } from './change'
 import { clusterOf } from './clusters'
-import { lineChanges, type Near, shiftOf } from './line-changes'
-import { areAlike, onPaper, wordsLeft } from './on-paper'
+import { type Issues, lineChanges, type Near, shiftOf } from './line-changes'
+import { areAlike, onPaper, phrasesLeft } from './on-paper'
 import { type Band, builtOn, isInBand, onBoard, type PlanChange, planChanges, type ShiftOf } from './plan-changes'
 import { type Registration, register } from './register'
 import { isTraced, type Stroke, StrokeIndex, strokesOf } from './strokes'
-import { textChanges, type Words, withoutStanding, wordsOf } from './text-changes'
+import { type Phrase, phrasesOf, textChanges, withoutStanding } from './text-changes'
 import { uncovered } from './uncovered'
 
 export interface CompareOptions {
@@ -50,44 +50,28 @@ export const SURE_AGREEMENT = 0.4
 export function compareSheets(older: Linework, newer: Linework, options: CompareOptions): Comparison | null {
   const looks = isTraced(older) || isTraced(newer) ? OF_SCANS : OF_LINES
   const { tolerancePt = looks.tolerancePt, newerMmPerPt } = options
-  const before = strokesOf(older)
-  const [theirWords, ourWords] = [wordsOf(older), wordsOf(newer)]
+  const phrases = phrasesOf(older)
   const registration =
-    register(strokesOf(newer), before, { newer: ourWords, older: theirWords }) ?? byPaper(older, newer)
+    register(strokesOf(newer), strokesOf(older), { newer: phrasesOf(newer), older: phrases }) ?? byPaper(older, newer)
   if (!registration) return null
   const { map } = registration
   const mmPerPt = options.mmPerPt ?? (newerMmPerPt === undefined ? null : newerMmPerPt / lengthFactor(map))
-  const after = strokesOf(newer, map)
-  const [theirs, ours] = [new StrokeIndex(before), new StrokeIndex(after)]
   // Frame and title block keep their place on the paper where the drawing was shifted on it.
   const paper = onPaper(older, newer, map)
   const printed = paper && !areAlike(paper, map, newer) ? paper : null
-  const gone = withoutPrinted(uncovered(before, ours, tolerancePt), printed && strokesOf(newer, printed), tolerancePt)
-  const back = printed && invert(printed)
-  const fresh = withoutPrinted(
-    uncovered(after, theirs, tolerancePt),
-    back && strokesOf(older, compose(back, map)),
-    tolerancePt,
-  )
-  const words = wordsLeft(theirWords, wordsOf(newer, map), printed && wordsOf(newer, printed))
-  const [their, our] = [wordsOf(older, IDENTITY, joinLetters), wordsOf(newer, map, joinLetters)]
-  const texts = textChanges(withoutStanding(words.older, their, our), withoutStanding(words.newer, our, their))
+  const bare = bareStrokes(older, newer, map, printed, tolerancePt)
+  const texts = writtenOtherwise(older, newer, map, printed)
   const built =
-    mmPerPt && gone.length + fresh.length > 0
-      ? builtChanges(older, newer, map, mmPerPt, { gone, fresh, before: theirs, after: ours, tolerancePt })
-      : []
-  const explained = (p: Point): boolean =>
-    built.some(({ bands }) => bands.some((band) => isInBand(band, scale(p, mmPerPt!))))
-  const dimensions = dimensionBands(texts, theirWords, mmPerPt)
-  const isTold = (stroke: Stroke): boolean => {
-    const middle = along(stroke.start, stroke.end, 0.5)
-    return explained(middle) || dimensions.some((band) => isInBand(band, middle))
+    mmPerPt && bare.gone.length + bare.fresh.length > 0 ? builtChanges(older, newer, map, mmPerPt, bare) : []
+  const dimensions = dimensionBands(texts, phrases, mmPerPt)
+  const isTold = ({ start, end }: Stroke): boolean => {
+    const middle = along(start, end, 0.5)
+    const isBuilt = (p: Point) => built.some(({ bands }) => bands.some((band) => isInBand(band, scale(p, mmPerPt!))))
+    return isBuilt(middle) || dimensions.some((band) => isInBand(band, middle))
   }
   const untold = (strokes: readonly Stroke[]) => strokes.filter((stroke) => !isTold(stroke))
-  const lines = lineChanges(
-    { before: theirs, after: ours, gone: untold(gone), fresh: untold(fresh) },
-    { ...looks, tolerancePt },
-  )
+  const lines = lineChanges({ ...bare, gone: untold(bare.gone), fresh: untold(bare.fresh) }, { ...looks, tolerancePt })
+  const { gone, fresh } = bare
   return {
     registration,
     mmPerPt,
@@ -95,6 +79,35 @@ export function compareSheets(older: Linework, newer: Linework, options: Compare
     fresh,
     changes: [...built.map((change) => onSheet(change, mmPerPt!)), ...texts, ...lines],
   }
+}
+
+/** What lies on one page alone, and all of either; in points of the older page. */
+interface Bare extends Issues {
+  readonly tolerancePt: number
+}
+
+/** @param printed how the newer page lies on the older as their papers do, where that is otherwise than by the drawing */
+function bareStrokes(older: Linework, newer: Linework, map: Affine, printed: Affine | null, tolerancePt: number): Bare {
+  const [theirs, ours] = [strokesOf(older), strokesOf(newer, map)]
+  const [before, after] = [new StrokeIndex(theirs), new StrokeIndex(ours)]
+  const back = printed && invert(printed)
+  return {
+    before,
+    after,
+    tolerancePt,
+    gone: withoutPrinted(uncovered(theirs, after, tolerancePt), printed && strokesOf(newer, printed), tolerancePt),
+    fresh: withoutPrinted(
+      uncovered(ours, before, tolerancePt),
+      back && strokesOf(older, compose(back, map)),
+      tolerancePt,
+    ),
+  }
+}
+
+function writtenOtherwise(older: Linework, newer: Linework, map: Affine, printed: Affine | null): SheetChange[] {
+  const left = phrasesLeft(phrasesOf(older), phrasesOf(newer, map), printed && phrasesOf(newer, printed))
+  const [theirs, ours] = [phrasesOf(older, IDENTITY, joinLetters), phrasesOf(newer, map, joinLetters)]
+  return textChanges(withoutStanding(left.older, theirs, ours), withoutStanding(left.newer, ours, theirs))
 }
 
 /** Strokes of one page without those that the other has in the same place of its paper. @param others as their paper lies */
@@ -110,15 +123,6 @@ function byPaper(older: Linework, newer: Linework): Registration | null {
   const isBlank = older.segmentFlags.length < 4 || newer.segmentFlags.length < 4
   if (!isBlank || !same(older.widthPt, newer.widthPt) || !same(older.heightPt, newer.heightPt)) return null
   return { map: IDENTITY, agree: 0, offPt: 0 }
-}
-
-/** What lies on one page alone, and all of either. */
-interface Bare {
-  readonly gone: readonly Stroke[]
-  readonly fresh: readonly Stroke[]
-  readonly before: StrokeIndex
-  readonly after: StrokeIndex
-  readonly tolerancePt: number
 }
 
 function builtChanges(
@@ -172,7 +176,7 @@ function printedMm(text: string | null): number {
 }
 
 /** Around the lines of dimensions that say something else: their ends moved along with what they measure. */
-const dimensionBands = (changes: readonly SheetChange[], words: readonly Words[], mmPerPt: number | null): Band[] =>
+const dimensionBands = (changes: readonly SheetChange[], words: readonly Phrase[], mmPerPt: number | null): Band[] =>
   changes
     .filter(({ subject, kind }) => subject === 'dimension' && (kind === 'changed' || kind === 'moved'))
     .flatMap(({ box, before, after }): Band[] => {

@@ -2,7 +2,7 @@ import { type Affine, apply, compose } from '../geometry/affine'
 import { overlaps } from '../geometry/box'
 import { distance } from '../geometry/vector'
 import type { Linework } from '../sheet/linework'
-import { isAt, type Words } from './text-changes'
+import { isAt, type Phrase } from './text-changes'
 
 /** Sides of two papers are alike to this part. */
 const ALIKE = 0.02
@@ -35,14 +35,14 @@ export function onPaper(older: Paper, newer: Paper, map: Affine): Affine | null 
  * @param byDrawing the newer words as the drawings lie on one another
  * @param byPaper the same words, in the same order, as the papers do; null where these are not alike
  */
-export function wordsLeft(
-  older: readonly Words[],
-  byDrawing: readonly Words[],
-  byPaper: readonly Words[] | null,
-): { readonly older: Words[]; readonly newer: Words[] } {
+export function phrasesLeft(
+  older: readonly Phrase[],
+  byDrawing: readonly Phrase[],
+  byPaper: readonly Phrase[] | null,
+): { readonly older: Phrase[]; readonly newer: Phrase[] } {
   if (!byPaper) return { older: [...older], newer: [...byDrawing] }
   const left = new Set(older)
-  const stays = (words: readonly Words[], open: ReadonlySet<number>): number[] =>
+  const stays = (words: readonly Phrase[], open: ReadonlySet<number>): number[] =>
     [...open].filter((i) => {
       const same = [...left].find((each) => isAt(each, words[i]!))
       if (same) left.delete(same)
@@ -50,7 +50,7 @@ export function wordsLeft(
     })
   const open = new Set(byDrawing.keys())
   for (const words of [byDrawing, byPaper]) for (const i of stays(words, open)) open.delete(i)
-  const meets = (word: Words) => [...left].some(({ box }) => overlaps(box, word.box))
+  const meets = (word: Phrase) => [...left].some(({ box }) => overlaps(box, word.box))
   const newer = [...open].map((i) => {
     const [drawn, printed] = [byDrawing[i]!, byPaper[i]!]
     return !meets(drawn) && meets(printed) ? printed : drawn

@@ -7,7 +7,7 @@ import { isVisible, type Linework } from '../sheet/linework'
 import type { ChangeKind, SheetChange } from './change'
 
 /** A phrase of a page, by the middle of its baseline. Points of the older page. */
-export interface Words {
+export interface Phrase {
   readonly text: string
   readonly at: Point
   readonly box: Box
@@ -16,7 +16,7 @@ export interface Words {
 }
 
 /** The writing of a page that shows, in phrases. @param map of its points @param join what is told as one */
-export function wordsOf(linework: Linework, map: Affine = IDENTITY, join = joinWords): Words[] {
+export function phrasesOf(linework: Linework, map: Affine = IDENTITY, join = joinWords): Phrase[] {
   const factor = Math.hypot(map[0], map[1])
   const turn = Math.atan2(map[1], map[0])
   return join(linework.text.filter(({ flags, text }) => isVisible(flags) && text.trim() !== '')).map((run) => {
@@ -57,7 +57,7 @@ const FARTHEST_PT = 250
 const isDimension = (text: string): boolean => readPrintedLength(text) !== null
 
 /** Whether two phrases say the same in the same place. */
-export const isAt = (a: Words, b: Words): boolean =>
+export const isAt = (a: Phrase, b: Phrase): boolean =>
   a.text === b.text && distance(a.at, b.at) <= SAME_PLACE * Math.max(a.heightPt, b.heightPt)
 
 /**
@@ -65,29 +65,33 @@ export const isAt = (a: Words, b: Words): boolean =>
  * phrases are not another's.
  * @param words of the same page, one by one
  */
-export function withoutStanding(phrases: readonly Words[], words: readonly Words[], others: readonly Words[]): Words[] {
+export function withoutStanding(
+  phrases: readonly Phrase[],
+  words: readonly Phrase[],
+  others: readonly Phrase[],
+): Phrase[] {
   const moved = words.filter((word) => !others.some((other) => isAt(word, other)))
   const stood = words.filter((word) => !moved.includes(word))
-  const isIn = (word: Words, { box, heightPt }: Words) => overlaps(grow(box, heightPt / 8), boxOf([word.at]))
+  const isIn = (word: Phrase, { box, heightPt }: Phrase) => overlaps(grow(box, heightPt / 8), boxOf([word.at]))
   return phrases.filter(
     (phrase) => moved.some((word) => isIn(word, phrase)) || !stood.some((word) => isIn(word, phrase)),
   )
 }
 
 /** What is written otherwise: dimensions and other words that say something else, moved, went or came. */
-export function textChanges(older: readonly Words[], newer: readonly Words[]): SheetChange[] {
+export function textChanges(older: readonly Phrase[], newer: readonly Phrase[]): SheetChange[] {
   const [before, after] = [new Set(older), new Set(newer)]
-  const take = (holds: (a: Words, b: Words) => boolean): [Words, Words][] =>
-    [...before].flatMap((a): [Words, Words][] => {
-      let best: Words | null = null
+  const take = (holds: (a: Phrase, b: Phrase) => boolean): [Phrase, Phrase][] =>
+    [...before].flatMap((a): [Phrase, Phrase][] => {
+      let best: Phrase | null = null
       for (const b of after) if (holds(a, b) && (!best || distance(b.at, a.at) < distance(best.at, a.at))) best = b
       if (!best) return []
       before.delete(a)
       after.delete(best)
       return [[a, best]]
     })
-  const size = (a: Words, b: Words) => Math.max(a.heightPt, b.heightPt)
-  const isAlike = (a: Words, b: Words) => Math.abs(Math.sin(a.turnRad - b.turnRad)) < 0.1
+  const size = (a: Phrase, b: Phrase) => Math.max(a.heightPt, b.heightPt)
+  const isAlike = (a: Phrase, b: Phrase) => Math.abs(Math.sin(a.turnRad - b.turnRad)) < 0.1
   // What stands where it stood is done with.
   take(isAt)
   const altered = take((a, b) => a.text !== b.text && isAlike(a, b) && overlaps(grow(a.box, a.heightPt / 4), b.box))
@@ -106,7 +110,7 @@ export function textChanges(older: readonly Words[], newer: readonly Words[]): S
       distance(a.at, b.at) <= ABOUT_THERE * size(a, b) + (isDimension(a.text) ? 6 * size(a, b) : 0) &&
       Math.abs(across(a, b)) <= SAME_PLACE * size(a, b),
   )
-  const change = (kind: ChangeKind, a: Words | null, b: Words | null): SheetChange => ({
+  const change = (kind: ChangeKind, a: Phrase | null, b: Phrase | null): SheetChange => ({
     kind,
     subject: isDimension((a ?? b)!.text) ? 'dimension' : 'text',
     box: a && b ? unite(a.box, b.box) : (a ?? b)!.box,
@@ -124,7 +128,7 @@ export function textChanges(older: readonly Words[], newer: readonly Words[]): S
 }
 
 /** How far the second phrase stands over the line of the first. */
-const across = (a: Words, b: Words): number => {
+const across = (a: Phrase, b: Phrase): number => {
   const by = subtract(b.at, a.at)
   return by.y * Math.cos(a.turnRad) - by.x * Math.sin(a.turnRad)
 }

@@ -17,7 +17,7 @@ const change = (part: Partial<BoardChange>): BoardChange => ({
   ...part,
 })
 
-const after = (following: ReturnType<typeof followingOf>, id: string): ProjectRecord | null | undefined =>
+const become = (following: ReturnType<typeof followingOf>, id: string): ProjectRecord | null | undefined =>
   following?.edits.find((edit) => edit.id === id)?.after
 
 describe('what was traced follows', () => {
@@ -39,10 +39,10 @@ describe('what was traced follows', () => {
     })
     const following = followingOf(change({}), records, LEVEL)
     expect(following?.says).toBe('1 wall, 1 that ends on it')
-    expect(after(following, 'partition')).toMatchObject({ start: { x: 6150, y: 0 }, end: { x: 6150, y: 6000 } })
-    expect(after(following, 'stub')).toMatchObject({ start: { x: 6150, y: 3000 }, end: { x: 9000, y: 3000 } })
+    expect(become(following, 'partition')).toMatchObject({ start: { x: 6150, y: 0 }, end: { x: 6150, y: 6000 } })
+    expect(become(following, 'stub')).toMatchObject({ start: { x: 6150, y: 3000 }, end: { x: 9000, y: 3000 } })
     // Its opening stays where it was on the board.
-    expect(after(following, 'hatch')).toMatchObject({ alongMm: 1350 })
+    expect(become(following, 'hatch')).toMatchObject({ alongMm: 1350 })
     expect(following?.edits.map(({ id }) => id)).not.toContain('south')
   })
 
@@ -69,13 +69,13 @@ describe('what was traced follows', () => {
     const gone = followingOf(change({ kind: 'gone', subject: 'window', line: at, by: null }), records, LEVEL)
     expect(gone?.edits).toEqual([{ id: 'window', after: null }])
     const moved = followingOf(change({ subject: 'window', line: at, by: { x: 500, y: 0 } }), records, LEVEL)
-    expect(after(moved, 'window')).toMatchObject({ alongMm: window.alongMm + 500 })
+    expect(become(moved, 'window')).toMatchObject({ alongMm: window.alongMm + 500 })
     const wider = followingOf(
       change({ kind: 'changed', subject: 'window', line: at, by: { x: 100, y: 0 }, before: '1200', after: '1400' }),
       records,
       LEVEL,
     )
-    expect(after(wider, 'window')).toMatchObject({ widthMm: window.widthMm + 200, alongMm: window.alongMm + 100 })
+    expect(become(wider, 'window')).toMatchObject({ widthMm: window.widthMm + 200, alongMm: window.alongMm + 100 })
     // Beyond its wall it can't go.
     expect(followingOf(change({ subject: 'window', line: at, by: { x: 9000, y: 0 } }), records, LEVEL)).toBeNull()
   })
