@@ -38,12 +38,12 @@ export const cutList: TableKind = {
     column('holes', 'Holes', 'count'),
     column('count', 'Count', 'count', true),
     column('total', 'In all', 'mm', true),
-    column('mass', 'Mass', 'kg', true),
     // The same angles as figures, signed, as saws are set.
     column('startSide', 'Start, side °', 'figure'),
     column('startTop', 'Start, top °', 'figure'),
     column('endSide', 'End, side °', 'figure'),
     column('endTop', 'End, top °', 'figure'),
+    column('mass', 'Mass', 'kg', true),
   ],
   rows: ({ pieces, bolting }) =>
     pieces
