@@ -8,6 +8,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { boathouseSet } from '../demo/sheets/boathouse'
 import { outriggerPlate } from '../demo/sheets/outrigger-plate'
 import { servicesDrawing } from '../demo/sheets/services-drawing'
+import { newUnderlay } from '../src/core/model/underlay/new'
 import { readDxf } from '../tests/support/ezdxf'
 import { steelFrame } from '../tests/support/frame'
 import { endlessPage, handWritten, noPages, withPassword } from '../tests/support/hand-written'
@@ -304,27 +305,9 @@ describe('hand-over', () => {
   })
 
   it('lays the sheets of an archive beneath a plan, and takes their files along; records alone have none', async () => {
-    const placement = { kind: 'similarity', mmPerPt: 10, turnRad: 0, originMm: { x: 0, y: 0 } }
+    const placement = { kind: 'similarity' as const, mmPerPt: 10, turnRad: 0, originMm: { x: 0, y: 0 } }
     const sheet = { id: 's1', number: 1, label: null, zeroX: 0, zeroY: 0, dpi: null, dpiStated: null, dpiSet: null }
-    const underlay = {
-      id: 'u1',
-      kind: 'underlay',
-      sheetId: 's1',
-      name: 'Plan',
-      levelId: 'level-0',
-      dimensions: [],
-      crop: null,
-      parts: [],
-      markup: true,
-      drawing: 'print',
-      tint: null,
-      visible: true,
-      locked: false,
-      catching: true,
-      tone: 1,
-      order: 1,
-      placement,
-    }
+    const underlay = newUnderlay({ id: 'u1', sheetId: 's1', name: 'Plan', order: 1, placement })
     const manifest = {
       format: 'calque-archive',
       version: 1,

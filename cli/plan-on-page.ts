@@ -22,27 +22,43 @@ export interface PlanOnPage {
   readonly scale: ScaleProposal | null
 }
 
-/** @param ratio as it was typed; what the page proposes where it is left out. @throws CliError for a page without a scale */
-export async function planOnPage(page: SheetPage, ratio: string | undefined): Promise<PlanOnPage> {
-  const scale = ratio === undefined ? await proposeForPage(page) : null
-  const mmPerPt = ratio === undefined ? scale?.mmPerPt : ratioOf(ratio) * MM_PER_PT
-  if (mmPerPt === undefined)
-    throw new CliError('This page states nothing of its scale: say it with --ratio, 100 for 1:100.')
+/** The lines of a page, those of a scan traced from its pixels. */
+export async function linesOf(page: SheetPage): Promise<{ readonly linework: Linework; readonly scan: boolean }> {
   const own = await page.linework()
   const scan = contentOf(countContent(own)) === 'image'
-  const linework = scan ? await strokesOf(page) : own
+  return { linework: scan ? await strokesOf(page) : own, scan }
+}
+
+/** The scale of a page, with what it proposes itself where that was asked. */
+export interface PageScale {
+  readonly mmPerPt: number | null
+  readonly proposal: ScaleProposal | null
+}
+
+/** @param ratio as it was typed; what the page proposes where it is left out. @throws CliError for what is no ratio */
+export async function scaleOf(page: SheetPage, ratio: string | undefined): Promise<PageScale> {
+  if (ratio !== undefined) return { mmPerPt: ratioOf(ratio) * MM_PER_PT, proposal: null }
+  const proposal = await proposeForPage(page)
+  return { mmPerPt: proposal?.mmPerPt ?? null, proposal }
+}
+
+/** @param ratio as it was typed; what the page proposes where it is left out. @throws CliError for a page without a scale */
+export async function planOnPage(page: SheetPage, ratio: string | undefined): Promise<PlanOnPage> {
+  const { mmPerPt, proposal } = await scaleOf(page, ratio)
+  if (mmPerPt === null) throw new CliError('This page states nothing of its scale: say it with --ratio, 100 for 1:100.')
+  const { linework, scan } = await linesOf(page)
   const map = projectiveOf([mmPerPt, 0, 0, mmPerPt, 0, 0])
   return {
     linework,
     on: { map, mmPerPt, parts: [], markup: false, shows: () => true },
     lines: sheetFinder(indexSheet(linework).index, map, mmPerPt),
     scan,
-    scale,
+    scale: proposal,
   }
 }
 
 /** @throws CliError for what is no ratio */
-export function ratioOf(text: string): number {
+function ratioOf(text: string): number {
   const ratio = Number(text)
   if (!(ratio > 0 && Number.isFinite(ratio)))
     throw new CliError(`“${text}” is no ratio: write 100 for a sheet at 1:100.`)

@@ -2,14 +2,11 @@ import { basename } from 'node:path'
 import { type Command, Option } from 'commander'
 import { compareSheets, SURE_AGREEMENT } from '@/core/compare/compare'
 import { sayChange } from '@/core/compare/say-change'
-import { contentOf, countContent, type Linework } from '@/core/sheet/linework'
+import type { Linework } from '@/core/sheet/linework'
 import { type LengthDisplay, USUAL_DISPLAY } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
-import { proposeForPage } from '@/server/reading/propose-page'
-import type { SheetPage } from '@/server/reading/sheet-file'
-import { strokesOf } from '@/server/reading/strokes'
 import { CliError } from '../cli-error'
-import { ratioOf, rounded } from '../plan-on-page'
+import { linesOf, rounded, scaleOf } from '../plan-on-page'
 import { pageOf, withFile, writeAll } from '../read-file'
 
 interface Options {
@@ -20,12 +17,6 @@ interface Options {
   unit: LengthDisplay['unit']
   password?: string
   json?: boolean
-}
-
-/** The lines of a page, those of a scan traced. */
-async function linesOf(page: SheetPage): Promise<Linework> {
-  const own = await page.linework()
-  return contentOf(countContent(own)) === 'image' ? strokesOf(page) : own
 }
 
 /** What differs between two issues of a page. */
@@ -51,16 +42,13 @@ export function compareCommand(program: Command): void {
       const { olderPage, page, ratio, password } = options
       const older = await withFile(olderPath, password, async (file) => {
         const read = await pageOf(file, basename(olderPath), olderPage)
-        const proposed = ratio === undefined ? await proposeForPage(read) : null
-        return {
-          lines: await linesOf(read),
-          mmPerPt: ratio === undefined ? (proposed?.mmPerPt ?? null) : ratioOf(ratio) * MM_PER_PT,
-        }
+        const { mmPerPt } = await scaleOf(read, ratio)
+        return { ...(await linesOf(read)), mmPerPt }
       })
       const newer = await withFile(newerPath, password, async (file) =>
         linesOf(await pageOf(file, basename(newerPath), page)),
       )
-      await writeAll(process.stdout, [report(older.lines, newer, older.mmPerPt, options)])
+      await writeAll(process.stdout, [report(older.linework, newer.linework, older.mmPerPt, options)])
     })
 }
 

@@ -2,7 +2,7 @@ import { writeFile } from 'node:fs/promises'
 import type { Command } from 'commander'
 import type { ValidationError } from 'yup'
 import { BYTE_ORDER_MARK } from '@/core/formats/csv/write'
-import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over'
+import { HAND_OVER_FORMATS, type HandOverFormat, sheetsAlong } from '@/core/formats/hand-over'
 import { choiceFields, type HandOverChoice, handOverChoiceSchema } from '@/core/formats/making'
 import { PAPER_NAMES } from '@/core/formats/paper/papers'
 import { PlanSheetError } from '@/core/formats/svg/write-plan'
@@ -58,11 +58,11 @@ export function handOverCommand(program: Command): void {
         throw new CliError('It holds the files of a project: take `calque archive`, or ask for it over HTTP.')
       if (!format) throw new CliError(`There is no format ${name}. There are ${names}.`)
       const { project: read, archive } = await readProject(path)
-      const needsSheets = format.besideSheets || (on.sheets && format.overSheets)
-      if (needsSheets && !archive)
+      const along = sheetsAlong(format, on.sheets)
+      if (along && !archive)
         throw new CliError('The sheets go along from an archive of the project: take `calque archive` to save one.')
-      const project =
-        needsSheets && archive ? await withSheets(archive, read, format.besideSheets ? undefined : ['image']) : read
+      const kinds = along === 'pictures' ? (['image'] as const) : undefined
+      const project = along && archive ? await withSheets(archive, read, kinds) : read
       const choice = choiceOf({ ...on, set: on.set ? 'true' : undefined, sheets: on.sheets ? 'true' : undefined })
       const bytes = await handOver(project, format, choice).catch((error: unknown) => {
         throw error instanceof PlanSheetError || error instanceof PartError ? new CliError(error.message) : error

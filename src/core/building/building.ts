@@ -154,9 +154,7 @@ export function whyRefused(opening: Opening, wall: Wall, records: ReadonlyMap<st
 
 /** Works out what the records of a project come to. */
 export function buildingOf(records: ReadonlyMap<string, ProjectRecord>): Building {
-  const plan = new Plan()
-  plan.update(records, USUAL_DISPLAY.mm)
-  return builtFrom(plan, records)
+  return builtFrom(Plan.of(records, USUAL_DISPLAY.mm), records)
 }
 
 /** The same from a plan that is already worked out. */

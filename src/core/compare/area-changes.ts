@@ -3,6 +3,7 @@ import { ofKind } from '../model/of-kind'
 import { Plan } from '../model/plan'
 import type { ProjectRecord } from '../model/registry'
 import type { Space } from '../model/space/schema'
+import { USUAL_DISPLAY } from '../units/format'
 import type { Following } from './tracing'
 
 /** A room that is larger or smaller once the tracing has followed. */
@@ -31,19 +32,13 @@ export function areaChanges(
     if (record) after.set(id, record)
     else after.delete(id)
   }
-  const [former, next] = [planOf(before), planOf(after)]
+  const plans = [before, after].map((some) => Plan.of(some, USUAL_DISPLAY.mm))
   return ofKind('space', records)
     .filter((space) => space.levelId === levelId)
     .flatMap((space): AreaChange[] => {
-      const [was, is] = [former, next].map((plan) => plan.enclosureOf(space)?.areaMm2 ?? null)
+      const [was, is] = plans.map((plan) => plan.enclosureOf(space)?.areaMm2 ?? null)
       if (was === is) return []
       if (was == null || is == null) return [{ space, byMm2: null }]
       return Math.abs(is - was) > SAME_MM2 ? [{ space, byMm2: is - was }] : []
     })
-}
-
-function planOf(records: ReadonlyMap<string, ProjectRecord>): Plan {
-  const plan = new Plan()
-  plan.update(records, { unit: 'mm', precision: 0 })
-  return plan
 }

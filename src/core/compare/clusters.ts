@@ -1,6 +1,5 @@
 import { type Box, boxOf } from '../geometry/box'
-import { distance } from '../geometry/vector'
-import { type Stroke, StrokeIndex } from './strokes'
+import { type Stroke, StrokeIndex, totalLength } from './strokes'
 
 /** Strokes that belong together. */
 export interface Cluster {
@@ -12,7 +11,7 @@ export interface Cluster {
 export const clusterOf = (strokes: readonly Stroke[]): Cluster => ({
   strokes,
   box: boxOf(strokes.flatMap(({ start, end }) => [start, end])),
-  lengthPt: strokes.reduce((sum, { start, end }) => sum + distance(start, end), 0),
+  lengthPt: totalLength(strokes),
 })
 
 /** Sets of strokes whose boxes lie nearer to one another than a distance, each with the next. */

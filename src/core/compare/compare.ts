@@ -1,13 +1,13 @@
 import { readPrintedLength } from '../fit/proposal/printed-length'
 import { type Affine, compose, IDENTITY, invert, lengthFactor } from '../geometry/affine'
 import { boxOf, grow, overlaps } from '../geometry/box'
-import { add, along, leftOf, type Point, scale } from '../geometry/vector'
+import { add, leftOf, middle, type Point, scale } from '../geometry/vector'
 import { joinLetters } from '../sheet/join-runs'
 import type { Linework } from '../sheet/linework'
 import type { SheetChange } from './change'
 import { clusterOf } from './clusters'
 import { type Issues, lineChanges, type Near, shiftOf } from './line-changes'
-import { areAlike, onPaper, phrasesLeft } from './on-paper'
+import { farthestApart, onPaper, phrasesLeft } from './on-paper'
 import { type Band, builtOn, isInBand, onBoard, type PlanChange, planChanges, type ShiftOf } from './plan-changes'
 import { type Registration, register } from './register'
 import { isTraced, type Stroke, StrokeIndex, strokesOf } from './strokes'
@@ -38,6 +38,8 @@ export interface Comparison {
 const OF_LINES: Near = { tolerancePt: 0.5, nearPt: 5, shortestPt: 5 }
 /** Strokes of a scan lie off by pixels, and end anywhere near a crossing. */
 const OF_SCANS: Near = { tolerancePt: 1.4, nearPt: 6, shortestPt: 24 }
+/** Papers that lie nearer to the drawing than this lie as it does. */
+const OTHERWISE_PT = 0.5
 /** Below this nothing is said of how pages lie on one another. */
 export const SURE_AGREEMENT = 0.4
 
@@ -50,24 +52,25 @@ export const SURE_AGREEMENT = 0.4
 export function compareSheets(older: Linework, newer: Linework, options: CompareOptions): Comparison | null {
   const looks = isTraced(older) || isTraced(newer) ? OF_SCANS : OF_LINES
   const { tolerancePt = looks.tolerancePt, newerMmPerPt } = options
+  const before = new StrokeIndex(strokesOf(older))
   const phrases = phrasesOf(older)
   const registration =
-    register(strokesOf(newer), strokesOf(older), { newer: phrasesOf(newer), older: phrases }) ?? byPaper(older, newer)
+    register(strokesOf(newer), before, { newer: phrasesOf(newer), older: phrases }) ?? byPaper(older, newer)
   if (!registration) return null
   const { map } = registration
   const mmPerPt = options.mmPerPt ?? (newerMmPerPt === undefined ? null : newerMmPerPt / lengthFactor(map))
   // Frame and title block keep their place on the paper where the drawing was shifted on it.
   const paper = onPaper(older, newer, map)
-  const printed = paper && !areAlike(paper, map, newer) ? paper : null
-  const bare = bareStrokes(older, newer, map, printed, tolerancePt)
-  const texts = writtenOtherwise(older, newer, map, printed)
+  const printed = paper && farthestApart(paper, map, newer) >= OTHERWISE_PT ? paper : null
+  const bare: Bare = { ...bareStrokes(before, older, newer, { map, printed, tolerancePt }), tolerancePt }
+  const texts = writtenOtherwise(phrases, older, newer, { map, printed })
   const built =
     mmPerPt && bare.gone.length + bare.fresh.length > 0 ? builtChanges(older, newer, map, mmPerPt, bare) : []
   const dimensions = dimensionBands(texts, phrases, mmPerPt)
   const isTold = ({ start, end }: Stroke): boolean => {
-    const middle = along(start, end, 0.5)
+    const at = middle(start, end)
     const isBuilt = (p: Point) => built.some(({ bands }) => bands.some((band) => isInBand(band, scale(p, mmPerPt!))))
-    return isBuilt(middle) || dimensions.some((band) => isInBand(band, middle))
+    return isBuilt(at) || dimensions.some((band) => isInBand(band, at))
   }
   const untold = (strokes: readonly Stroke[]) => strokes.filter((stroke) => !isTold(stroke))
   const lines = lineChanges({ ...bare, gone: untold(bare.gone), fresh: untold(bare.fresh) }, { ...looks, tolerancePt })
@@ -86,16 +89,30 @@ interface Bare extends Issues {
   readonly tolerancePt: number
 }
 
-/** @param printed how the newer page lies on the older as their papers do, where that is otherwise than by the drawing */
-function bareStrokes(older: Linework, newer: Linework, map: Affine, printed: Affine | null, tolerancePt: number): Bare {
-  const [theirs, ours] = [strokesOf(older), strokesOf(newer, map)]
-  const [before, after] = [new StrokeIndex(theirs), new StrokeIndex(ours)]
+/** How the newer page lies on the older: by the drawing, and by its paper where that is otherwise. */
+interface Laid {
+  readonly map: Affine
+  readonly printed: Affine | null
+}
+
+/** @param before the strokes of the older page */
+function bareStrokes(
+  before: StrokeIndex,
+  older: Linework,
+  newer: Linework,
+  { map, printed, tolerancePt }: Laid & Pick<Bare, 'tolerancePt'>,
+): Issues {
+  const ours = strokesOf(newer, map)
+  const after = new StrokeIndex(ours)
   const back = printed && invert(printed)
   return {
     before,
     after,
-    tolerancePt,
-    gone: withoutPrinted(uncovered(theirs, after, tolerancePt), printed && strokesOf(newer, printed), tolerancePt),
+    gone: withoutPrinted(
+      uncovered(before.strokes, after, tolerancePt),
+      printed && strokesOf(newer, printed),
+      tolerancePt,
+    ),
     fresh: withoutPrinted(
       uncovered(ours, before, tolerancePt),
       back && strokesOf(older, compose(back, map)),
@@ -104,8 +121,14 @@ function bareStrokes(older: Linework, newer: Linework, map: Affine, printed: Aff
   }
 }
 
-function writtenOtherwise(older: Linework, newer: Linework, map: Affine, printed: Affine | null): SheetChange[] {
-  const left = phrasesLeft(phrasesOf(older), phrasesOf(newer, map), printed && phrasesOf(newer, printed))
+/** @param phrases those of the older page */
+function writtenOtherwise(
+  phrases: readonly Phrase[],
+  older: Linework,
+  newer: Linework,
+  { map, printed }: Laid,
+): SheetChange[] {
+  const left = phrasesLeft(phrases, phrasesOf(newer, map), printed && phrasesOf(newer, printed))
   const [theirs, ours] = [phrasesOf(older, IDENTITY, joinLetters), phrasesOf(newer, map, joinLetters)]
   return textChanges(withoutStanding(left.older, theirs, ours), withoutStanding(left.newer, ours, theirs))
 }

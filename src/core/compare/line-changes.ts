@@ -1,8 +1,8 @@
 import { boxOf, grow, holds, overlaps, unite } from '../geometry/box'
-import { add, along, distance, type Point, scale, subtract } from '../geometry/vector'
+import { add, distance, length, middle, type Point, scale, subtract } from '../geometry/vector'
 import type { SheetChange } from './change'
 import { type Cluster, clusterOf, clusters } from './clusters'
-import { apartRad, directionOf, type Stroke, StrokeIndex } from './strokes'
+import { apartRad, directionOf, type Stroke, StrokeIndex, totalLength } from './strokes'
 import { uncovered } from './uncovered'
 
 /** Nobody says of what went farther that it moved. */
@@ -81,8 +81,8 @@ interface Move {
 function addMove(moves: Move[], { cluster, by }: Move, { tolerancePt, nearPt }: Omit<Near, 'shortestPt'>): void {
   const same = moves.findIndex(
     (move) =>
-      sizeOf(subtract(move.by, by)) <= 2 * tolerancePt &&
-      overlaps(grow(move.cluster.box, nearPt + sizeOf(by)), cluster.box),
+      length(subtract(move.by, by)) <= 2 * tolerancePt &&
+      overlaps(grow(move.cluster.box, nearPt + length(by)), cluster.box),
   )
   const all = same < 0 ? cluster : clusterOf([...cluster.strokes, ...moves.splice(same, 1)[0]!.cluster.strokes])
   moves.push({ cluster: all, by })
@@ -109,12 +109,12 @@ export function shiftOf(
   const votes = new Map<string, { weight: number; sum: Point; count: number }>()
   for (const leader of leaders) {
     const size = distance(leader.start, leader.end)
-    const middle = along(leader.start, leader.end, 0.5)
-    for (const other of fresh.inBox(grow(boxOf([middle]), farthestPt))) {
+    const at = middle(leader.start, leader.end)
+    for (const other of fresh.inBox(grow(boxOf([at]), farthestPt))) {
       if (Math.abs(distance(other.start, other.end) - size) > tolerancePt) continue
       if (apartRad(directionOf(leader), directionOf(other)) > 0.05) continue
-      const by = subtract(along(other.start, other.end, 0.5), middle)
-      if (sizeOf(by) > farthestPt) continue
+      const by = subtract(middle(other.start, other.end), at)
+      if (length(by) > farthestPt) continue
       const key = `${Math.round(by.x / tolerancePt / 2)} ${Math.round(by.y / tolerancePt / 2)}`
       const vote = votes.get(key) ?? { weight: 0, sum: { x: 0, y: 0 }, count: 0 }
       votes.set(key, { weight: vote.weight + size, sum: add(vote.sum, by), count: vote.count + 1 })
@@ -126,17 +126,15 @@ export function shiftOf(
       index,
       tolerancePt,
     )
-    return 1 - bare.reduce((sum, { start, end }) => sum + distance(start, end), 0) / lengthPt
+    return 1 - totalLength(bare) / lengthPt
   }
   const [best] = [...votes.values()]
     .map(({ weight, sum, count }) => ({ weight, by: scale(sum, 1 / count) }))
-    .sort((a, b) => b.weight - a.weight || sizeOf(a.by) - sizeOf(b.by))
+    .sort((a, b) => b.weight - a.weight || length(a.by) - length(b.by))
     .slice(0, SHIFTS_TRIED)
     .map(({ by }) => ({ by, part: coveredPart(by, after), fresh: coveredPart(by, fresh) }))
     .filter((each) => each.part >= SAME_PART && each.fresh >= NEW_PART)
     // Of those that explain about as much the nearest.
-    .sort((a, b) => Math.round(20 * (b.part - a.part)) || sizeOf(a.by) - sizeOf(b.by))
+    .sort((a, b) => Math.round(20 * (b.part - a.part)) || length(a.by) - length(b.by))
   return best?.by ?? null
 }
-
-const sizeOf = ({ x, y }: Point): number => Math.hypot(x, y)

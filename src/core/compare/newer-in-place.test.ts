@@ -2,35 +2,28 @@ import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import { type Affine, apply } from '../geometry/affine'
 import { project } from '../geometry/projective'
+import { newUnderlay } from '../model/underlay/new'
 import { boardMap } from '../model/underlay/placement'
 import type { Underlay } from '../model/underlay/schema'
 import { liesAlike, withNewerPage } from './newer-in-place'
 
-const underlay: Underlay = {
+const underlay = newUnderlay({
   id: 'u',
-  kind: 'underlay',
   name: 'Plan',
   sheetId: 'older',
   placement: { kind: 'similarity', mmPerPt: 35, turnRad: 0.3, originMm: { x: 1200, y: -300 } },
   dimensions: [
     { id: 'd', fromPt: { x: 10, y: 20 }, toPt: { x: 300, y: 20 }, statedMm: 10_000, role: 'fit', pickedPt: 2 },
   ],
-  levelId: 'level-0',
   crop: [
     { x: 0, y: 0 },
     { x: 400, y: 0 },
     { x: 400, y: 300 },
   ],
-  parts: [],
-  markup: false,
-  drawing: 'print',
-  tint: null,
-  visible: true,
-  locked: false,
-  catching: true,
-  tone: 1,
   order: 1,
-}
+})
+
+const PAPER = { widthPt: 800, heightPt: 600 }
 
 const within = (size: number) => fc.double({ min: -size, max: size, noNaN: true })
 
@@ -81,7 +74,7 @@ it('what both pages draw lies on itself, whatever way the newer one lies on its 
 })
 
 it('a page that lies as the older one does is left where it lies', () => {
-  expect(liesAlike([1, 0, 0, 1, 0.1, 0], 800, 600)).toBe(true)
-  expect(liesAlike([1, 0, 0, 1, 3, 0], 800, 600)).toBe(false)
-  expect(liesAlike([1, 0.001, -0.001, 1, 0, 0], 800, 600)).toBe(false)
+  expect(liesAlike([1, 0, 0, 1, 0.1, 0], PAPER)).toBe(true)
+  expect(liesAlike([1, 0, 0, 1, 3, 0], PAPER)).toBe(false)
+  expect(liesAlike([1, 0.001, -0.001, 1, 0, 0], PAPER)).toBe(false)
 })

@@ -1,16 +1,17 @@
 import { type Affine, apply, compose, IDENTITY, invert, lengthFactor } from '../geometry/affine'
-import { corners } from '../geometry/box'
 import { composeProjective, projectiveOf } from '../geometry/projective'
-import { distance, type Point } from '../geometry/vector'
+import type { Point } from '../geometry/vector'
 import { bentPlacement, boardMap, placementMap, placementOf } from '../model/underlay/placement'
 import type { Underlay } from '../model/underlay/schema'
+import type { Linework } from '../sheet/linework'
+import { farthestApart } from './on-paper'
 
 /** Pages that lie nearer to one another than this lie alike. */
 const ALIKE_PT = 0.25
 
 /** Whether a newer page lies on its paper as the older one does. */
-export const liesAlike = (map: Affine, widthPt: number, heightPt: number): boolean =>
-  corners({ minX: 0, minY: 0, maxX: widthPt, maxY: heightPt }).every((p) => distance(apply(map, p), p) < ALIKE_PT)
+export const liesAlike = (map: Affine, paper: Pick<Linework, 'widthPt' | 'heightPt'>): boolean =>
+  farthestApart(map, IDENTITY, paper) < ALIKE_PT
 
 /**
  * An underlay with a newer page in the place of its own, so that what both draw lies on itself: its place, its crop and

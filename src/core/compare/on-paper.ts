@@ -1,5 +1,5 @@
 import { type Affine, apply, compose } from '../geometry/affine'
-import { overlaps } from '../geometry/box'
+import { corners, overlaps } from '../geometry/box'
 import { distance } from '../geometry/vector'
 import type { Linework } from '../sheet/linework'
 import { isAt, type Phrase } from './text-changes'
@@ -58,9 +58,8 @@ export function phrasesLeft(
   return { older: [...left], newer }
 }
 
-/** Whether two maps lie pages alike: then there is nothing more to be told of the paper. */
-export const areAlike = (a: Affine, b: Affine, { widthPt, heightPt }: Paper): boolean =>
-  [
-    { x: 0, y: 0 },
-    { x: widthPt, y: heightPt },
-  ].every((p) => distance(apply(a, p), apply(b, p)) < 0.5)
+/** How far two maps lay the same corner of a page apart at most. */
+export const farthestApart = (a: Affine, b: Affine, { widthPt, heightPt }: Paper): number =>
+  Math.max(
+    ...corners({ minX: 0, minY: 0, maxX: widthPt, maxY: heightPt }).map((p) => distance(apply(a, p), apply(b, p))),
+  )

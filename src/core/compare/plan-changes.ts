@@ -1,13 +1,13 @@
 import { type Affine, compose } from '../geometry/affine'
 import { projectiveOf } from '../geometry/projective'
-import { add, along, distance, dot, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
+import { add, distance, dot, leftOf, middle, type Point, scale, subtract, unit } from '../geometry/vector'
 import type { RunOpening } from '../propose/wall-run'
 import { proposeWalls, USUAL_CERTAINTY } from '../propose/walls/propose'
 import { sheetFinder } from '../propose/walls/sheet-finder'
 import { indexSheet } from '../sheet/binary'
 import type { Linework } from '../sheet/linework'
 import type { ChangeKind, ChangeSubject } from './change'
-import type { Stroke } from './strokes'
+import { type Stroke, totalLength } from './strokes'
 
 /** A region along a direction: millimetres. */
 export interface Band {
@@ -94,7 +94,7 @@ export interface BareStrokes {
   readonly fresh: readonly Stroke[]
 }
 
-const middleOf = ({ start, end }: Stroke): Point => along(start, end, 0.5)
+const middleOf = ({ start, end }: Stroke): Point => middle(start, end)
 
 export function isInBand({ at, u, alongMm, acrossMm }: Band, p: Point): boolean {
   const from = subtract(p, at)
@@ -102,10 +102,7 @@ export function isInBand({ at, u, alongMm, acrossMm }: Band, p: Point): boolean 
 }
 
 const lengthIn = (band: Band, strokes: readonly Stroke[]): number =>
-  strokes.reduce(
-    (sum, stroke) => (isInBand(band, middleOf(stroke)) ? sum + distance(stroke.start, stroke.end) : sum),
-    0,
-  )
+  totalLength(strokes.filter((stroke) => isInBand(band, middleOf(stroke))))
 
 /** Around an opening with its leaves. */
 const bandOfOpening = ({ at, u, widthMm, thicknessMm, use }: OpeningOn): Band => ({
@@ -116,7 +113,7 @@ const bandOfOpening = ({ at, u, widthMm, thicknessMm, use }: OpeningOn): Band =>
 })
 
 const bandOfWall = ({ start, end, u, sizeMm, thicknessMm }: WallOn, acrossMm = 0): Band => ({
-  at: along(start, end, 0.5),
+  at: middle(start, end),
   u,
   alongMm: sizeMm / 2 + thicknessMm,
   acrossMm: thicknessMm / 2 + 40 + acrossMm,
@@ -255,7 +252,7 @@ function beside(a: WallOn, b: WallOn): { readonly asideMm: number; readonly shar
   if (Math.abs(dot(a.u, leftOf(b.u))) > PARALLEL) return null
   const places = [b.start, b.end].map((p) => dot(subtract(p, a.start), a.u)).sort((s, t) => s - t)
   const shared = Math.min(a.sizeMm, places[1]!) - Math.max(0, places[0]!)
-  const asideMm = dot(subtract(along(b.start, b.end, 0.5), a.start), leftOf(a.u))
+  const asideMm = dot(subtract(middle(b.start, b.end), a.start), leftOf(a.u))
   return { asideMm, shared: shared / Math.min(a.sizeMm, b.sizeMm) }
 }
 
@@ -299,7 +296,6 @@ function wallChanges(older: BuiltOn, newer: BuiltOn, bare: BareStrokes): PlanCha
     const half = scale(leftOf(a.u), asideMm / 2)
     const whole = a.sizeMm > b.sizeMm ? a : b
     const between = bandOfWall(whole, Math.abs(asideMm) / 2)
-    const middle = along(a.start, a.end, 0.5)
     changes.push({
       kind: 'moved',
       subject: 'wall',
@@ -307,7 +303,7 @@ function wallChanges(older: BuiltOn, newer: BuiltOn, bare: BareStrokes): PlanCha
       line: a,
       beforeMm: null,
       afterMm: null,
-      bands: [{ ...between, at: { x: middle.x + half.x, y: middle.y + half.y } }],
+      bands: [{ ...between, at: add(middle(a.start, a.end), half) }],
     })
   }
   const plain = { subject: 'wall' as const, by: null, beforeMm: null, afterMm: null }

@@ -1,7 +1,7 @@
 import { Matrix, solve } from 'ml-matrix'
-import { type Affine, apply, compose, IDENTITY } from '../geometry/affine'
-import { along, distance, dot, type Point, subtract } from '../geometry/vector'
-import { apartRad, directionOf, type Stroke, StrokeIndex } from './strokes'
+import { type Affine, apply, compose, IDENTITY, ontoPair } from '../geometry/affine'
+import { along, distance, dot, type Point } from '../geometry/vector'
+import { apartRad, directionOf, type Stroke, type StrokeIndex } from './strokes'
 
 /** How a newer page lies on an older one. */
 export interface Registration {
@@ -152,7 +152,8 @@ function mapsByWords(newer: readonly Landmark[], older: readonly Landmark[]): Af
   for (const [i, a] of some.entries())
     for (const b of some.slice(i + 1)) {
       if (distance(a.from, b.from) < LEAST_APART_PT || distance(a.to, b.to) < LEAST_APART_PT) continue
-      const map = similarityOf(a, b)
+      const map = ontoPair([a.from, b.from], [a.to, b.to], true)
+      if (!map) continue
       const count = pairs.filter(({ from, to }) => distance(apply(map, from), to) < 3).length
       maps.push({ map, count })
     }
@@ -162,30 +163,17 @@ function mapsByWords(newer: readonly Landmark[], older: readonly Landmark[]): Af
     .map(({ map }) => map)
 }
 
-interface Pair {
-  readonly from: Point
-  readonly to: Point
-}
-
-function similarityOf(a: Pair, b: Pair): Affine {
-  const [d, e] = [subtract(b.from, a.from), subtract(b.to, a.to)]
-  const size = dot(d, d)
-  const [cos, sin] = [dot(d, e) / size, (d.x * e.y - d.y * e.x) / size]
-  return [cos, sin, -sin, cos, a.to.x - cos * a.from.x + sin * a.from.y, a.to.y - sin * a.from.x - cos * a.from.y]
-}
-
 /**
  * Lays a newer page onto an older one by the strokes and words that both have: shifted, turned, at another scale. Null
  * where nothing agrees.
  */
 export function register(
   newer: readonly Stroke[],
-  older: readonly Stroke[],
-  words: { readonly newer: readonly Landmark[]; readonly older: readonly Landmark[] } = { newer: [], older: [] },
+  older: StrokeIndex,
+  words: { readonly newer: readonly Landmark[]; readonly older: readonly Landmark[] },
 ): Registration | null {
-  const [ours, theirs] = [longest(newer), longest(older)]
+  const [ours, theirs] = [longest(newer), longest(older.strokes)]
   if (ours.length < 4 || theirs.length < 4) return null
-  const index = new StrokeIndex(older)
   const samples = samplesOf(ours)
   const few = samples.filter((_, i) => i % FEW_OF === 0)
   const ourWays = mainDirections(ours)
@@ -198,11 +186,11 @@ export function register(
   /** A few places tell which maps are worth asking all places about. */
   const attempt = (maps: readonly Affine[]) => {
     const likely = maps
-      .map((map) => ({ map, agree: agreement(few, map, index, within) }))
+      .map((map) => ({ map, agree: agreement(few, map, older, within) }))
       .sort((a, b) => b.agree - a.agree)
       .slice(0, WORTH_ASKING)
     for (const { map } of likely) {
-      const agree = agreement(samples, map, index, within)
+      const agree = agreement(samples, map, older, within)
       if (agree > best.agree) best = { map, agree }
     }
   }
@@ -221,7 +209,7 @@ export function register(
   // A few lines lie on some of many by chance.
   const byChance = ours.length < FEW && theirs.length > 3 * ours.length
   if (best.agree < LEAST || byChance) return null
-  return refined(best, samples, index)
+  return refined(best, samples, older)
 }
 
 /** The shift that moves by `a` across one direction and by `b` across another. */

@@ -47,6 +47,10 @@ export function strokesOf(linework: Linework, map: Affine = IDENTITY): Stroke[] 
   return strokes
 }
 
+/** The lengths of some strokes together. */
+export const totalLength = (strokes: readonly Stroke[]): number =>
+  strokes.reduce((sum, { start, end }) => sum + distance(start, end), 0)
+
 /** The direction of a stroke, from 0 to π. */
 export function directionOf({ start, end }: Stroke): number {
   const turn = Math.atan2(end.y - start.y, end.x - start.x)

@@ -1,4 +1,4 @@
-import { add, along, distance, dot, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
+import { add, distance, dot, leftOf, length, middle, type Point, scale, subtract, unit } from '../geometry/vector'
 import { levelIdOf } from '../model/level/schema'
 import { ofKind } from '../model/of-kind'
 import { placeOpening } from '../model/opening/place'
@@ -44,7 +44,7 @@ function ofOpening(
   records: Records,
   levelId: string,
 ): Following | null {
-  const at = along(line.start, line.end, 0.5)
+  const at = middle(line.start, line.end)
   const found = ofKind('opening', records)
     .flatMap((opening) => {
       const wall = records.get(opening.wallId)
@@ -131,7 +131,7 @@ function alongWith(
   const u = unit(subtract(wall.end, wall.start))
   // Along its own line alone: a wall that runs beside the one that moves stays where it is.
   const shiftMm = u && !wall.bulge ? dot(by, u) : 0
-  if (!u || Math.abs(shiftMm) < 0.5 * Math.hypot(by.x, by.y)) return []
+  if (!u || Math.abs(shiftMm) < 0.5 * length(by)) return []
   const isOn = (p: Point) =>
     moved.some((each) => {
       const middle = middleOf(each)

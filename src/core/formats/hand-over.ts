@@ -29,6 +29,12 @@ export interface HandOverFormat {
   readonly withSources?: boolean
 }
 
+/** What of a project's sheets goes out with a format: their lines with all files or those of pictures alone, or nothing. */
+export const sheetsAlong = (
+  { besideSheets, overSheets }: HandOverFormat,
+  wanted: boolean | undefined,
+): 'all files' | 'pictures' | null => (besideSheets ? 'all files' : wanted && overSheets ? 'pictures' : null)
+
 /** Headings under which formats are offered, in their order. */
 export const FORMAT_GROUPS = {
   model: 'Model',

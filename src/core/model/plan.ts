@@ -7,6 +7,7 @@ import type { Point } from '../geometry/vector'
 import type { NearLine } from '../sheet/catch-index'
 import { Flag } from '../sheet/linework'
 import type { CatchGround, NearSpot } from '../snap/scene'
+import type { LengthDisplay } from '../units/format'
 import { type BuildingElement, isBuildingElement } from './building-shapes'
 import { columnRing } from './column/shape'
 import type { Insert } from './insert/schema'
@@ -78,6 +79,14 @@ export class Plan implements CatchGround {
   private tree = new RBush<Item>()
   private onlyLevel: string | null = null
   private readonly boundaries = new Map<string, Boundary | null>()
+
+  /** The plan of records that stay as they are. @param levelId the level that is looked at; all where left out */
+  static of(records: ReadonlyMap<string, ProjectRecord>, display: LengthDisplay, levelId: string | null = null): Plan {
+    const plan = new Plan()
+    plan.lookAt(levelId)
+    plan.update(records, display)
+    return plan
+  }
 
   /** The level whose elements show and can be caught; null for all. */
   get levelId(): string | null {

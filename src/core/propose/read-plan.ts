@@ -5,6 +5,7 @@ import type { ProjectRecord } from '../model/registry'
 import { nextNumber } from '../model/space/number'
 import type { Space } from '../model/space/schema'
 import type { Linework } from '../sheet/linework'
+import { USUAL_DISPLAY } from '../units/format'
 import { type Making, makeWalls } from './make-walls'
 import { type RoomLabel, roomLabelsOf } from './rooms/labels'
 import { type ProposedRoom, proposeRooms } from './rooms/propose'
@@ -47,8 +48,7 @@ export function traceAll(
   const made = makeWalls(walls, records, making)
   const after = new Map(records)
   for (const record of made) after.set(record.id, record)
-  const plan = new Plan()
-  plan.update(after, { unit: 'mm', precision: 0 })
+  const plan = Plan.of(after, USUAL_DISPLAY.mm)
   const standing = ofKind('wall', after).filter((wall) => levelIdOf(wall) === levelId)
   const named = ofKind('space', records).filter((space) => space.levelId === levelId)
   const taken = new Set(named.flatMap((space) => plan.enclosureOf(space)?.areaMm2 ?? []))

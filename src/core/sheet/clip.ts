@@ -122,6 +122,10 @@ export function visibleParts(clip: Clip, a: Point, b: Point): [from: number, to:
   return parts
 }
 
+/** What a clip lets through of a line, piece by piece; all of it without a clip. */
+export const visiblePieces = (clip: Clip | null, a: Point, b: Point): readonly (readonly [Point, Point])[] =>
+  clip ? visibleParts(clip, a, b).map(([from, to]) => [along(a, b, from), along(a, b, to)] as const) : [[a, b]]
+
 /** Whether a piece of a line lies on the outline all along, rather than passing near it somewhere. */
 export const runsOnEdge = (area: ClipArea, at: (part: number) => Point, slack = EDGE_SLACK_PT): boolean =>
   ALONG_PIECE.every((part) => area.isOnEdge(at(part), slack))

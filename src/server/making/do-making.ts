@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import type { HandOverFormat } from '@/core/formats/hand-over'
+import { type HandOverFormat, sheetsAlong } from '@/core/formats/hand-over'
 import type { HandOverChoice } from '@/core/formats/making'
 import { archiveOf, keepArchive } from '../archive'
 import { loadContent, storeBytes } from '../contents'
@@ -63,9 +63,10 @@ async function withSheets(
   format: HandOverFormat,
   { sheets }: HandOverChoice,
 ): Promise<HandedProject> {
-  if (format.besideSheets) return { ...project, linework: await lineworkOf(project), files: await filesOf(project) }
-  if (!sheets || !format.overSheets) return project
-  return { ...project, linework: await lineworkOf(project), files: await filesOf(project, ['image']) }
+  const along = sheetsAlong(format, sheets)
+  if (along === null) return project
+  const files = await filesOf(project, along === 'pictures' ? ['image'] : undefined)
+  return { ...project, linework: await lineworkOf(project), files }
 }
 
 async function partsOfArchive(project: Parameters<typeof archiveOf>[0]) {

@@ -4,6 +4,7 @@ import type { Point } from '../../geometry/vector'
 import { levelsOf, withFirstLevel } from '../../model/level/schema'
 import type { ProjectRecord } from '../../model/registry'
 import { remarksOf } from '../../model/remark/remarks'
+import { UUID } from '../../text/uuid'
 import { ifcGuid } from '../ifc/guid'
 import { type BcfPicture, type BcfTopic, uuidOf } from './topic'
 
@@ -74,6 +75,7 @@ export function topicsOfRemarks(
       assignedTo,
       labels: level ? [level.name] : [],
       comments: answers.map((answer) => ({
+        // What came from elsewhere, or from a window, has an identifier of its own.
         guid: UUID.test(answer.id) ? answer.id : uuidOf(`${projectId} ${id} ${answer.id}`),
         author: answer.author || office,
         madeAt: answer.madeAt,
@@ -85,9 +87,6 @@ export function topicsOfRemarks(
     }
   })
 }
-
-/** What came from elsewhere, or from a window, has an identifier of its own. */
-const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
 
 /** By which a remark that was made here is known elsewhere. */
 export const topicIdOf = (projectId: string, remarkId: string): string => uuidOf(`${projectId} remark ${remarkId}`)

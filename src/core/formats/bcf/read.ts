@@ -1,5 +1,6 @@
 import { XMLParser } from 'fast-xml-parser'
 import type { Vector3 } from '../../geometry/space'
+import { UUID } from '../../text/uuid'
 import type { BcfComment, BcfPicture, BcfTopic } from './topic'
 
 /** A file that is no BCF, with a sentence that says why. */
@@ -60,13 +61,11 @@ export function readBcf(files: ReadonlyMap<string, Uint8Array>): ReadTopic[] {
   return markups.flatMap((path) => topicOf(path, files) ?? [])
 }
 
-const GUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/
-
 function topicOf(path: string, files: ReadonlyMap<string, Uint8Array>): ReadTopic | null {
   const [markup] = all(parsed(files.get(path)!, path), 'Markup')
   const [topic] = all(markup, 'Topic')
   const guid = text(topic, '@Guid').toLowerCase()
-  if (!topic || !GUID.test(guid)) return null
+  if (!topic || !UUID.test(guid)) return null
   const folder = path.slice(0, path.length - 'markup.bcf'.length)
   // Since 3.0 comments and viewpoints stand within the topic, in lists of their own.
   const views = [...all(topic, 'Viewpoints', 'ViewPoint'), ...all(markup, 'Viewpoints')]
@@ -96,7 +95,7 @@ function topicOf(path: string, files: ReadonlyMap<string, Uint8Array>): ReadTopi
 function commentOf(node: Node): BcfComment | null {
   const guid = text(node, '@Guid').toLowerCase()
   const said = text(node, 'Comment')
-  if (!GUID.test(guid) || said === '') return null
+  if (!UUID.test(guid) || said === '') return null
   return { guid, author: text(node, 'Author'), madeAt: momentOf(text(node, 'Date')), text: said }
 }
 

@@ -21,9 +21,7 @@ export function planeDrawing(
   planeId: string,
   marks: ReadonlyMap<string, string> = new Map(),
 ): DxfDrawing {
-  const plan = new Plan()
-  plan.lookAt(planeId)
-  plan.update(records, displayOf(records))
+  const plan = Plan.of(records, displayOf(records), planeId)
   const shown = [...plan.shapes.values()].filter((planned) => plan.shows(planned)).map(({ shape }) => shape)
   const layer = (shape: Shape) => (isDrawn(shape) ? layerOf(records, shape.layerId).name : classLayer(shape))
   const names = new Set(shown.map(layer))

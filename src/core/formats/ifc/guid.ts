@@ -1,3 +1,4 @@
+import { UUID } from '../../text/uuid'
 import { stableHash } from '../stable-hash'
 
 /** Figures of the 64 that IFC writes identifiers with (buildingSMART, IFC GUID). */
@@ -8,7 +9,7 @@ const FIGURES = '0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz_
  * @returns 22 characters for 128 bits
  */
 export function ifcGuid(id: string): string {
-  const bytes = isUuid(id) ? uuidBytes(id) : stableHash(id)
+  const bytes = UUID.test(id.toLowerCase()) ? uuidBytes(id) : stableHash(id)
   let bits = BigInt(0)
   for (const byte of bytes) bits = (bits << BigInt(8)) | BigInt(byte)
   let text = ''
@@ -18,8 +19,6 @@ export function ifcGuid(id: string): string {
   }
   return text
 }
-
-const isUuid = (id: string): boolean => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(id)
 
 const uuidBytes = (id: string): number[] =>
   id

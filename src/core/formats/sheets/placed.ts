@@ -1,9 +1,9 @@
 import { type Cubic, flattenCubic } from '../../geometry/bezier'
 import { project } from '../../geometry/projective'
-import { along, type Point } from '../../geometry/vector'
+import type { Point } from '../../geometry/vector'
 import { boardMap } from '../../model/underlay/placement'
 import type { Underlay } from '../../model/underlay/schema'
-import { type Clip, ClipArea, isInside, visibleParts } from '../../sheet/clip'
+import { type Clip, ClipArea, isInside, visiblePieces } from '../../sheet/clip'
 import { curveOf, type LineStyle, type Linework, segmentEnds } from '../../sheet/linework'
 import { shownOf } from '../../sheet/looks'
 
@@ -49,15 +49,8 @@ export function* placedMarks({ underlay, linework }: HandedSheet): Generator<Pla
   const layerOf = (index: number) => linework.layers[index]?.name ?? null
   const lines = function* (style: LineStyle, start: Point, end: Point): Generator<PlacedMark> {
     const layer = layerOf(style.layer)
-    const pieces = crop ? visibleParts(clip, start, end) : WHOLE
-    for (const [from, to] of pieces)
-      yield {
-        kind: 'line',
-        layer,
-        style,
-        start: onBoard(along(start, end, from)),
-        end: onBoard(along(start, end, to)),
-      }
+    for (const [from, to] of visiblePieces(crop && clip, start, end))
+      yield { kind: 'line', layer, style, start: onBoard(from), end: onBoard(to) }
   }
   for (let i = 0; i < linework.segmentFlags.length; i++) {
     const style = linework.segmentStyles[i]!
@@ -102,5 +95,3 @@ export function* placedMarks({ underlay, linework }: HandedSheet): Generator<Pla
     }
   }
 }
-
-const WHOLE = [[0, 1]] as const

@@ -83,9 +83,7 @@ export interface DrawnPlan {
 
 /** What shows of a level, and what it covers. */
 function shownPlan(records: ReadonlyMap<string, ProjectRecord>, display: LengthDisplay, levelId: string) {
-  const plan = new Plan()
-  plan.lookAt(levelId)
-  plan.update(records, display)
+  const plan = Plan.of(records, display, levelId)
   const shown = [...plan.shapes.values()].filter((planned) => plan.shows(planned) && isPrinted(planned, records))
   return { plan, shown, box: shown.reduce<Box>((all, planned) => unite(all, planned.box), EMPTY_BOX) }
 }

@@ -1,4 +1,5 @@
 import { array, type InferType, number, object, string } from 'yup'
+import { UUID } from '../../text/uuid'
 import { idSchema, pointSchema } from '../fields'
 
 /** When something was said: ISO 8601 in UTC, to the second or finer. */
@@ -47,9 +48,7 @@ export const remarkSchema = object({
     .max(MOST_PICTURE_SIGNS)
     .optional(),
   /** By which other programs know it, where it came from one (BCF). */
-  topicId: string()
-    .matches(/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/)
-    .optional(),
+  topicId: string().matches(UUID).optional(),
 }).noUnknown()
 
 export type Remark = InferType<typeof remarkSchema>

@@ -45,6 +45,7 @@ export const openIfc: Opener = async (bytes) => {
   if (model < 0) throw new SourceError('broken')
   const surfaces = surfacesOf(api, model)
   const storeys = storeysOf(api, model, surfaces)
+  const storeyBySurface = new Map(surfaces.map((surface) => [surface, storeyOf(storeys, surface)]))
   const rooms = roomsOf(api, model)
   const producer = producerOf(bytes)
   api.CloseModel(model)
@@ -63,8 +64,14 @@ export const openIfc: Opener = async (bytes) => {
     page: async (number) => {
       const { linework, zeroPt } = cutOf(number)
       const { widthPt, heightPt } = linework
-      const solids = () => solidsOf(storeys, number - 1, surfaces, zeroPt)
-      const { elevationMm } = storeys[number - 1]!
+      const storey = storeys[number - 1]!
+      const { elevationMm } = storey
+      const solids = () =>
+        solidsOf(
+          storey,
+          surfaces.filter((each) => storeyBySurface.get(each) === number - 1),
+          zeroPt,
+        )
       const page = { widthPt, heightPt, zeroPt, elevationMm, measures: [], linework: () => linework, solids }
       return pageOfLines(number, page)
     },
@@ -98,6 +105,16 @@ function cornersOf(api: WebIfc.IfcAPI, model: number, mesh: WebIfc.FlatMesh): Fl
   return Float64Array.from(all)
 }
 
+/** From where to where triangles reach upwards, millimetres. */
+function heightsOf(corners: Float64Array): { readonly foot: number; readonly head: number } {
+  let [foot, head] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY]
+  for (let i = 2; i < corners.length; i += 3) {
+    foot = Math.min(foot, corners[i]!)
+    head = Math.max(head, corners[i]!)
+  }
+  return { foot, head }
+}
+
 const linesOf = (api: WebIfc.IfcAPI, model: number, type: number) => {
   const ids = api.GetLineIDsWithType(model, type)
   return Array.from({ length: ids.size() }, (_, i) => ids.get(i))
@@ -111,8 +128,10 @@ function storeysOf(api: WebIfc.IfcAPI, model: number, surfaces: readonly Surface
     return { name: Name?.value ?? null, elevationMm: Number(Elevation?.value ?? 0) * perUnit }
   })
   if (named.length > 0) return named.sort((a, b) => a.elevationMm - b.elevationMm)
-  let lowest = Number.POSITIVE_INFINITY
-  for (const { corners } of surfaces) for (let i = 2; i < corners.length; i += 3) lowest = Math.min(lowest, corners[i]!)
+  const lowest = surfaces.reduce(
+    (foot, { corners }) => Math.min(foot, heightsOf(corners).foot),
+    Number.POSITIVE_INFINITY,
+  )
   if (!Number.isFinite(lowest)) throw new SourceError('empty-drawing')
   return [{ name: null, elevationMm: lowest }]
 }
@@ -165,12 +184,7 @@ function roomsOf(api: WebIfc.IfcAPI, model: number): NamedRoom[] {
     }))
     if (words.length === 0 || points.length === 0) return
     const { minX, minY, maxX, maxY } = boxOf(points)
-    let [foot, head] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY]
-    for (let i = 2; i < corners.length; i += 3) {
-      foot = Math.min(foot, corners[i]!)
-      head = Math.max(head, corners[i]!)
-    }
-    found.push({ text: words.join(' '), at: { x: (minX + maxX) / 2, y: (minY + maxY) / 2 }, foot, head })
+    found.push({ text: words.join(' '), at: { x: (minX + maxX) / 2, y: (minY + maxY) / 2 }, ...heightsOf(corners) })
   })
   return found
 }
@@ -231,15 +245,8 @@ function cutStorey({ elevationMm }: Storey, surfaces: readonly Surface[], rooms:
 /** More corners than these are no storey that a browser shows. */
 const MOST_SHOWN_CORNERS = 6_000_000
 
-/** What stands on a storey, over its floor. */
-function solidsOf(
-  storeys: readonly Storey[],
-  index: number,
-  surfaces: readonly Surface[],
-  zeroPt: Point,
-): Solids | null {
-  const { elevationMm } = storeys[index]!
-  const own = surfaces.filter(({ corners }) => storeyOf(storeys, corners) === index)
+/** What stands on a storey, over its floor. @param own the surfaces that belong to it */
+function solidsOf({ elevationMm }: Storey, own: readonly Surface[], zeroPt: Point): Solids | null {
   const count = own.reduce((sum, { corners }) => sum + corners.length, 0)
   if (count / 3 > MOST_SHOWN_CORNERS) return null
   const cornersPt = new Float32Array(count)
@@ -254,12 +261,8 @@ function solidsOf(
 }
 
 /** The storey that a surface belongs to: the highest whose floor is not over its middle; the lowest for what lies below all. */
-function storeyOf(storeys: readonly Storey[], corners: Float64Array): number {
-  let [foot, head] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY]
-  for (let i = 2; i < corners.length; i += 3) {
-    foot = Math.min(foot, corners[i]!)
-    head = Math.max(head, corners[i]!)
-  }
+function storeyOf(storeys: readonly Storey[], { corners }: Surface): number {
+  const { foot, head } = heightsOf(corners)
   return Math.max(
     0,
     storeys.findLastIndex(({ elevationMm }) => elevationMm <= (foot + head) / 2),

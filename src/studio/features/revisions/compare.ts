@@ -37,6 +37,8 @@ const NOTHING: CompareState = { busy: false, problem: null, compared: null, look
 
 export const useCompare = create<CompareState>(() => NOTHING)
 
+export const showComparison = (compared: Compared): void => useCompare.setState({ ...NOTHING, compared })
+
 export const forgetComparison = (): void => useCompare.setState(NOTHING)
 
 const comparer = new WorkerClient<SheetComparer>(
@@ -102,7 +104,7 @@ export async function compareWith(underlay: Underlay, otherId: string, swapped =
     const found = otherIsOlder
       ? await comparePages(other.sheet, own.sheet, { newer: mmPerPt })
       : await comparePages(own.sheet, other.sheet, { older: mmPerPt })
-    useCompare.setState({ ...NOTHING, compared: { underlayId: underlay.id, otherId, otherIsOlder, swapped, found } })
+    showComparison({ underlayId: underlay.id, otherId, otherIsOlder, swapped, found })
   } catch (error) {
     useCompare.setState({ ...NOTHING, problem: (error as Error).message })
   }

@@ -7,46 +7,59 @@ import { put } from '@/studio/state/edits'
 import { tell } from '@/studio/state/notices'
 import { useProject } from '@/studio/state/project'
 import { sheetOf } from '@/studio/tooling/sheet-of'
+import type { SentComparison } from '@/workers/compare'
 import { changesCard } from './card'
-import { comparePages, compareWith } from './compare'
+import { comparePages, compareWith, showComparison } from './compare'
 
-/** A sheet with the page that takes its place, as it then lies; said where it keeps a place that no longer fits. */
-async function inPlace(underlay: Underlay, newerId: string): Promise<{ after: Underlay; says: string | null }> {
+/** A sheet whose page another issue took the place of. */
+interface Taken {
+  readonly before: Underlay
+  readonly after: Underlay
+  /** How the two pages compare; null where they can't be compared. */
+  readonly found: SentComparison | null
+  /** Where the sheet keeps a place that no longer fits: that, in a sentence. */
+  readonly says: string | null
+}
+
+/** A sheet with the page that takes its place, as it then lies. */
+async function inPlace(before: Underlay, newerId: string): Promise<Taken> {
   const { sources } = useProject.getState()
-  const [older, newer] = [sheetOf(sources, underlay.sheetId)?.sheet, sheetOf(sources, newerId)?.sheet]
-  const asItWas = { ...underlay, sheetId: newerId }
-  if (!older || !newer) return { after: asItWas, says: null }
-  const found = await comparePages(older, newer, { older: underlay.placement.mmPerPt }).catch(() => null)
-  if (!found) return { after: asItWas, says: null }
-  const { map, agree } = found.registration
-  if (agree < SURE_AGREEMENT || liesAlike(map, newer.widthPt, newer.heightPt)) return { after: asItWas, says: null }
-  if (underlay.locked)
+  const [older, newer] = [sheetOf(sources, before.sheetId)?.sheet, sheetOf(sources, newerId)?.sheet]
+  const asItWas = { before, after: { ...before, sheetId: newerId }, says: null }
+  if (!older || !newer) return { ...asItWas, found: null }
+  const found = await comparePages(older, newer, { older: before.placement.mmPerPt }).catch(() => null)
+  if (!found || found.registration.agree < SURE_AGREEMENT || liesAlike(found.registration.map, newer))
+    return { ...asItWas, found }
+  if (before.locked)
     return {
-      after: asItWas,
-      says: `${underlay.name} is locked: it keeps its place, though the newer page lies otherwise on its paper. Unlock it, undo, and take the newer revision again.`,
+      ...asItWas,
+      found,
+      says: `${before.name} is locked: it keeps its place, though the newer page lies otherwise on its paper. Unlock it, undo, and take the newer revision again.`,
     }
-  return { after: withNewerPage(underlay, newerId, map), says: null }
+  return { ...asItWas, found, after: withNewerPage(before, newerId, found.registration.map) }
 }
 
 /**
  * Puts other issues in the place of pages, in one change: what both draw lies on itself, also where they lie otherwise
  * on their paper.
  * @param pages by the page in use, the one that takes its place
- * @returns the sheets as they were
  */
-export async function takeIssue(pages: ReadonlyMap<string, string>, label: string): Promise<readonly Underlay[]> {
+export async function takeIssue(pages: ReadonlyMap<string, string>, label: string): Promise<readonly Taken[]> {
   const used = underlaysOf(useProject.getState().records).filter(({ sheetId }) => pages.has(sheetId))
   const taken = await Promise.all(used.map((underlay) => inPlace(underlay, pages.get(underlay.sheetId)!)))
   if (taken.length > 0) put(label, ...taken.map(({ after }) => after))
   const said = taken.flatMap(({ says }) => says ?? [])
   if (said.length > 0) tell(said.join(' '))
-  return used
+  return taken
 }
 
-/** Shows what changed on the first of some sheets. @param sheets as they were */
-export async function showWhatChanged([first]: readonly Underlay[]): Promise<void> {
-  const now = first && useProject.getState().records.get(first.id)
-  if (now?.kind !== 'underlay') return
+/** Shows what changed on the first of the sheets that were taken. */
+export async function showWhatChanged([first]: readonly Taken[]): Promise<void> {
+  if (!first) return
+  const { before, after, found } = first
   showCard(changesCard)
-  await compareWith(now, first!.sheetId)
+  if (found)
+    showComparison({ underlayId: after.id, otherId: before.sheetId, otherIsOlder: true, swapped: false, found })
+  // It says why the pages can't be compared.
+  else await compareWith(after, before.sheetId)
 }

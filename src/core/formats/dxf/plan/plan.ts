@@ -36,8 +36,7 @@ export const classLayer = (element: BuildingElement): string => elementKind(elem
 export function modelDrawing(all: Iterable<ProjectRecord>, choice: PlanChoice = {}): DxfDrawing {
   const records = new Map([...all].map((record) => [record.id, record]))
   const display = displayOf(records)
-  const plan = new Plan()
-  plan.update(records, display)
+  const plan = Plan.of(records, display)
   const { around } = plan
   const storeys = storeysOf(records, choice.levelId)
   const elements = [...plan.shapes.values()]

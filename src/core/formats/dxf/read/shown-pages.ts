@@ -1,8 +1,8 @@
 import type { Affine } from '../../../geometry/affine'
 import { flattenCubic } from '../../../geometry/bezier'
 import { boxOf } from '../../../geometry/box'
-import { along, type Point } from '../../../geometry/vector'
-import { type Clip, ClipArea, isInside, visibleParts } from '../../../sheet/clip'
+import type { Point } from '../../../geometry/vector'
+import { type Clip, ClipArea, isInside, visiblePieces } from '../../../sheet/clip'
 import { curveOf, isVisible, type LineStyle, type Linework, segmentEnds } from '../../../sheet/linework'
 import { MM_PER_PT } from '../../../units/length'
 import { frame } from './entities/image'
@@ -89,8 +89,7 @@ function drawLinework(linework: Linework, pen: Pen, unitsPerPt: number, clip: Cl
   }
   const admits = (p: Point) => clip === null || isInside(clip, p)
   const drawLine = (own: Pen, start: Point, end: Point, isFill: boolean) => {
-    for (const [from, to] of clip ? visibleParts(clip, start, end) : WHOLE)
-      own.line(along(start, end, from), along(start, end, to), isFill)
+    for (const piece of visiblePieces(clip, start, end)) own.line(...piece, isFill)
   }
   const styles = linework.styles.map((style) => ({ pen: penOf(style), isFill: style.kind === 'fill' }))
   linework.segmentStyles.forEach((style, i) => {
@@ -110,5 +109,3 @@ function drawLinework(linework: Linework, pen: Pen, unitsPerPt: number, clip: Cl
     if (isVisible(flags) && admits({ x, y })) pen.text(text, { x, y }, turnRad, heightPt, lengthPt)
   for (const { map, flags } of linework.images) if (isVisible(flags)) frame(pen.through(map))
 }
-
-const WHOLE = [[0, 1]] as const
