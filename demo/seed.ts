@@ -5,6 +5,7 @@ import type { ProjectRecord } from '@/core/model/registry'
 import { newUnderlay } from '@/core/model/underlay/new'
 import { placementAtRatio } from '@/core/model/underlay/placement'
 import type { KnownDimension } from '@/core/model/underlay/schema'
+import { LOCAL } from '@/core/people/rights'
 import { keepChange } from '@/server/changes'
 import { database, pool } from '@/server/database/client'
 import { projects } from '@/server/database/schema'
@@ -40,7 +41,7 @@ async function* once(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
 async function seed(): Promise<void> {
   if ((await database().select().from(projects).limit(1)).length > 0) return
   const bytes = await boathouseSet()
-  await createProject('Teal Reach Boathouse', DEMO)
+  await createProject('Teal Reach Boathouse', LOCAL, DEMO)
   try {
     await addSource(DEMO, 'boathouse-plans.pdf', once(bytes))
     const [ground, upper, section] = await readSheets('boathouse-plans.pdf', [1, 2, 3])

@@ -1,6 +1,7 @@
 // From a fresh clone to the running demo, with one command: `npm start`. Ctrl-C stops all that it started.
 import { join } from 'node:path'
 import { ensureDebian, wishDebian } from './lib/debian.mjs'
+import { isLoopback } from './lib/loopback.mjs'
 import { ensurePackages } from './lib/packages.mjs'
 import { ROOT } from './lib/root.mjs'
 import { fail } from './lib/say.mjs'
@@ -9,6 +10,12 @@ const port = Number(process.env.PORT ?? 4680)
 if (!Number.isInteger(port) || port < 1 || port > 65535)
   fail(`PORT=${process.env.PORT} is no port. Give a number from 1 to 65535.`)
 const dev = process.argv.includes('--dev')
+const { CALQUE_SIGN_IN: signIn = 'off', CALQUE_LISTEN: listen = '127.0.0.1' } = process.env
+if (!['on', 'off', ''].includes(signIn)) fail(`CALQUE_SIGN_IN=${signIn} is neither “on” nor “off”.`)
+if (signIn !== 'on' && !isLoopback(listen))
+  fail(
+    `CALQUE_LISTEN=${listen} would let everybody who reaches this machine do everything. Let people sign in with CALQUE_SIGN_IN=on, or leave CALQUE_LISTEN out.`,
+  )
 
 ensurePackages(ROOT)
 ensureDebian('postgresql')
@@ -38,3 +45,5 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
   })
 await stack.start()
 console.log(`\nCalque runs at ${stack.address}\nCtrl-C stops it.`)
+if (signIn === 'on' && (await stack.isNobodyThere()))
+  console.log(`\nNobody has an account yet. The first person makes theirs at ${stack.address}/join/${stack.setUpCode}`)

@@ -1,9 +1,11 @@
 // Everything that a running Calque consists of: database, readers, web server. Used by start, test, bench and shots.
+import { randomBytes } from 'node:crypto'
 import { rmSync, writeFileSync } from 'node:fs'
 import { constants, setPriority } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
 import { ensureFolder } from './files.mjs'
+import { isLoopback } from './loopback.mjs'
 import { freePort, isFree, serverKeyFile, startPostgres } from './postgres.mjs'
 import { ended, signalGroup } from './processes.mjs'
 import { runProgram } from './programs.mjs'
@@ -16,15 +18,20 @@ import { keepNoting, wasPutBack } from './watermark.mjs'
 /** Parts are ended before those that they need. */
 const ENDING_ORDER = ['web', 'makers', 'readers', 'postgres']
 
+/** Where a program on this machine reaches what listens on an address, which may be all of them. */
+const reachedAt = (listen) => (!listen || isLoopback(listen) || /^(0\.0\.0\.0|::)$/.test(listen) ? '127.0.0.1' : listen)
+
 /** A Calque that is being started, runs, or is being stopped. */
 export class Stack {
   /**
-   * @param {{ home: string, port: number, dev?: boolean, seed?: boolean, onGiveUp?: (sentence: string) => void }} options
-   *   `home`: the folder of the database; `onGiveUp`: a part can't be kept running
+   * @param {{ home: string, port: number, dev?: boolean, seed?: boolean, settings?: Record<string, string>, onGiveUp?: (sentence: string) => void }} options
+   *   `home`: the folder of the database; `onGiveUp`: a part can't be kept running; `settings`: variables of the web server
    */
-  constructor({ home, port, dev = false, seed = true, onGiveUp = fail }) {
-    this.options = { home, port, dev, seed, onGiveUp }
-    this.address = `http://127.0.0.1:${port}`
+  constructor({ home, port, dev = false, seed = true, onGiveUp = fail, settings = {} }) {
+    this.options = { home, port, dev, seed, onGiveUp, settings }
+    this.address = `http://${reachedAt(settings.CALQUE_LISTEN ?? process.env.CALQUE_LISTEN)}:${port}`
+    /** By which the first person makes an account, where people sign in. */
+    this.setUpCode = randomBytes(24).toString('base64url')
     this.parts = {}
     this.folder = null
     this.stopping = null
@@ -32,7 +39,7 @@ export class Stack {
   }
 
   async start() {
-    const { home, port, dev, seed, onGiveUp } = this.options
+    const { home, port, dev, seed, onGiveUp, settings } = this.options
     ensureFolder(home)
     this.folder = await takeFolder(home, this.address)
     if (!(await isFree(port))) {
@@ -74,11 +81,23 @@ export class Stack {
         cwd: ROOT,
         stdio: ['ignore', 'ignore', 'inherit'],
         detached: true,
-        env: { ...env, PORT: String(port), NODE_ENV: dev ? 'development' : 'production' },
+        env: {
+          ...env,
+          ...settings,
+          CALQUE_SET_UP_CODE: this.setUpCode,
+          PORT: String(port),
+          NODE_ENV: dev ? 'development' : 'production',
+        },
       }),
     )
     await this.reachable()
     return this
+  }
+
+  /** Whether nobody has an account yet, where people sign in. */
+  async isNobodyThere() {
+    const me = await fetch(`${this.address}/api/me`).then((response) => response.json())
+    return me.signIn?.begins === true
   }
 
   /** Runs a program that must come to its end. */

@@ -7,6 +7,7 @@ import { database, inTransaction } from './database/client'
 import { projects, records, sheets, sources } from './database/schema'
 import type { HandedProject } from './hand-over/handed'
 import { enqueue, pageJobs } from './jobs'
+import { giveToAuthor } from './people/organisations'
 import { seal } from './secrets'
 
 /** What an archive of a project says of itself, and the contents of the files that belong into it, in the same order. */
@@ -57,15 +58,26 @@ export async function archiveOf(
   return { manifest, contentHashes: files.map(({ contentHash }) => contentHash) }
 }
 
+const NOBODYS = { author: null, organizationId: null }
+
 /** Makes a new project of an archive: the same records, its files stored and read again. */
-export async function keepArchive({ manifest, files }: OpenedArchive): Promise<{ id: string }> {
+export async function keepArchive(
+  { manifest, files }: OpenedArchive,
+  { author, organizationId }: { readonly author: string | null; readonly organizationId: string | null } = NOBODYS,
+): Promise<{ id: string }> {
   const id = crypto.randomUUID()
   // The same archive can be taken in twice: what has an id of its own in the database gets a new one.
   const renamed = new Map<string, string>()
   for (const source of manifest.sources)
     for (const each of [source, ...source.sheets]) renamed.set(each.id, crypto.randomUUID())
   await inTransaction(async (tx) => {
-    await tx.insert(projects).values({ id, name: manifest.name, identity: manifest.id ?? null })
+    await tx.insert(projects).values({
+      id,
+      name: manifest.name,
+      identity: manifest.id ?? null,
+      ...(organizationId && { organizationId }),
+    })
+    await giveToAuthor(tx, id, author)
     for (const [i, source] of manifest.sources.entries()) {
       const sourceId = renamed.get(source.id)!
       const contentHash = await storeBytes(tx, files[i]!.bytes, files[i]!.mediaType)

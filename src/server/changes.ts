@@ -3,6 +3,7 @@ import { applyChanges, type Change, invertEdits, type KeptChange } from '@/core/
 import type { ProjectRecord } from '@/core/model/registry'
 import { isSameRecord } from '@/core/model/same-record'
 import { MODEL_VERSION, upgradedEdits } from '@/core/model/versions/registry'
+import { type Actor, LOCAL } from '@/core/people/rights'
 import type { HistoryEntry } from '@/core/project/views'
 import { decide } from '@/core/sync/decide'
 import { type Database, database, inTransaction, type Transaction } from './database/client'
@@ -10,6 +11,7 @@ import { changes, projects } from './database/schema'
 import { EVENTS_CHANNEL, eventPayload } from './events'
 import { liveProject } from './live'
 import { saves } from './metrics'
+import { nameOfActor } from './people/audit'
 import { notFound, Problem } from './problem'
 import { processWide } from './process-wide'
 import { ProjectMemory } from './project-memory'
@@ -35,15 +37,26 @@ export interface KeptAnswer {
   readonly asSent: boolean
 }
 
+/** How the author of a change is written down; null for the one person of a Calque without sign-in. */
+const authorOf = (by: Actor): string | null => (by.kind === 'local' ? null : nameOfActor(by))
+
+const authorNameOf = (by: Actor): string | null => ('name' in by ? by.name : null)
+
 /**
  * Keeps a change: all of it or nothing, and once only.
  * @param known what the sender knows of the project
+ * @param by who made it
  * @throws Problem 409 where a record is no longer as the change found it; its `current` lists those records as they are
  */
-export async function keepChange(projectId: string, change: Change, known: KnownState = {}): Promise<KeptAnswer> {
+export async function keepChange(
+  projectId: string,
+  change: Change,
+  known: KnownState = {},
+  by: Actor = LOCAL,
+): Promise<KeptAnswer> {
   const end = saves.startTimer()
   try {
-    const answer = await inTransaction((tx) => keepIn(tx, projectId, change, known))
+    const answer = await inTransaction((tx) => keepIn(tx, projectId, change, known, by))
     if (answer.kept) memory.add(projectId, answer.epoch, answer.revision, { edits: answer.kept })
     const { revision, epoch, asSent } = answer
     end()
@@ -62,6 +75,7 @@ async function keepIn(
   projectId: string,
   change: Change,
   known: KnownState,
+  by: Actor,
 ): Promise<KeptAnswer & { readonly kept: Change['edits'] | null }> {
   // The project's row is the lock: changes to one project are kept one after another.
   const project = await lockedProject(tx, projectId)
@@ -74,7 +88,7 @@ async function keepIn(
     const asSent = isSameRecord(upgradedEdits(before.edits, before.version), change.edits)
     return { revision: before.revision, epoch, asSent, kept: null }
   }
-  if (change.cause !== 'edit') await mustBeKept(tx, projectId, change)
+  if (change.cause !== 'edit') await mustBeKept(tx, projectId, change, by)
   const now = await memory.at(tx, projectId, epoch, project.revision)
   const decision = decide(change, now, () => crypto.randomUUID())
   if (decision.kind === 'conflict')
@@ -86,7 +100,7 @@ async function keepIn(
     )
   if (decision.kind === 'refused') throw new Problem(422, 'not-whole', decision.sentence)
   const revision = project.revision + 1
-  await write(tx, projectId, revision, { ...change, edits: decision.edits })
+  await write(tx, projectId, revision, { ...change, edits: decision.edits }, by)
   return { revision, epoch, asSent: decision.asSent, kept: decision.edits }
 }
 
@@ -123,26 +137,29 @@ async function beginAnotherHistory(projectId: string): Promise<never> {
   throw anotherHistory()
 }
 
-/** @throws Problem where what is to be undone or redone was never kept */
-async function mustBeKept(tx: Transaction, projectId: string, { of, cause, label }: Change): Promise<void> {
+/** @throws Problem where what is to be undone or redone was never kept, or is another person's */
+async function mustBeKept(tx: Transaction, projectId: string, { of, cause, label }: Change, by: Actor): Promise<void> {
   const [found] =
     of === null
       ? []
       : await tx
-          .select({ revision: changes.revision })
+          .select({ author: changes.author })
           .from(changes)
           .where(and(eq(changes.projectId, projectId), eq(changes.id, of)))
   if (!found) throw new Problem(422, 'nothing-to-undo', `There is no “${label}” to ${cause}.`)
+  if (found.author !== authorOf(by))
+    throw new Problem(422, 'not-yours', `“${label}” was made by somebody else. Only they can ${cause} it.`)
 }
 
 /** Writes a change and what it does to the records: few statements, however many edits. */
-async function write(tx: Transaction, projectId: string, revision: number, change: Change): Promise<void> {
+async function write(tx: Transaction, projectId: string, revision: number, change: Change, by: Actor): Promise<void> {
   const { id, label, cause, of, edits } = change
   const text = JSON.stringify(edits)
   const { $client: client } = tx
   await client.query(
-    `insert into change (project_id, revision, id, label, cause, "of", edits, version) values ($1, $2, $3, $4, $5, $6, $7, $8)`,
-    [projectId, revision, id, label, cause, of, text, MODEL_VERSION],
+    `insert into change (project_id, revision, id, label, cause, "of", edits, version, author, author_name)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+    [projectId, revision, id, label, cause, of, text, MODEL_VERSION, authorOf(by), authorNameOf(by)],
   )
   const removed = edits.filter(({ after }) => after === null).map((edit) => edit.id)
   if (removed.length > 0)
@@ -184,6 +201,7 @@ export async function listHistory(projectId: string, before: number): Promise<Hi
       cause: changes.cause,
       changeId: sql<string>`coalesce(${changes.of}, ${changes.id})`,
       madeAt: changes.madeAt,
+      author: changes.authorName,
       edits: sql<number>`jsonb_array_length(${changes.edits})`,
     })
     .from(changes)
@@ -252,7 +270,7 @@ async function pageOf(
 ): Promise<KeptChange[]> {
   const order = latestFirst ? 'desc' : 'asc'
   const { rows } = await db.$client.query<KeptChange & { version: number }>(
-    `select revision, id, label, cause, "of", edits, version from (
+    `select revision, id, label, cause, "of", edits, version, author from (
        select *, sum(octet_length(edits::text)) over (order by revision ${order}) - octet_length(edits::text) as before
          from (select * from change where project_id = $1 and revision > $2 and revision < $3
                  order by revision ${order} limit ${PAGE}) page

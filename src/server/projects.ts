@@ -1,11 +1,14 @@
-import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
+import { and, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
 import { FIRST_LEVEL } from '@/core/model/level/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import { USUAL_SETTINGS } from '@/core/model/settings/schema'
 import { MODEL_VERSION, upgraded } from '@/core/model/versions/registry'
+import { type Actor, LOCAL } from '@/core/people/rights'
 import type { SourceView } from '@/core/project/views'
 import { database, inTransaction } from './database/client'
 import { projects, records } from './database/schema'
+import { giveTo, organisationFor } from './people/organisations'
+import { visibleProjects } from './people/standing'
 import { notFound } from './problem'
 import { listSources, verifySources } from './sources'
 
@@ -33,7 +36,9 @@ export interface ProjectSnapshot {
   sources: SourceView[]
 }
 
-export async function listProjects(): Promise<ProjectSummary[]> {
+/** The projects that somebody sees, what was changed last first. */
+export async function listProjects(by: Actor): Promise<ProjectSummary[]> {
+  const visible = await visibleProjects(by)
   const count = (kinds: string) =>
     sql<number>`(select count(*)::int from record r where r.project_id = project.id and r.data->>'kind' ${sql.raw(kinds)})`
   const rows = await database()
@@ -48,14 +53,21 @@ export async function listProjects(): Promise<ProjectSummary[]> {
         where r.project_id = project.id and r.data->>'kind' = 'underlay' order by (r.data->>'order')::float limit 1)`,
     })
     .from(projects)
-    .where(isNull(projects.deletedAt))
+    .where(and(isNull(projects.deletedAt), visible ? inArray(projects.id, [...visible]) : undefined))
     .orderBy(desc(projects.changedAt))
   return rows.map((row) => ({ ...row, changedAt: row.changedAt.toISOString() }))
 }
 
-export async function createProject(name: string, id: string = crypto.randomUUID()): Promise<{ id: string }> {
+/** Begins a project; whoever does owns it. */
+export async function createProject(
+  name: string,
+  by: Actor = LOCAL,
+  id: string = crypto.randomUUID(),
+): Promise<{ id: string }> {
+  const organizationId = await organisationFor(by)
   await inTransaction(async (tx) => {
-    await tx.insert(projects).values({ id, name })
+    await tx.insert(projects).values({ id, name, organizationId })
+    await giveTo(tx, id, by)
     for (const data of [USUAL_SETTINGS, FIRST_LEVEL])
       await tx.insert(records).values({ projectId: id, id: data.id, data, version: MODEL_VERSION })
   })
@@ -92,12 +104,13 @@ export async function deleteProject(id: string): Promise<void> {
   if (gone.length === 0) throw notFound('The project')
 }
 
-/** What lies in the trash, what was put there last first. */
-export async function listTrash(): Promise<TrashedProject[]> {
+/** What of somebody's projects lies in the trash, what was put there last first. */
+export async function listTrash(by: Actor): Promise<TrashedProject[]> {
+  const visible = await visibleProjects(by)
   const rows = await database()
     .select({ id: projects.id, name: projects.name, deletedAt: projects.deletedAt })
     .from(projects)
-    .where(isNotNull(projects.deletedAt))
+    .where(and(isNotNull(projects.deletedAt), visible ? inArray(projects.id, [...visible]) : undefined))
     .orderBy(desc(projects.deletedAt))
   return rows.map(({ id, name, deletedAt }) => ({
     id,

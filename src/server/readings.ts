@@ -1,3 +1,4 @@
+import { type Actor, LOCAL } from '@/core/people/rights'
 import { LengthError, parseLength } from '@/core/units/length'
 import { keepChange } from './changes'
 import { Problem } from './problem'
@@ -6,16 +7,21 @@ import { Problem } from './problem'
 const PLAIN_UNIT = 'm'
 
 /** Takes a length from a meter into a project, where every open window hears of it. @throws Problem */
-export async function takeReading(projectId: string, length: string, note: string): Promise<{ id: string }> {
+export async function takeReading(
+  projectId: string,
+  length: string,
+  note: string,
+  by: Actor = LOCAL,
+): Promise<{ id: string }> {
   const id = crypto.randomUUID()
   const statedMm = lengthOf(length)
-  await keepChange(projectId, {
-    id: crypto.randomUUID(),
-    label: 'Take reading',
-    cause: 'edit',
-    of: null,
-    edits: [{ id, before: null, after: { id, kind: 'reading', statedMm, note } }],
-  })
+  const edits = [{ id, before: null, after: { id, kind: 'reading', statedMm, note } as const }]
+  await keepChange(
+    projectId,
+    { id: crypto.randomUUID(), label: 'Take reading', cause: 'edit', of: null, edits },
+    {},
+    by,
+  )
   return { id }
 }
 

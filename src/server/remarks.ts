@@ -4,6 +4,7 @@ import { BcfError, readBcf } from '@/core/formats/bcf/read'
 import { remarksOfTopics } from '@/core/formats/bcf/to-remarks'
 import { localZeroOf } from '@/core/formats/local-zero'
 import { validateRecord } from '@/core/model/registry'
+import type { Actor } from '@/core/people/rights'
 import { storable } from '@/core/text/storable'
 import { keepChange } from './changes'
 import { Problem } from './problem'
@@ -25,7 +26,7 @@ export interface TakenRemarks {
 }
 
 /** Takes the topics of a BCF into a project as remarks, in one change. @throws Problem */
-export async function takeRemarks(projectId: string, bytes: Uint8Array): Promise<TakenRemarks> {
+export async function takeRemarks(projectId: string, bytes: Uint8Array, by: Actor): Promise<TakenRemarks> {
   const { records: all, identity, epoch } = await openProject(projectId)
   const records = new Map(all.map((record) => [record.id, record]))
   const ground = { projectId: identity, zero: localZeroOf(buildingOf(records)) }
@@ -42,6 +43,7 @@ export async function takeRemarks(projectId: string, bytes: Uint8Array): Promise
       projectId,
       { id: crypto.randomUUID(), label: 'Take in remarks', cause: 'edit', of: null, edits },
       { epoch },
+      by,
     )
   return taken
 }

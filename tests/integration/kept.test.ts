@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Change } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
+import { LOCAL } from '@/core/people/rights'
 import type * as Archive from '@/server/archive'
 import type * as Changes from '@/server/changes'
 import type * as Contents from '@/server/contents'
@@ -111,12 +112,12 @@ describe('projects', () => {
     expect(await server.openProject(id)).toMatchObject({ name: 'Second name' })
     await server.deleteProject(id)
     await expect(server.openProject(id)).rejects.toMatchObject({ status: 404 })
-    expect((await server.listTrash()).map((each) => each.id)).toContain(id)
+    expect((await server.listTrash(LOCAL)).map((each) => each.id)).toContain(id)
     await server.restoreProject(id)
-    expect((await server.listProjects()).map((each) => each.id)).toContain(id)
+    expect((await server.listProjects(LOCAL)).map((each) => each.id)).toContain(id)
     await server.deleteProject(id)
     await server.removeForGood(id)
-    expect((await server.listTrash()).map((each) => each.id)).not.toContain(id)
+    expect((await server.listTrash(LOCAL)).map((each) => each.id)).not.toContain(id)
   })
 
   it('only what lies in the trash is removed for good', async () => {
@@ -138,13 +139,13 @@ describe('the library', () => {
 
   it('keeps symbols by name; the same id once more takes the place of what was there', async () => {
     const [a, b] = [crypto.randomUUID(), crypto.randomUUID()]
-    await server.keepInLibrary(symbol(a, 'Winch'))
-    await server.keepInLibrary(symbol(b, 'Bollard'))
-    await server.keepInLibrary(symbol(a, 'Anchor'))
-    expect((await server.listLibrary()).map(({ symbol: { name } }) => name)).toEqual(['Anchor', 'Bollard'])
-    await server.removeFromLibrary(a)
-    expect((await server.listLibrary()).map(({ id }) => id)).toEqual([b])
-    await expect(server.removeFromLibrary(a)).rejects.toMatchObject({ status: 404 })
+    await server.keepInLibrary(symbol(a, 'Winch'), LOCAL)
+    await server.keepInLibrary(symbol(b, 'Bollard'), LOCAL)
+    await server.keepInLibrary(symbol(a, 'Anchor'), LOCAL)
+    expect((await server.listLibrary(LOCAL)).map(({ symbol: { name } }) => name)).toEqual(['Anchor', 'Bollard'])
+    await server.removeFromLibrary(a, LOCAL)
+    expect((await server.listLibrary(LOCAL)).map(({ id }) => id)).toEqual([b])
+    await expect(server.removeFromLibrary(a, LOCAL)).rejects.toMatchObject({ status: 404 })
   })
 })
 

@@ -4,7 +4,7 @@ import { BODIES, QUERIES } from '@/app/api/taken'
 import { jsonSchemaOf } from './json-schema'
 
 const ROOT = join(import.meta.dirname, '../..')
-const API = join(ROOT, 'src/app/api')
+export const API = join(ROOT, 'src/app/api')
 
 /** A request that the server answers. */
 export interface Route {

@@ -3,23 +3,32 @@ import { listen, type ProjectEvent } from '@/server/events'
 /** Keeps the connection from being taken for dead on its way. */
 const BEAT_MS = 20_000
 
-/**
- * Server-sent events.
- * @param of the project; null for all of them
- * @param write what is sent of an event
- */
-export function eventStream(
-  request: Request,
-  of: string | null,
-  write: (projectId: string, event: ProjectEvent) => object,
-): Response {
+interface Told {
+  /** The project; null for all of them. */
+  readonly of: string | null
+  /** Whether they may still look at a project: asked for each event, since that can end while they listen. */
+  readonly hears: (projectId: string) => Promise<boolean>
+  /** What is sent of an event. */
+  readonly write: (projectId: string, event: ProjectEvent) => object
+}
+
+/** Server-sent events. */
+export function eventStream(request: Request, { of, hears, write }: Told): Response {
   const encoder = new TextEncoder()
   let stop = () => undefined as unknown
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
       if (request.signal.aborted) return controller.close()
       const send = (text: string) => controller.enqueue(encoder.encode(text))
-      const unlisten = listen(of, (projectId, event) => send(`data: ${JSON.stringify(write(projectId, event))}\n\n`))
+      const tell = (projectId: string, event: ProjectEvent) =>
+        send(`data: ${JSON.stringify(write(projectId, event))}\n\n`)
+      let told: Promise<unknown> = Promise.resolve()
+      const unlisten = listen(of, (projectId, event) => {
+        // In order, whoever is asked about meanwhile.
+        told = told.then(async () => {
+          if (await hears(projectId)) tell(projectId, event)
+        }, stop)
+      })
       let stopped = false
       const beat = setInterval(() => {
         try {

@@ -1,8 +1,9 @@
-import { type AnySchema, array, number, object, string } from 'yup'
+import { type AnySchema, array, boolean, number, object, string } from 'yup'
 import { handOverChoiceSchema } from '@/core/formats/making'
 import { changeSchema } from '@/core/model/change/read'
 import { idSchema } from '@/core/model/fields'
 import { symbolSchema } from '@/core/model/symbol/schema'
+import { LINK_RIGHTS, ROLES, TOKEN_SCOPES } from '@/core/people/rights'
 import { nameField, revisionField } from './fields'
 
 /** What requests are taken with, all in one place: the handlers check by it, and docs/openapi.json tells it. */
@@ -61,6 +62,51 @@ export const findQuery = object({
   text: string().trim().min(1).max(200).required('say the text to look for'),
 }).noUnknown()
 
+const secretField = string().min(8).max(200).required()
+/** better-auth's own bounds. */
+const passwordField = string().min(8, 'A password has at least 8 letters.').max(128)
+const emailField = string().trim().email('That is no e-mail address.').max(254)
+const personNameField = string().trim().min(1, 'Say your name.').max(100)
+
+export const secretQuery = object({ secret: secretField })
+
+/** Who is signed in already sends only the secret. */
+export const joinBody = object({
+  secret: secretField,
+  name: personNameField.default(''),
+  email: emailField,
+  password: passwordField.default(''),
+}).noUnknown()
+
+export const inviteBody = object({ email: emailField.required(), role: string().oneOf(ROLES).required() }).noUnknown()
+
+export const roleBody = object({ role: string().oneOf(ROLES).required() }).noUnknown()
+
+export const linkBody = object({
+  name: string().trim().min(1, 'Say whom the link is for.').max(100).required(),
+  may: array(string().oneOf(LINK_RIGHTS).required()).max(LINK_RIGHTS.length).required(),
+  password: passwordField.nullable(),
+  expiresAt: string().datetime({ message: 'Say the end as a time (ISO 8601).', allowOffset: true }).nullable(),
+}).noUnknown()
+
+export const openLinkBody = object({
+  secret: secretField,
+  password: string().max(128),
+  name: string().trim().max(100),
+}).noUnknown()
+
+export const tokenBody = object({
+  name: string().trim().min(1, 'Say what the token is for.').max(100).required(),
+  scope: string().oneOf(TOKEN_SCOPES).required(),
+  days: number().integer().min(1).max(3650).nullable(),
+}).noUnknown()
+
+export const administratorBody = object({ administrator: boolean().required() }).noUnknown()
+
+export const auditQuery = object({
+  before: string().datetime({ message: 'Say a time (ISO 8601).', allowOffset: true }),
+}).noUnknown()
+
 /** The body of each request that takes fields. */
 export const BODIES: Readonly<Record<string, AnySchema>> = {
   'POST /api/projects': projectBody,
@@ -71,6 +117,14 @@ export const BODIES: Readonly<Record<string, AnySchema>> = {
   'POST /api/projects/{id}/makings': makingBody,
   'POST /api/projects/{id}/readings': readingBody,
   'POST /api/library': symbolSchema,
+  'POST /api/join': joinBody,
+  'POST /api/links': openLinkBody,
+  'POST /api/tokens': tokenBody,
+  'POST /api/projects/{id}/people': inviteBody,
+  'PATCH /api/projects/{id}/people/{person}': roleBody,
+  'POST /api/projects/{id}/links': linkBody,
+  'POST /api/projects/{id}/tokens': tokenBody,
+  'PATCH /api/administration/people/{id}': administratorBody,
   'POST /api/sources/{id}/reading': stateBody,
   'POST /api/sources/{id}/password': passwordBody,
   'PATCH /api/sheets/{id}': resolutionBody,
@@ -82,5 +136,9 @@ export const QUERIES: Readonly<Record<string, AnySchema>> = {
   'GET /api/projects/{id}/changes': changesQuery,
   'POST /api/projects/{id}/sources': uploadQuery,
   'GET /api/projects/{id}/pages': findQuery,
+  'GET /api/projects/{id}/audit': auditQuery,
+  'GET /api/audit': auditQuery,
+  'GET /api/join': secretQuery,
+  'GET /api/links': secretQuery,
   'GET /api/projects/{id}/hand-over/{format}': handOverChoiceSchema,
 }

@@ -1,7 +1,11 @@
 import { drizzle } from 'drizzle-orm/node-postgres'
 import { Pool, type PoolClient } from 'pg'
 import { processWide } from '../process-wide'
-import * as schema from './schema'
+import * as people from './people'
+import * as projects from './schema'
+import * as sharing from './sharing'
+
+const schema = { ...projects, ...people, ...sharing }
 
 /** The one pool of this process. */
 const kept = processWide<{ pool: Pool }>('database')

@@ -24,9 +24,13 @@ import type { Counts, PageContent } from '@/core/sheet/linework'
 import type { Print } from '@/core/sheet/print'
 import type { SourceProblem } from '@/core/sheet/problem'
 import type { StatedRatio } from '@/core/units/ratio-in-text'
+import { organization } from './people'
 
 const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
 const now = () => timestamp({ withTimezone: true }).notNull().defaultNow()
+
+/** The organisation that is there from the beginning: whoever uses Calque alone is it. */
+export const FIRST_ORGANISATION = 'office'
 
 export const projects = pgTable('project', {
   id: text().primaryKey(),
@@ -37,6 +41,11 @@ export const projects = pgTable('project', {
   epoch: text().notNull().default(sql`gen_random_uuid()::text`),
   /** What its files tell it by from every other project, where that is not its id: it came as an archive. */
   identity: text(),
+  /** Whose it is. */
+  organizationId: text()
+    .notNull()
+    .default(FIRST_ORGANISATION)
+    .references(() => organization.id),
   createdAt: now(),
   changedAt: now(),
   /** When it was put into the trash, where it is. */
@@ -192,11 +201,19 @@ export const records = pgTable(
 )
 
 /** Symbols kept beside all projects, for using them in any. */
-export const librarySymbols = pgTable('library_symbol', {
-  id: text().primaryKey(),
-  symbol: jsonb().$type<SymbolRecord>().notNull(),
-  createdAt: now(),
-})
+export const librarySymbols = pgTable(
+  'library_symbol',
+  {
+    id: text().notNull(),
+    symbol: jsonb().$type<SymbolRecord>().notNull(),
+    organizationId: text()
+      .notNull()
+      .default(FIRST_ORGANISATION)
+      .references(() => organization.id, { onDelete: 'cascade' }),
+    createdAt: now(),
+  },
+  (table) => [primaryKey({ columns: [table.organizationId, table.id] })],
+)
 
 /** Everything that was ever done to a project, in order. */
 export const changes = pgTable(
@@ -214,6 +231,10 @@ export const changes = pgTable(
     /** The form in which its records were written. */
     version: integer().notNull().default(1),
     madeAt: timestamp({ withTimezone: true }).notNull().default(sql`clock_timestamp()`),
+    /** Who made it, as `person:ID`, `token:ID` or `link:ID`; null for the one person of a Calque without sign-in. */
+    author: text(),
+    /** What they were called then. */
+    authorName: text(),
   },
   (table) => [primaryKey({ columns: [table.projectId, table.revision] }), uniqueIndex().on(table.projectId, table.id)],
 )
@@ -251,5 +272,9 @@ export const makings = pgTable('making', {
   /** The file that it came to, or the project. */
   resultHash: text().references(() => contents.hash),
   resultProject: text(),
+  /** Who asked for it, as in `author` of a change. */
+  author: text(),
+  /** Whose project an archive becomes. */
+  organizationId: text(),
   createdAt: now(),
 })

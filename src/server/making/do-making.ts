@@ -18,7 +18,7 @@ export async function doMaking(maker: Maker, id: string): Promise<void> {
   if (!making || (making.status !== 'waiting' && making.status !== 'working')) return
   await keep(id, { status: 'working', progress: 0.05 })
   try {
-    if (making.request.kind === 'take-in') await takeIn(maker, id, making.inputHash!)
+    if (making.request.kind === 'take-in') await takeIn(maker, making)
     else await handOut(maker, making as typeof making & { request: { kind: 'hand-over' } })
   } catch (error) {
     if (error instanceof MakingStopped) return keep(id, { status: 'stopped' })
@@ -28,10 +28,13 @@ export async function doMaking(maker: Maker, id: string): Promise<void> {
   }
 }
 
-async function takeIn(maker: Maker, id: string, inputHash: string): Promise<void> {
-  const opened = await maker.make(id, { kind: 'unpack', bytes: await loadContent(inputHash) })
+async function takeIn(
+  maker: Maker,
+  { id, inputHash, author, organizationId }: typeof makings.$inferSelect,
+): Promise<void> {
+  const opened = await maker.make(id, { kind: 'unpack', bytes: await loadContent(inputHash!) })
   await keep(id, { progress: 0.6 })
-  const { id: resultProject } = await keepArchive(opened)
+  const { id: resultProject } = await keepArchive(opened, { author, organizationId })
   await keep(id, { status: 'done', progress: 1, resultProject, inputHash: null })
 }
 

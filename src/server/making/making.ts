@@ -1,31 +1,37 @@
 import { setTimeout as sleep } from 'node:timers/promises'
 import { and, eq, inArray } from 'drizzle-orm'
 import type { MakingRequest, MakingView } from '@/core/formats/making'
+import { type Actor, LOCAL } from '@/core/people/rights'
 import { storeStaged } from '../contents'
 import { database, inTransaction } from '../database/client'
 import { makings } from '../database/schema'
 import { enqueue, LOOKED_AT, stopJobs } from '../jobs'
+import { nameOfActor } from '../people/audit'
+import { organisationFor, ownerNameOf } from '../people/organisations'
 import { notFound, Problem } from '../problem'
 import type { Staged } from '../staging'
 
 type Making = typeof makings.$inferSelect
 
 /** Asks for a file of a project. @returns the id under which it is followed */
-export async function askFor(projectId: string, request: MakingRequest): Promise<string> {
+export async function askFor(projectId: string, request: MakingRequest, by: Actor = LOCAL): Promise<string> {
   const id = crypto.randomUUID()
   await inTransaction(async (tx) => {
-    await tx.insert(makings).values({ id, projectId, request })
+    await tx.insert(makings).values({ id, projectId, request, author: nameOfActor(by) })
     await enqueue(tx, [{ name: 'make', data: { makingId: id } }], LOOKED_AT)
   })
   return id
 }
 
 /** Asks for a project to be made of an archive that arrived. */
-export async function askToTakeIn(archive: Staged): Promise<string> {
+export async function askToTakeIn(archive: Staged, by: Actor): Promise<string> {
   const id = crypto.randomUUID()
+  const organizationId = await organisationFor(by)
   await inTransaction(async (tx) => {
     await storeStaged(tx, archive, 'application/zip')
-    await tx.insert(makings).values({ id, request: { kind: 'take-in' }, inputHash: archive.hash })
+    await tx
+      .insert(makings)
+      .values({ id, request: { kind: 'take-in' }, inputHash: archive.hash, author: ownerNameOf(by), organizationId })
     await enqueue(tx, [{ name: 'make', data: { makingId: id } }], LOOKED_AT)
   })
   return id

@@ -1,8 +1,12 @@
 import { randomBytes } from 'node:crypto'
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import next from 'next'
+import { isLoopback } from '../../../scripts/lib/loopback.mjs'
 import { faultOf, log } from '../log'
 import { metricsText, requests } from '../metrics'
+import { ADDRESS_HEADER } from '../people/address'
+import { isSignInOn, ownHosts } from '../people/sign-in-settings'
+import { clientAddress, isFromHere } from './addresses'
 import { type Refusal, refusalOf } from './guard'
 import { COMMON_HEADERS, contentPolicy, DATA_POLICY } from './security-headers'
 
@@ -11,11 +15,17 @@ import { COMMON_HEADERS, contentPolicy, DATA_POLICY } from './security-headers'
  * answer says what a browser may do with it.
  */
 const port = Number(process.env.PORT)
-/** Whoever reaches it may do everything: only this machine does. */
-const hostname = '127.0.0.1'
+/** Where nobody signs in, whoever reaches it may do everything: only this machine does. */
+const hostname = process.env.CALQUE_LISTEN || '127.0.0.1'
+if (!isSignInOn() && !isLoopback(hostname))
+  throw new Error(
+    'Without sign-in Calque listens on this machine alone: set CALQUE_SIGN_IN=on, or leave CALQUE_LISTEN out.',
+  )
 const dev = process.env.NODE_ENV === 'development'
-/** Names under which we are reached, beside those of this machine. */
-const hosts = (process.env.CALQUE_HOSTS ?? '').split(/[\s,]+/).filter(Boolean)
+const hosts = ownHosts()
+
+/** Whether a proxy of ours stands before us, which says who asks. */
+const isBehindProxy = process.env.CALQUE_PROXY === 'on'
 
 const app = next({ dev, hostname, port })
 await app.prepare()
@@ -26,6 +36,7 @@ const server = createServer((request, response) => {
   for (const [name, value] of Object.entries(COMMON_HEADERS)) response.setHeader(name, value)
   const refusal = refusalOf({ method: request.method ?? 'GET', url, headers: request.headers }, hosts)
   if (refusal) return refuse(request, response, refusal)
+  request.headers[ADDRESS_HEADER] = clientAddress(request.headers, request.socket.remoteAddress, isBehindProxy)
   request.headers['content-security-policy'] = setPolicy(url, response)
   if (url === '/metrics') return void tellMetrics(request, response)
   measure(request, response)
@@ -66,8 +77,7 @@ function measure(request: IncomingMessage, response: ServerResponse): void {
 
 /** Only for programs on this machine: figures tell how much others do. */
 async function tellMetrics(request: IncomingMessage, response: ServerResponse): Promise<void> {
-  const from = request.socket.remoteAddress ?? ''
-  if (!/^(127\.|::1$|::ffff:127\.)/.test(from))
+  if (!isFromHere(request.headers, request.socket.remoteAddress))
     return refuse(request, response, {
       status: 403,
       type: 'not-from-here',

@@ -1,8 +1,10 @@
-import { answer } from '../answer'
+import { hearerOf } from '@/server/people/standing'
+import { door } from '../door'
 import { eventStream } from '../event-stream'
 
 export const dynamic = 'force-dynamic'
 
 /** Server-sent events of all projects, each with its `projectId`: one stream serves all windows of a browser. */
-export const GET = (request: Request) =>
-  answer(async () => eventStream(request, null, (projectId, event) => ({ projectId, ...event })))
+export const GET = door('hear', null, async ({ request, all }) =>
+  eventStream(request, { of: null, hears: hearerOf(all), write: (projectId, event) => ({ projectId, ...event }) }),
+)

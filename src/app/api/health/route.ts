@@ -1,7 +1,7 @@
 import { health } from '@/server/health'
-import { answer } from '../answer'
+import { door } from '../door'
 
 export const dynamic = 'force-dynamic'
 
 /** Whether server and database answer, and how it stands with the readers. */
-export const GET = () => answer(health)
+export const GET = door('anyone', null, health)

@@ -1,10 +1,11 @@
 import { type SymbolRecord, symbolSchema } from '@/core/model/symbol/schema'
 import { keepInLibrary, listLibrary } from '@/server/library'
-import { answer } from '../answer'
 import { bodyOf } from '../body'
+import { door } from '../door'
 
-export const GET = () => answer(listLibrary)
+export const GET = door('use-library', null, async ({ by }) => listLibrary(by))
 
 /** Keeps a symbol in the library. */
-export const POST = (request: Request) =>
-  answer(async () => keepInLibrary((await bodyOf(request, symbolSchema)) as SymbolRecord))
+export const POST = door('change-library', null, async ({ request, by }) =>
+  keepInLibrary((await bodyOf(request, symbolSchema)) as SymbolRecord, by),
+)

@@ -1,7 +1,7 @@
 import { listTrash } from '@/server/projects'
-import { answer } from '../answer'
+import { door } from '../door'
 
 export const dynamic = 'force-dynamic'
 
 /** Projects in the trash, each with when it goes for good. */
-export const GET = () => answer(listTrash)
+export const GET = door('list-projects', null, async ({ by }) => listTrash(by))

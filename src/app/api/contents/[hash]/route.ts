@@ -1,41 +1,32 @@
 import { Readable } from 'node:stream'
-import { object, string } from 'yup'
 import { heldContent, readContent } from '@/server/contents'
 import { notFound, Problem } from '@/server/problem'
-import { answer, check } from '../../answer'
-
-const hashParams = object({
-  hash: string()
-    .matches(/^[0-9a-f]{64}$/)
-    .required(),
-})
+import { door } from '../../door'
 
 /** What is made here: pictures of pages, linework and tiles. All else is somebody's file, which no browser is to open on our origin. */
 const OWN = new Set(['image/jpeg', 'application/octet-stream'])
 
 /** Bytes by their SHA-256, of what some project holds. They never change, so they may be kept for a year; ranges are answered. */
-export const GET = (request: Request, { params }: { params: Promise<{ hash: string }> }) =>
-  answer(async () => {
-    const { hash } = await check(await params, hashParams)
-    const found = await heldContent(hash)
-    if (!found) throw notFound('The file')
-    const { size, mediaType } = found
-    const range = rangeOf(request.headers.get('range'), size)
-    const from = range?.from ?? 0
-    const to = range?.to ?? size
-    const headers: Record<string, string> = {
-      'content-type': mediaType,
-      'content-length': String(to - from),
-      'accept-ranges': 'bytes',
-      'cache-control': 'private, max-age=31536000, immutable',
-      etag: `"${hash}"`,
-      ...(!OWN.has(mediaType) && { 'content-disposition': 'attachment' }),
-    }
-    if (range) headers['content-range'] = `bytes ${from}-${to - 1}/${size}`
-    const pieces = to > from ? readContent(hash, from, to) : readContent(hash, 0, 0)
-    const body = Readable.toWeb(Readable.from(pieces)) as ReadableStream<Uint8Array>
-    return new Response(body, { status: range ? 206 : 200, headers })
-  })
+export const GET = door('look', 'content', async ({ id: hash, request }) => {
+  const found = await heldContent(hash)
+  if (!found) throw notFound('The file')
+  const { size, mediaType } = found
+  const range = rangeOf(request.headers.get('range'), size)
+  const from = range?.from ?? 0
+  const to = range?.to ?? size
+  const headers: Record<string, string> = {
+    'content-type': mediaType,
+    'content-length': String(to - from),
+    'accept-ranges': 'bytes',
+    'cache-control': 'private, max-age=31536000, immutable',
+    etag: `"${hash}"`,
+    ...(!OWN.has(mediaType) && { 'content-disposition': 'attachment' }),
+  }
+  if (range) headers['content-range'] = `bytes ${from}-${to - 1}/${size}`
+  const pieces = to > from ? readContent(hash, from, to) : readContent(hash, 0, 0)
+  const body = Readable.toWeb(Readable.from(pieces)) as ReadableStream<Uint8Array>
+  return new Response(body, { status: range ? 206 : 200, headers })
+})
 
 /** One range of RFC 9110, 14.1.2; others are ignored, as it allows. */
 function rangeOf(header: string | null, size: number): { from: number; to: number } | null {

@@ -1,6 +1,6 @@
 import { health } from '@/server/health'
 import { Problem } from '@/server/problem'
-import { answer } from '../../answer'
+import { door } from '../../door'
 
 export const dynamic = 'force-dynamic'
 
@@ -8,10 +8,9 @@ export const dynamic = 'force-dynamic'
 const SILENT_SECONDS = 15
 
 /** Whether everything that people need is there: database, queue and readers. */
-export const GET = () =>
-  answer(async () => {
-    const now = await health()
-    if (now.readerSeenSeconds === null || now.readerSeenSeconds > SILENT_SECONDS)
-      throw new Problem(503, 'no-readers', 'Nobody reads files at present. What is brought in waits.')
-    return { ...now, status: 'ready' }
-  })
+export const GET = door('anyone', null, async () => {
+  const now = await health()
+  if (now.readerSeenSeconds === null || now.readerSeenSeconds > SILENT_SECONDS)
+    throw new Problem(503, 'no-readers', 'Nobody reads files at present. What is brought in waits.')
+  return { ...now, status: 'ready' }
+})

@@ -1,6 +1,4 @@
 import { removeFromLibrary } from '@/server/library'
-import { answer, check } from '../../answer'
-import { type IdContext, idParams } from '../../fields'
+import { door } from '../../door'
 
-export const DELETE = (_: Request, { params }: IdContext) =>
-  answer(async () => removeFromLibrary((await check(await params, idParams)).id))
+export const DELETE = door('change-library', null, async ({ id, by }) => removeFromLibrary(id, by))

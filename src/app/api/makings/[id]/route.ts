@@ -1,11 +1,8 @@
 import { makingOf, stopMaking } from '@/server/making/making'
-import { answer, check } from '../../answer'
-import { type IdContext, idParams } from '../../fields'
+import { door } from '../../door'
 
 /** How something that was asked for stands. */
-export const GET = (_: Request, { params }: IdContext) =>
-  answer(async () => makingOf((await check(await params, idParams)).id))
+export const GET = door('hand-over', 'making', async ({ id }) => makingOf(id))
 
 /** Stops it. */
-export const DELETE = (_: Request, { params }: IdContext) =>
-  answer(async () => stopMaking((await check(await params, idParams)).id))
+export const DELETE = door('hand-over', 'making', async ({ id }) => stopMaking(id))

@@ -1,18 +1,18 @@
+import { actionsIn } from '@/core/people/rights'
+import { nameOfActor } from '@/server/people/audit'
 import { deleteProject, openProject, renameProject } from '@/server/projects'
-import { answer, check } from '../../answer'
 import { bodyOf } from '../../body'
-import { type IdContext, idParams } from '../../fields'
+import { door } from '../../door'
 import { projectBody } from '../../taken'
 
-export const GET = (_: Request, { params }: IdContext) =>
-  answer(async () => openProject((await check(await params, idParams)).id))
+export const GET = door('look', 'project', async ({ id, by, standing }) => ({
+  ...(await openProject(id)),
+  may: standing ? actionsIn(by, standing) : [],
+  you: { id: nameOfActor(by), name: 'name' in by ? by.name : '' },
+}))
 
-export const PATCH = (request: Request, { params }: IdContext) =>
-  answer(async () => {
-    const { id } = await check(await params, idParams)
-    const { name } = await bodyOf(request, projectBody)
-    await renameProject(id, name)
-  })
+export const PATCH = door('manage', 'project', async ({ id, request }) =>
+  renameProject(id, (await bodyOf(request, projectBody)).name),
+)
 
-export const DELETE = (_: Request, { params }: IdContext) =>
-  answer(async () => deleteProject((await check(await params, idParams)).id))
+export const DELETE = door('manage', 'project', async ({ id }) => deleteProject(id))

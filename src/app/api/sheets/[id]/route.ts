@@ -1,13 +1,9 @@
 import { setResolution } from '@/server/sources'
-import { answer, check } from '../../answer'
 import { bodyOf } from '../../body'
-import { type IdContext, idParams } from '../../fields'
+import { door } from '../../door'
 import { resolutionBody } from '../../taken'
 
 /** Overrules the resolution of a page that is an image. */
-export const PATCH = (request: Request, { params }: IdContext) =>
-  answer(async () => {
-    const { id } = await check(await params, idParams)
-    const { dpi } = await bodyOf(request, resolutionBody)
-    return setResolution(id, dpi)
-  })
+export const PATCH = door('edit', 'sheet', async ({ id, request }) =>
+  setResolution(id, (await bodyOf(request, resolutionBody)).dpi),
+)

@@ -1,6 +1,4 @@
 import { removeSource } from '@/server/sources'
-import { answer, check } from '../../answer'
-import { type IdContext, idParams } from '../../fields'
+import { door } from '../../door'
 
-export const DELETE = (_: Request, { params }: IdContext) =>
-  answer(async () => removeSource((await check(await params, idParams)).id))
+export const DELETE = door('edit', 'source', async ({ id }) => removeSource(id))

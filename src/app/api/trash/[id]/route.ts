@@ -1,7 +1,5 @@
 import { removeForGood } from '@/server/projects'
-import { answer, check } from '../../answer'
-import { type IdContext, idParams } from '../../fields'
+import { door } from '../../door'
 
 /** Removes a project of the trash for good. */
-export const DELETE = (_: Request, { params }: IdContext) =>
-  answer(async () => removeForGood((await check(await params, idParams)).id))
+export const DELETE = door('manage', 'project', async ({ id }) => removeForGood(id))

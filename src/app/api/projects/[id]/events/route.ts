@@ -1,12 +1,10 @@
-import { answer, check } from '../../../answer'
+import { hearerOf } from '@/server/people/standing'
+import { door } from '../../../door'
 import { eventStream } from '../../../event-stream'
-import { type IdContext, idParams } from '../../../fields'
 
 export const dynamic = 'force-dynamic'
 
 /** Server-sent events of a project: that it was changed, that its files were. */
-export const GET = (request: Request, { params }: IdContext) =>
-  answer(async () => {
-    const { id } = await check(await params, idParams)
-    return eventStream(request, id, (_, event) => event)
-  })
+export const GET = door('look', 'project', async ({ id, request, all }) =>
+  eventStream(request, { of: id, hears: hearerOf(all), write: (_, event) => event }),
+)

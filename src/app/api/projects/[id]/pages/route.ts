@@ -1,12 +1,9 @@
 import { findPages } from '@/server/sources'
-import { answer, check } from '../../../answer'
-import { type IdContext, idParams } from '../../../fields'
+import { check, fieldsOf } from '../../../answer'
+import { door } from '../../../door'
 import { findQuery } from '../../../taken'
 
 /** Pages on which a text stands. */
-export const GET = (request: Request, { params }: IdContext) =>
-  answer(async () => {
-    const { id } = await check(await params, idParams)
-    const { text } = await check(Object.fromEntries(new URL(request.url).searchParams), findQuery)
-    return findPages(id, text)
-  })
+export const GET = door('look', 'project', async ({ id, request }) =>
+  findPages(id, (await check(fieldsOf(request), findQuery)).text),
+)

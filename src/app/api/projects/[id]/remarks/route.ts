@@ -1,13 +1,10 @@
 import { takeRemarks } from '@/server/remarks'
-import { answer, check } from '../../../answer'
 import { bytesOf } from '../../../body'
-import { type IdContext, idParams } from '../../../fields'
+import { door } from '../../../door'
 
 const LIMIT_MB = 64
 
 /** Remarks from another program: a BCF as the body of the request. */
-export const POST = (request: Request, { params }: IdContext) =>
-  answer(async () => {
-    const { id } = await check(await params, idParams)
-    return takeRemarks(id, await bytesOf(request, LIMIT_MB, 'The file of remarks'))
-  })
+export const POST = door('remark', 'project', async ({ id, request, by }) =>
+  takeRemarks(id, await bytesOf(request, LIMIT_MB, 'The file of remarks'), by),
+)

@@ -1,11 +1,8 @@
 import { unlockSource } from '@/server/sources'
-import { answer, check } from '../../../answer'
 import { bodyOf } from '../../../body'
-import { type IdContext, idParams } from '../../../fields'
+import { door } from '../../../door'
 import { passwordBody } from '../../../taken'
 
-export const POST = (request: Request, { params }: IdContext) =>
-  answer(async () => {
-    const { id } = await check(await params, idParams)
-    await unlockSource(id, (await bodyOf(request, passwordBody)).password)
-  })
+export const POST = door('edit', 'source', async ({ id, request }) =>
+  unlockSource(id, (await bodyOf(request, passwordBody)).password),
+)

@@ -1,13 +1,10 @@
 import { resumeReading, stopReading } from '@/server/sources'
-import { answer, check } from '../../../answer'
 import { bodyOf } from '../../../body'
-import { type IdContext, idParams } from '../../../fields'
+import { door } from '../../../door'
 import { stateBody } from '../../../taken'
 
 /** Stops the reading of a file's pages, or takes it up again. */
-export const POST = (request: Request, { params }: IdContext) =>
-  answer(async () => {
-    const { id } = await check(await params, idParams)
-    const { state } = await bodyOf(request, stateBody)
-    return state === 'stopped' ? stopReading(id) : resumeReading(id)
-  })
+export const POST = door('edit', 'source', async ({ id, request }) => {
+  const { state } = await bodyOf(request, stateBody)
+  return state === 'stopped' ? stopReading(id) : resumeReading(id)
+})

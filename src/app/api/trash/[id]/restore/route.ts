@@ -1,7 +1,5 @@
 import { restoreProject } from '@/server/projects'
-import { answer, check } from '../../../answer'
-import { type IdContext, idParams } from '../../../fields'
+import { door } from '../../../door'
 
 /** Takes a project out of the trash again. */
-export const POST = (_: Request, { params }: IdContext) =>
-  answer(async () => restoreProject((await check(await params, idParams)).id))
+export const POST = door('manage', 'project', async ({ id }) => restoreProject(id))

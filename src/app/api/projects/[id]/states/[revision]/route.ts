@@ -1,19 +1,13 @@
 import { object } from 'yup'
-import { idSchema } from '@/core/model/fields'
 import { stateAt } from '@/server/changes'
-import { answer, check } from '../../../../answer'
+import { check } from '../../../../answer'
+import { door } from '../../../../door'
 import { revisionField } from '../../../../fields'
 
-const stateParams = object({ id: idSchema.required(), revision: revisionField().required() })
-
-interface StateContext {
-  params: Promise<{ id: string; revision: string }>
-}
+const stateParams = object({ revision: revisionField().required() })
 
 /** Every record as it was after a revision. */
-export const GET = (_: Request, { params }: StateContext) =>
-  answer(async () => {
-    const given = await params
-    const { id, revision } = await check({ id: given.id, revision: Number(given.revision) }, stateParams)
-    return stateAt(id, revision)
-  })
+export const GET = door('look', 'project', async ({ id, params }) => {
+  const { revision } = await check({ revision: Number(params.revision) }, stateParams)
+  return stateAt(id, revision)
+})

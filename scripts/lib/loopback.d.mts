@@ -1,0 +1,1 @@
+export function isLoopback(address: string): boolean
