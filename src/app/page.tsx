@@ -1,5 +1,7 @@
 import { ProjectList } from '@/studio/features/projects/ProjectList'
+import { mustBeSomebody } from './must-be-somebody'
 
-export default function Page() {
+export default async function Page() {
+  await mustBeSomebody('/')
   return <ProjectList />
 }

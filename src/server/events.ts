@@ -1,4 +1,5 @@
 import { sql } from 'drizzle-orm'
+import type { Presence } from '@/core/people/presence'
 import { type Database, database } from './database/client'
 import { listenOn } from './database/listen'
 import { faultOf, log } from './log'
@@ -9,6 +10,8 @@ export type ProjectEvent =
   | { type: 'change'; revision: number }
   /** Files or their pages changed: look again. */
   | { type: 'sources' }
+  /** Where somebody looks and points. */
+  | { type: 'presence'; presence: Presence }
   /** Something may not have been heard: look at everything again. */
   | { type: 'again' }
 

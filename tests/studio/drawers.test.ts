@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { PROJECT_ACTIONS } from '@/core/people/rights'
 import { found } from '@/core/text/find'
 import { TOOLS } from '@/studio/features/registry'
 import { DRAWER_NAMES, drawerOf } from '@/studio/kernel/drawer'
@@ -24,10 +25,12 @@ describe('pictures', () => {
   })
 })
 
+const ALL = new Set(PROJECT_ACTIONS)
+
 describe('drawers', () => {
   const places = STEPS.flatMap((step) => [
-    { step, ofPart: false },
-    { step, ofPart: true },
+    { step, ofPart: false, may: ALL },
+    { step, ofPart: true, may: ALL },
   ])
 
   it.each(places)('in $step (of a part: $ofPart) hold every tool once, which two clicks or a key take', (place) => {
@@ -43,7 +46,7 @@ describe('drawers', () => {
   })
 
   it('keep the tool that was used last on their front, and that in hand before it', () => {
-    const { tools } = drawersOf({ step: 'trace', ofPart: false }).find(({ name }) => name === 'structure')!
+    const { tools } = drawersOf({ step: 'trace', ofPart: false, may: ALL }).find(({ name }) => name === 'structure')!
     const [first, second, third] = tools
     expect(onFront(tools, TOOLS[0]!, undefined)).toBe(first)
     expect(onFront(tools, TOOLS[0]!, second!.name)).toBe(second)

@@ -1,4 +1,5 @@
 import type { ProjectRecord } from '@/core/model/registry'
+import { PROJECT_ACTIONS } from '@/core/people/rights'
 import type { Now } from '@/studio/kernel/now'
 import { select } from '@/studio/tooling/select'
 
@@ -10,6 +11,7 @@ export const nowAt = (part: Partial<Now> = {}): Now => ({
   records: new Map<string, ProjectRecord>(),
   selection: [],
   shapes: [],
+  may: new Set(PROJECT_ACTIONS),
   part: null,
   ...part,
 })

@@ -18,8 +18,8 @@ export interface Entered {
   readonly id: string
   /** Who asks. */
   readonly by: Actor
-  /** Who asks, and as whom they may ask as well by links that they opened. */
-  readonly all: readonly Actor[]
+  /** Who they are by now, for what lasts: sessions and links can end meanwhile. */
+  readonly again: () => Promise<readonly Actor[]>
   /** The project that it is about, and what they are in it; null for none. */
   readonly standing: Standing | null
   /** Asks for more than the request was declared with, once it is known that more is needed. @throws Problem 403 */
@@ -54,7 +54,8 @@ export const door =
       const params = ((await context?.params) ?? {}) as Record<string, string>
       const id = await idIn(params, about)
       // Whoever watches whether Calque is well need not be somebody, and is told so also when the database is away.
-      if (action === 'anyone') return work({ request, params, id, by: NOBODY, all: [], standing: null, need: refuse })
+      if (action === 'anyone')
+        return work({ request, params, id, by: NOBODY, again: async () => [], standing: null, need: refuse })
       const asking = await whoAsks(request.headers)
       const { by, standing } = about
         ? await enterProject(asking, action, about, id)
@@ -62,7 +63,11 @@ export const door =
       const need = (more: ProjectAction) => {
         if (!allowed(by, more, standing)) throw refusal(by)
       }
-      const result = await work({ request, params, id, by, all: [asking.actor, ...asking.visits], standing, need })
+      const again = async () => {
+        const { actor, visits } = await whoAsks(request.headers)
+        return [actor, ...visits]
+      }
+      const result = await work({ request, params, id, by, again, standing, need })
       if (isNoted(request, action))
         await note(by, `${request.method} ${new URL(request.url).pathname}`, standing?.projectId ?? null)
       return result

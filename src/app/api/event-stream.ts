@@ -22,14 +22,17 @@ export function eventStream(request: Request, { of, hears, write }: Told): Respo
       const send = (text: string) => controller.enqueue(encoder.encode(text))
       const tell = (projectId: string, event: ProjectEvent) =>
         send(`data: ${JSON.stringify(write(projectId, event))}\n\n`)
+      let stopped = false
       let told: Promise<unknown> = Promise.resolve()
       const unlisten = listen(of, (projectId, event) => {
         // In order, whoever is asked about meanwhile.
-        told = told.then(async () => {
-          if (await hears(projectId)) tell(projectId, event)
-        }, stop)
+        told = told
+          .then(async () => {
+            if ((await hears(projectId)) && !stopped) tell(projectId, event)
+          })
+          // Who can't be told, or asked about, listens again and looks at everything anew.
+          .catch(() => stop())
       })
-      let stopped = false
       const beat = setInterval(() => {
         try {
           send(': beat\n\n')

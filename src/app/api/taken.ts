@@ -1,8 +1,9 @@
 import { type AnySchema, array, boolean, number, object, string } from 'yup'
 import { handOverChoiceSchema } from '@/core/formats/making'
 import { changeSchema } from '@/core/model/change/read'
-import { idSchema } from '@/core/model/fields'
+import { idSchema, pointSchema } from '@/core/model/fields'
 import { symbolSchema } from '@/core/model/symbol/schema'
+import { MOST_SELECTED } from '@/core/people/presence'
 import { LINK_RIGHTS, ROLES, TOKEN_SCOPES } from '@/core/people/rights'
 import { nameField, revisionField } from './fields'
 
@@ -101,6 +102,15 @@ export const tokenBody = object({
   days: number().integer().min(1).max(3650).nullable(),
 }).noUnknown()
 
+export const presenceBody = object({
+  window: idSchema.required(),
+  at: pointSchema.nullable().defined(),
+  view: object({ center: pointSchema.required(), widthMm: number().positive().required() }).noUnknown().required(),
+  levelId: idSchema.nullable().defined(),
+  selection: array(idSchema.required()).max(MOST_SELECTED).required(),
+  gone: boolean().required(),
+}).noUnknown()
+
 export const administratorBody = object({ administrator: boolean().required() }).noUnknown()
 
 export const auditQuery = object({
@@ -125,6 +135,7 @@ export const BODIES: Readonly<Record<string, AnySchema>> = {
   'POST /api/projects/{id}/links': linkBody,
   'POST /api/projects/{id}/tokens': tokenBody,
   'PATCH /api/administration/people/{id}': administratorBody,
+  'POST /api/projects/{id}/presence': presenceBody,
   'POST /api/sources/{id}/reading': stateBody,
   'POST /api/sources/{id}/password': passwordBody,
   'PATCH /api/sheets/{id}': resolutionBody,

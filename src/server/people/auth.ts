@@ -7,7 +7,7 @@ import { FIRST_ORGANISATION } from '../database/schema'
 import { processWide } from '../process-wide'
 import { sendLetter } from './letters'
 import { keyFor } from './secret'
-import { isHttps, officeSignIn, ownHosts, publicUrl } from './sign-in-settings'
+import { isHttps, officeSignIn, originOf, ownHosts, publicUrl } from './sign-in-settings'
 
 export const OFFICE_PROVIDER = 'office'
 
@@ -52,7 +52,16 @@ function make() {
       organisations({
         allowUserToCreateOrganization: true,
         creatorRole: 'owner',
+        disableOrganizationDeletion: true,
         invitationExpiresIn: 7 * 24 * HOUR_S,
+        sendInvitationEmail: async ({ id, email, organization: { name }, inviter }, request) => {
+          const origin = request ? originOf(request.headers) : (publicUrl() ?? '')
+          await sendLetter({
+            to: email,
+            subject: `An invitation to “${name}” in Calque`,
+            text: `${inviter.user.name} asks you into “${name}”. This address lets you in, for a week:\n\n${origin}/join/${id}`,
+          })
+        },
       }),
       secondFactor({ issuer: 'Calque' }),
       genericOAuth({

@@ -44,14 +44,17 @@ export async function visibleProjects(actor: Actor): Promise<readonly string[] |
 /** How long it is believed that somebody may still look. */
 const BELIEVED_MS = 5000
 
-/** Whether somebody who listens may hear of a project, as any of those as whom they ask; an event that is about none is for everybody. */
-export function hearerOf(actors: readonly Actor[]): (projectId: string) => Promise<boolean> {
+/**
+ * Whether somebody who listens may hear of a project; an event that is about none is for everybody.
+ * @param ask who they are now: sessions and links can end while they listen
+ */
+export function hearerOf(ask: () => Promise<readonly Actor[]>): (projectId: string) => Promise<boolean> {
   const known = new Map<string, { readonly may: Promise<boolean>; readonly until: number }>()
   return async (projectId) => {
     if (projectId === '') return true
     const before = known.get(projectId)
     if (before && before.until > Date.now()) return before.may
-    const may = mayLook(actors, projectId)
+    const may = ask().then((actors) => mayLook(actors, projectId))
     known.set(projectId, { may, until: Date.now() + BELIEVED_MS })
     return may
   }

@@ -1,5 +1,7 @@
 import type { IncomingHttpHeaders } from 'node:http'
-import { isLoopback } from '../../../scripts/lib/loopback.mjs'
+
+/** Whether an address is one of this machine itself (RFC 1122, 3.2.1.3; RFC 4291, 2.5.3). */
+export const isLoopback = (address: string): boolean => /^(127\.|::1$|\[::1\]$|::ffff:127\.|localhost$)/.test(address)
 
 /** Whether a program on this machine asks: through a proxy, which says so, somebody else may. */
 export const isFromHere = (headers: IncomingHttpHeaders, remote: string | undefined): boolean =>

@@ -1,12 +1,11 @@
 import { randomBytes } from 'node:crypto'
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http'
 import next from 'next'
-import { isLoopback } from '../../../scripts/lib/loopback.mjs'
 import { faultOf, log } from '../log'
 import { metricsText, requests } from '../metrics'
 import { ADDRESS_HEADER } from '../people/address'
 import { isSignInOn, ownHosts } from '../people/sign-in-settings'
-import { clientAddress, isFromHere } from './addresses'
+import { clientAddress, isFromHere, isLoopback } from './addresses'
 import { type Refusal, refusalOf } from './guard'
 import { COMMON_HEADERS, contentPolicy, DATA_POLICY } from './security-headers'
 

@@ -11,6 +11,7 @@ import { lift } from './lift/feature'
 import { lines } from './lines/feature'
 import { openings } from './openings/feature'
 import { parts } from './parts/feature'
+import { people } from './people/feature'
 import { projectIndex } from './project-index/feature'
 import { remarks } from './remarks/feature'
 import { revisions } from './revisions/feature'
@@ -52,6 +53,7 @@ export const FEATURES: readonly Feature[] = [
   solid,
   tables,
   guide,
+  people,
 ]
 
 export const TOOLS = FEATURES.flatMap(({ tools = [] }) => tools)

@@ -1,6 +1,7 @@
 import type { Part } from '@/core/model/part/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { Shape } from '@/core/model/shapes'
+import type { ProjectAction } from '@/core/people/rights'
 import type { Step } from './step'
 import type { Tool } from './tool'
 
@@ -14,6 +15,8 @@ export interface Now {
   readonly selection: readonly string[]
   /** What is picked of what is drawn and built. */
   readonly shapes: readonly Shape[]
+  /** What the person may do in the project. */
+  readonly may: ReadonlySet<ProjectAction>
   /** The part whose view is looked at; null in a building. */
   readonly part: Part | null
 }

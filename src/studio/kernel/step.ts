@@ -1,3 +1,5 @@
+import type { ProjectAction } from '@/core/people/rights'
+
 /** The way through a job. */
 export const STEPS = ['bring-in', 'fit', 'trace', 'check', 'hand-over'] as const
 export type Step = (typeof STEPS)[number]
@@ -9,6 +11,19 @@ export const STEP_WORDS: Record<Step, string> = {
   check: 'Check',
   'hand-over': 'Hand over',
 }
+
+/** What somebody must be allowed to do for whom a step is there. */
+export const STEP_NEEDS: Readonly<Record<Step, ProjectAction>> = {
+  'bring-in': 'edit',
+  fit: 'edit',
+  trace: 'edit',
+  check: 'look',
+  'hand-over': 'hand-over',
+}
+
+/** The steps that are there for somebody. */
+export const stepsFor = (may: ReadonlySet<ProjectAction>): readonly Step[] =>
+  STEPS.filter((step) => may.has(STEP_NEEDS[step]))
 
 /** What each step is for, in a sentence for somebody who is new here. */
 export const STEP_SENTENCES: Record<Step, string> = {

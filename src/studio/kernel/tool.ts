@@ -4,6 +4,7 @@ import type { Edit } from '@/core/model/change/change'
 import type { Plan } from '@/core/model/plan'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { Underlay } from '@/core/model/underlay/schema'
+import type { ProjectAction } from '@/core/people/rights'
 import type { SourceView } from '@/core/project/views'
 import type { LineFinder } from '@/core/propose/wall-run'
 import type { IndexedSheet } from '@/core/sheet/binary'
@@ -134,6 +135,8 @@ export interface Tool {
   readonly also?: readonly string[]
   /** The drawer in which it lies; one without lies in front of them. */
   readonly drawer?: DrawerName
+  /** What somebody must be allowed to do who takes it; to change the project where nothing is said. */
+  readonly needs?: ProjectAction
   /** Whether it changes drawn lines, though it lies in no drawer. */
   readonly changesLines?: true
   /** The card that tells more while it is in hand. */

@@ -15,7 +15,8 @@ import { goTo, openWith } from '@/studio/board/workbench'
 import { bringInFiles } from '@/studio/features/bring-in/feature'
 import { FOLLOWS, OPTION_GROUPS, OVERLAYS, TOOLS } from '@/studio/features/registry'
 import type { Step } from '@/studio/kernel/step'
-import { useBench, workOn } from '@/studio/state/bench'
+import { closeCard, useBench, workOn } from '@/studio/state/bench'
+import { foldIndex, PHONE_PX, useLayout } from '@/studio/state/layout'
 import { tell } from '@/studio/state/notices'
 import { useNow } from '@/studio/state/now'
 import { useProject } from '@/studio/state/project'
@@ -93,9 +94,14 @@ export function Studio({ projectId }: { projectId: string }) {
       () => {
         if (left) return
         stop = follow(projectId)
-        const { records } = useProject.getState()
-        goTo(firstStep(records))
+        const { records, may } = useProject.getState()
+        goTo(may.has('edit') ? firstStep(records) : 'check')
         workOn(firstBuiltLevel(records))
+        // On a phone the board comes first: index and card open when they are asked for.
+        if (window.innerWidth < PHONE_PX) {
+          if (useLayout.getState().indexOpen) foldIndex()
+          closeCard()
+        }
         whenSized(showAllOnceWhole)
         whenSized(prefetchWhenIdle)
       },
@@ -114,7 +120,13 @@ export function Studio({ projectId }: { projectId: string }) {
     }
   }, [])
 
-  const drop = useDropzone({ onDrop: (files) => void bringInFiles(projectId, files), noClick: true, noKeyboard: true })
+  const mayEdit = useProject((project) => project.may.has('edit'))
+  const drop = useDropzone({
+    onDrop: (files) => void bringInFiles(projectId, files),
+    noClick: true,
+    noKeyboard: true,
+    noDrag: !mayEdit,
+  })
 
   if (problem)
     return (

@@ -23,11 +23,11 @@ import { USUAL_DISPLAY } from '@/core/units/format'
 import type { LengthUnit } from '@/core/units/length'
 import { goTo } from '@/studio/board/workbench'
 import { historyCard, redoNow, undoNow } from '@/studio/features/history/feature'
-import { STEP_WORDS, STEPS, type Step } from '@/studio/kernel/step'
+import { STEP_WORDS, type Step, stepsFor } from '@/studio/kernel/step'
 import { showCard, useBench } from '@/studio/state/bench'
 import { ask } from '@/studio/state/dialogs'
 import { put } from '@/studio/state/edits'
-import { wantLight } from '@/studio/state/layout'
+import { PHONE_PX, wantLight } from '@/studio/state/layout'
 import { useLight } from '@/studio/state/light'
 import { useProject } from '@/studio/state/project'
 import { rename } from '@/studio/state/rename'
@@ -40,8 +40,12 @@ import { PanelsOf } from './PanelsOf'
 /** Windows in which the bar has no room to spare. */
 const NARROW = '@media (max-width: 1060px)'
 
+/** On a phone only what is needed to look around: the rest is found by its words. */
+const PHONE = `@media (max-width: ${PHONE_PX}px)`
+
 export function TopBar() {
   const name = useProject((project) => project.name)
+  const may = useProject((project) => project.may)
   return (
     <Box
       component="header"
@@ -64,16 +68,24 @@ export function TopBar() {
         </Link>
       </Tooltip>
       <Box sx={{ width: 180, minWidth: 56, flexShrink: 4 }}>
-        <NameField label="Project name" value={name} onChange={rename} />
+        {may.has('manage') ? (
+          <NameField label="Project name" value={name} onChange={rename} />
+        ) : (
+          <Typography noWrap sx={{ fontWeight: 600 }}>
+            {name}
+          </Typography>
+        )}
       </Box>
       <Steps />
       <Box sx={{ flexGrow: 1 }} />
       <FindField />
       <PanelsOf slot="top" />
-      <KeptState />
-      <UndoButtons />
-      <UnitChoice />
-      <LightChoice />
+      <Box sx={{ display: 'contents', [PHONE]: { display: 'none' } }}>
+        {may.has('remark') && <KeptState />}
+        {may.has('remark') && <UndoButtons />}
+        {may.has('edit') && <UnitChoice />}
+        <LightChoice />
+      </Box>
       <Tooltip title="All keys (?)">
         <Button
           size="small"
@@ -92,6 +104,7 @@ export function TopBar() {
 /** The way through a job: five places on a line, each saying whether something there still wants doing. */
 function Steps() {
   const step = useBench((bench) => bench.step)
+  const steps = stepsFor(useProject((project) => project.may))
   const unfitted = useProject(
     ({ records, sources }) => underlaysOf(records).filter((underlay) => !fitState(underlay, sources).trusted).length,
   )
@@ -107,7 +120,7 @@ function Steps() {
   const wants: Partial<Record<Step, string>> = words.length > 0 ? { fit: words.join(', ') } : {}
   return (
     <Stack component="nav" direction="row" aria-label="Steps" sx={{ alignItems: 'center' }}>
-      {STEPS.map((each, i) => (
+      {steps.map((each, i) => (
         <Stack key={each} direction="row" sx={{ alignItems: 'center' }}>
           {i > 0 && (
             <Box

@@ -2,7 +2,7 @@ import { goTo } from '@/studio/board/workbench'
 import { FEATURE_COMMANDS } from '@/studio/features/registry'
 import type { Command } from '@/studio/kernel/command'
 import type { Now } from '@/studio/kernel/now'
-import { STEP_WORDS, STEPS } from '@/studio/kernel/step'
+import { STEP_NEEDS, STEP_WORDS, STEPS } from '@/studio/kernel/step'
 import { closeCard, openCard, useBench } from '@/studio/state/bench'
 import { ask } from '@/studio/state/dialogs'
 import { foldIndex, wantLight } from '@/studio/state/layout'
@@ -32,6 +32,7 @@ export const COMMANDS: readonly Command[] = [
       word: STEP_WORDS[step],
       keys: [String(i + 1)],
       does: `go to ${STEP_WORDS[step]}`,
+      when: ({ may }) => may.has(STEP_NEEDS[step]),
       run: () => goTo(step),
     }),
   ),

@@ -3,6 +3,7 @@ import { nextCandidate, pointAgain } from '@/studio/board/pointing'
 import { workbench } from '@/studio/board/workbench'
 import { lookAtOnly, setCatchNothing, useBench } from '@/studio/state/bench'
 import { whereNow } from '@/studio/state/now'
+import { useProject } from '@/studio/state/project'
 import { panBy } from '@/studio/state/view'
 import { COMMANDS } from './commands'
 import { toolOfKey } from './keys'
@@ -90,7 +91,7 @@ function act(event: KeyboardEvent): boolean {
   }
   if (runCommand(key)) return true
   const tool = toolOfKey(key.toLowerCase(), useBench.getState().step)
-  if (!tool) return false
+  if (!tool || !useProject.getState().may.has(tool.needs ?? 'edit')) return false
   workbench.take(tool)
   // What follows is for the tool: Enter must not work a button that was pressed before.
   document.querySelector<HTMLElement>('.board')?.focus({ preventScroll: true })

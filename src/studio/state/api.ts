@@ -4,6 +4,7 @@ import type { Change, KeptChange } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
 import { MODEL_VERSION } from '@/core/model/versions/registry'
+import type { ProjectAction } from '@/core/people/rights'
 import type { HistoryEntry, LibrarySymbol, SheetView, SourceView } from '@/core/project/views'
 import type { PageMatch } from '@/core/sheet/likeness'
 import type { KnownAt } from '@/core/sync/server'
@@ -28,6 +29,10 @@ export interface ProjectSnapshot {
   epoch: string
   records: ProjectRecord[]
   sources: SourceView[]
+  /** What whoever asks may do in it. */
+  may: ProjectAction[]
+  /** As who they are seen. */
+  you: { id: string; name: string }
 }
 
 export interface TrashedProject {
@@ -70,7 +75,7 @@ const LONGEST_WAIT_MS = 120_000
 /** An archive is sent, unpacked and read. */
 const LONGEST_ARCHIVE_MS = 1_200_000
 
-async function call<T>(path: string, init?: RequestInit): Promise<T> {
+export async function call<T>(path: string, init?: RequestInit): Promise<T> {
   let response: Response
   try {
     response = await fetch(path, { cache: 'no-store', signal: AbortSignal.timeout(LONGEST_WAIT_MS), ...init })
@@ -89,7 +94,7 @@ async function call<T>(path: string, init?: RequestInit): Promise<T> {
   )
 }
 
-const send = (method: string, body?: unknown): RequestInit => ({
+export const send = (method: string, body?: unknown): RequestInit => ({
   method,
   headers: { 'content-type': 'application/json' },
   body: body === undefined ? undefined : JSON.stringify(body),

@@ -16,7 +16,7 @@ const PART_EDITS = 8000
 
 /** Makes an edit: it is shown at once, held by the browser, and sent. */
 export function commit(label: string, edits: readonly Omit<Edit, 'before'>[]): void {
-  if (edits.length === 0 || refusesInPast() || refusesLocked(edits)) return
+  if (edits.length === 0 || refusesInPast() || refusesByRight(edits) || refusesLocked(edits)) return
   push(...changesFor(crypto.randomUUID(), label, edits))
 }
 
@@ -24,6 +24,18 @@ export function commit(label: string, edits: readonly Omit<Edit, 'before'>[]): v
 export function refusesInPast(): boolean {
   if (!get().past) return false
   tell('You are looking at a past state. Bring it back, or go back to now, before you change anything.')
+  return true
+}
+
+/**
+ * Whether the person may not make an edit; says so.
+ * @param edits null where it is known only that it is no remark
+ */
+export function refusesByRight(edits: readonly Omit<Edit, 'before'>[] | null): boolean {
+  const { may, records } = get()
+  const isRemark = ({ id, after }: Omit<Edit, 'before'>) => (after ?? records.get(id))?.kind === 'remark'
+  if (may.has('edit') || (may.has('remark') && edits?.every(isRemark))) return false
+  tell(may.has('remark') ? 'Here you may look and write remarks, not change anything.' : 'Here you may only look.')
   return true
 }
 
@@ -43,7 +55,7 @@ export async function commitParts(
   label: string,
   parts: AsyncIterable<readonly Omit<Edit, 'before'>[]>,
 ): Promise<boolean> {
-  if (refusesInPast()) return false
+  if (refusesInPast() || refusesByRight(null)) return false
   const { id } = get()
   const whole = crypto.randomUUID()
   const made: Change[] = []

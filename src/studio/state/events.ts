@@ -1,7 +1,10 @@
+import type { Presence } from '@/core/people/presence'
+
 /** What a window hears of its project. */
 export type ProjectEvent =
   | { readonly type: 'change'; readonly revision: number }
   | { readonly type: 'sources' }
+  | { readonly type: 'presence'; readonly presence: Presence }
   /** Something may not have been heard. */
   | { readonly type: 'again' }
 

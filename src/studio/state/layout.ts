@@ -46,6 +46,9 @@ export const useLayout = create<Layout>()(
 
 const { getState: get, setState: set } = useLayout
 
+/** Windows of this width have room for the board alone. */
+export const PHONE_PX = 600
+
 export const foldIndex = (): void => void set({ indexOpen: !get().indexOpen })
 
 export const widenIndex = (toPx: number): void =>

@@ -5,7 +5,9 @@ import { useBench } from './bench'
 import { partLookedAt } from './looked-part'
 import { useProject } from './project'
 
-type Sources = Pick<Now, 'step' | 'tool' | 'views' | 'selection' | 'records'> & { readonly levelId: string | null }
+type Sources = Pick<Now, 'step' | 'tool' | 'views' | 'selection' | 'records' | 'may'> & {
+  readonly levelId: string | null
+}
 
 const nowOf = ({ levelId, ...rest }: Sources): Now => ({
   ...rest,
@@ -24,14 +26,16 @@ export function useNow(): Now {
   const selection = useBench((bench) => bench.selection)
   const levelId = useBench((bench) => bench.levelId)
   const records = useProject((project) => project.records)
+  const may = useProject((project) => project.may)
   return useMemo(
-    () => nowOf({ step, tool, views, selection, levelId, records }),
-    [step, tool, views, selection, levelId, records],
+    () => nowOf({ step, tool, views, selection, levelId, records, may }),
+    [step, tool, views, selection, levelId, records, may],
   )
 }
 
 /** Where the person is at this moment. */
 export function whereNow(): Now {
   const { step, tool, views, selection, levelId } = useBench.getState()
-  return nowOf({ step, tool, views, selection, levelId, records: useProject.getState().records })
+  const { records, may } = useProject.getState()
+  return nowOf({ step, tool, views, selection, levelId, records, may })
 }

@@ -2,6 +2,7 @@ import { create } from 'zustand'
 import type { Change } from '@/core/model/change/change'
 import { NO_STACKS, type UndoStacks } from '@/core/model/change/history'
 import type { ProjectRecord } from '@/core/model/registry'
+import { PROJECT_ACTIONS, type ProjectAction } from '@/core/people/rights'
 import type { SyncState } from '@/core/sync/session'
 import type { SourceView } from './api'
 
@@ -33,6 +34,10 @@ export interface ProjectState extends SyncState {
   /** What can be done about it, beside it. */
   readonly remedy: Remedy | null
   readonly sources: readonly SourceView[]
+  /** What whoever looks may do here. */
+  readonly may: ReadonlySet<ProjectAction>
+  /** As who the server sees them: `local` where nobody signs in. */
+  readonly you: { readonly id: string; readonly name: string }
   /** While a past state is looked at nothing can be changed. */
   readonly past: PastState | null
 }
@@ -56,6 +61,8 @@ export const CLOSED: ProjectState = {
   notice: null,
   remedy: null,
   sources: [],
+  may: new Set(PROJECT_ACTIONS),
+  you: { id: 'local', name: '' },
   past: null,
 }
 

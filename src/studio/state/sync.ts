@@ -5,10 +5,11 @@ import { type Later, SyncSession, type SyncState } from '@/core/sync/session'
 import { api, type ProjectSnapshot } from './api'
 import { listenTo } from './events'
 import { outboxOf } from './outbox'
+import { hearOf } from './presence'
 import { CLOSED, setProject, useProject } from './project'
 import { refreshSources, refreshSourcesSoon } from './sources'
 import { syncServerOf } from './sync-server'
-import { reachFurtherBack, toldBy } from './undo-stacks'
+import { ownOf, reachFurtherBack, toldBy } from './undo-stacks'
 
 const { getState: get } = useProject
 
@@ -40,14 +41,16 @@ export async function openProject(id: string): Promise<void> {
   const latest = waiting.length > 0 ? await api.changesBefore(id, revision + 1).catch(() => []) : []
   if (opening !== openings) return opened.end()
   session = opened
-  const { name, sources } = about!
+  const { name, sources, may, you } = about!
   setProject({
     ...CLOSED,
     ...opened.now,
     id,
     name,
     sources,
-    ...toldBy([...latest.toReversed(), ...waiting]),
+    may: new Set(may),
+    you,
+    ...toldBy([...ownOf(latest.toReversed(), you.id), ...waiting]),
     toldFrom: latest.at(-1)?.revision ?? revision + 1,
     epoch,
   })
@@ -116,6 +119,7 @@ export function follow(id: string): () => void {
     heard: (event) => {
       if (event.type === 'sources') void refreshSourcesSoon()
       else if (event.type === 'change') void session?.hear(event.revision)
+      else if (event.type === 'presence') hearOf(event.presence)
       else lookAgain()
     },
   })

@@ -32,6 +32,7 @@ const frames = ({ options }: ToolContext, other: boolean): boolean =>
 /** The tool that is in hand while no other is: picks by clicks and frames, drags what is picked or its handles. */
 export const select: Tool = {
   name: 'select',
+  needs: 'look',
   word: 'Select',
   picture: { film: 'M6 4l12 8-5.4 1.2L10 19z', ink: 'M6 4l12 8-5.4 1.2L10 19z', red: 'M13 14l4 5' },
   also: ['pointer', 'cursor', 'pick', 'choose', 'look', 'pan'],

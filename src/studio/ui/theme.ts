@@ -26,6 +26,8 @@ const schemeOf = ({ ink, paper, wallEdge, red, vellum, inkSoft, line }: Colours)
     primary: { main: ink, contrastText: paper },
     secondary: { main: wallEdge, contrastText: paper },
     error: { main: red },
+    info: { main: wallEdge, contrastText: paper },
+    success: { main: wallEdge, contrastText: paper },
     background: { default: vellum, paper },
     text: { primary: ink, secondary: inkSoft },
     divider: line,

@@ -5,6 +5,6 @@ import { eventStream } from '../event-stream'
 export const dynamic = 'force-dynamic'
 
 /** Server-sent events of all projects, each with its `projectId`: one stream serves all windows of a browser. */
-export const GET = door('hear', null, async ({ request, all }) =>
-  eventStream(request, { of: null, hears: hearerOf(all), write: (projectId, event) => ({ projectId, ...event }) }),
+export const GET = door('hear', null, async ({ request, again }) =>
+  eventStream(request, { of: null, hears: hearerOf(again), write: (projectId, event) => ({ projectId, ...event }) }),
 )

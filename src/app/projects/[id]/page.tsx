@@ -1,5 +1,8 @@
+import { mustBeSomebody } from '@/app/must-be-somebody'
 import { Studio } from '@/studio/shell/Studio'
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  return <Studio projectId={(await params).id} />
+  const { id } = await params
+  await mustBeSomebody(`/projects/${id}`)
+  return <Studio projectId={id} />
 }

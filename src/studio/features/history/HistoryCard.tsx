@@ -61,7 +61,7 @@ export function HistoryCard() {
 const dayOf = (entry: HistoryEntry | undefined): string => (entry ? dayjs(entry.madeAt).format('D MMMM YYYY') : '')
 
 function Entry({ entry, looked, now }: { entry: HistoryEntry; looked: boolean; now: boolean }) {
-  const { label, cause, madeAt, edits, revision } = entry
+  const { label, cause, madeAt, edits, revision, author } = entry
   const look = () => (now ? backToNow() : lookAtPast(revision, madeAt).catch((error: Error) => tell(error.message)))
   return (
     <Button
@@ -91,6 +91,7 @@ function Entry({ entry, looked, now }: { entry: HistoryEntry; looked: boolean; n
         )}
       </Typography>
       <Typography component="span" variant="figure" color="text.secondary" sx={{ fontSize: 12, pl: 1 }}>
+        {author && `${author}, `}
         {now ? 'now' : dayjs(madeAt).format('HH:mm:ss')}
       </Typography>
     </Button>

@@ -30,6 +30,7 @@ const KINDS: readonly (readonly [kind: PlaceKind, title: string])[] = [
 /** One list of everything: each level, plane and part with its sheets and what was traced there. */
 export function ProjectIndex() {
   const records = useProject((project) => project.records)
+  const mayEdit = useProject((project) => project.may.has('edit'))
   const solo = useBench((bench) => bench.solo)
   const picked = useBench((bench) => bench.selection)
   const [wanted, setWanted] = useState('')
@@ -82,7 +83,7 @@ export function ProjectIndex() {
           No sheets yet. Bring one in: it lies beneath the tracing.
         </Typography>
       )}
-      <Adding />
+      {mayEdit && <Adding />}
     </>
   )
 }

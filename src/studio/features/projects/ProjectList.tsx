@@ -17,6 +17,7 @@ import dayjs from 'dayjs'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
+import { AccountMenu } from '@/studio/features/people/feature'
 import { STEP_SENTENCES, STEP_WORDS, STEPS } from '@/studio/kernel/step'
 import { api, contentUrl, type ProjectSummary } from '@/studio/state/api'
 import { toned } from '@/studio/ui/palette'
@@ -67,6 +68,7 @@ export function ProjectList() {
         <Stack direction="row" sx={{ gap: 1.5, alignItems: 'flex-start', flexWrap: 'wrap' }}>
           <NewProject busy={create.isPending} onCreate={(name) => create.mutate(name)} />
           <TakeInArchive busy={takeIn.isPending} onTake={(file) => takeIn.mutate(file)} />
+          <AccountMenu />
         </Stack>
       </Stack>
       {[projects.error, create.error, takeIn.error, remove.error].filter(Boolean).map((error) => (

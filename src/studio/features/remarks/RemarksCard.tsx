@@ -28,6 +28,7 @@ export function RemarksCard() {
   const { pin, opened } = useOptions(remarkOptions)
   const [status, setStatus] = useState<Remark['status']>('open')
   const author = useAuthor(({ name }) => name)
+  const signedName = useProject((project) => project.you.name)
   const remarks = remarksOf(records)
   const open = remarks.filter((remark) => remark.status === 'open').length
   const listed = remarks.filter((remark) => remark.status === status || remark.id === opened)
@@ -40,7 +41,9 @@ export function RemarksCard() {
           New remark
         </Button>
       )}
-      <CommittedField label="Your name" value={author} onCommit={callAuthor} sx={{ mb: 1.5 }} fullWidth />
+      {!signedName && (
+        <CommittedField label="Your name" value={author} onCommit={callAuthor} sx={{ mb: 1.5 }} fullWidth />
+      )}
       <OneOf
         label="Which remarks"
         value={status}

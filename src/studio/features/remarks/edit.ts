@@ -5,7 +5,7 @@ import { boardPicture } from '@/studio/board/board-picture'
 import { choose } from '@/studio/state/bench'
 import { put } from '@/studio/state/edits'
 import { useProject } from '@/studio/state/project'
-import { useAuthor } from './author'
+import { authorName } from './author'
 import { type PinPlace, remarkOptions } from './options'
 
 const now = (): string => new Date().toISOString()
@@ -23,7 +23,7 @@ export function addRemark(text: string, { at, levelId, about }: PinPlace, assign
     levelId,
     about: [...about],
     status: 'open',
-    author: useAuthor.getState().name,
+    author: authorName(),
     madeAt: now(),
     assignedTo: assignedTo.trim(),
     answers: [],
@@ -41,10 +41,7 @@ export const pinRemark = (at: Point, levelId: string, about: readonly string[], 
 export const answerRemark = (remark: Remark, text: string): void =>
   put('Answer remark', {
     ...remark,
-    answers: [
-      ...remark.answers,
-      { id: crypto.randomUUID(), author: useAuthor.getState().name, madeAt: now(), text: text.trim() },
-    ],
+    answers: [...remark.answers, { id: crypto.randomUUID(), author: authorName(), madeAt: now(), text: text.trim() }],
   })
 
 export const settleRemark = (remark: Remark): void =>

@@ -10,6 +10,7 @@ import type { Tool } from '@/studio/kernel/tool'
 import { useBench } from '@/studio/state/bench'
 import { keepOnFront, useLayout } from '@/studio/state/layout'
 import { useLookedPart } from '@/studio/state/looked-part'
+import { useProject } from '@/studio/state/project'
 import { drawersOf, type FilledDrawer, frontTools, onFront } from './drawers'
 import { Front } from './Front'
 import { Tray } from './Tray'
@@ -21,7 +22,8 @@ export const Fronts = memo(function Fronts() {
   const fronts = useLayout((layout) => layout.fronts)
   const ofPart = useLookedPart() !== null
   const [open, setOpen] = useState<DrawerName | null>(null)
-  const place = { step, ofPart }
+  const may = useProject((project) => project.may)
+  const place = { step, ofPart, may }
   const drawers = drawersOf(place)
   const shown = drawers.find(({ name }) => name === open)
   useEffect(() => keepOnFront(inHand), [inHand])

@@ -2,18 +2,16 @@ import { TOOLS } from '@/studio/features/registry'
 import { DRAWER_NAMES, type DrawerName, drawerOf } from '@/studio/kernel/drawer'
 import type { Step } from '@/studio/kernel/step'
 import type { Tool } from '@/studio/kernel/tool'
-import { isOffered } from '../keys'
+import { isOffered, type Offer } from '../keys'
 
 /** Where somebody is who opens drawers. */
-export interface Place {
+export interface Place extends Offer {
   readonly step: Step
-  /** Whether a view of a part is looked at. */
-  readonly ofPart: boolean
 }
 
 /** The tools that lie in a drawer. */
-const toolsIn = (name: DrawerName, { step, ofPart }: Place): Tool[] =>
-  TOOLS.filter((tool) => tool.drawer === name && tool.steps.includes(step) && isOffered(tool, ofPart))
+const toolsIn = (name: DrawerName, { step, ...offer }: Place): Tool[] =>
+  TOOLS.filter((tool) => tool.drawer === name && tool.steps.includes(step) && isOffered(tool, offer))
 
 /** A drawer that has something in it. */
 export interface FilledDrawer {
@@ -28,8 +26,8 @@ export const drawersOf = (place: Place): FilledDrawer[] =>
     .filter(({ tools }) => tools.length > 0)
 
 /** The tools that lie in front of all drawers. */
-export const frontTools = ({ step, ofPart }: Place): Tool[] =>
-  TOOLS.filter((tool) => !tool.drawer && tool.steps.includes(step) && isOffered(tool, ofPart))
+export const frontTools = ({ step, ...offer }: Place): Tool[] =>
+  TOOLS.filter((tool) => !tool.drawer && tool.steps.includes(step) && isOffered(tool, offer))
 
 /** The tool on the front of a drawer: the one in hand, else the one used last, else the first. */
 export const onFront = (tools: readonly Tool[], inHand: Tool, lastName: string | undefined): Tool | undefined =>

@@ -8,7 +8,9 @@ import { isOffered, keyIn } from '../keys'
 
 /** Everything that can be found where somebody is: tools, commands, and what features bring. */
 export function findables(now: Now): Findable[] {
-  const tools = TOOLS.filter((tool) => tool.steps.length > 0 && isOffered(tool, now.part !== null)).map(
+  const tools = TOOLS.filter(
+    (tool) => tool.steps.length > 0 && isOffered(tool, { ofPart: now.part !== null, may: now.may }),
+  ).map(
     (tool): Findable => ({
       id: `tool ${tool.name}`,
       word: tool.word,

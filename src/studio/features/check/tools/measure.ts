@@ -35,6 +35,7 @@ const FIRST = {
 /** Measures without drawing; what was measured stays in sight until the next one is begun. */
 export const measure: Tool = {
   name: 'measure',
+  needs: 'measure',
   word: 'Measure',
   picture: { ink: 'M3 7v10M21 7v10', red: 'M4 12h16M7 9l-3 3 3 3M17 9l3 3-3 3' },
   also: ['distance', 'length', 'angle', 'area', 'ruler'],

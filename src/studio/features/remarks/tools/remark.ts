@@ -10,6 +10,7 @@ import { PIN, pinAt, pinned } from '../pins'
 export const remark: Tool = {
   ...plain,
   name: 'remark',
+  needs: 'remark',
   word: 'Remark',
   picture: { ink: 'M4 5h16v11h-9l-4 4v-4H4z', red: 'M8 9h8M8 12h5' },
   also: ['comment', 'note', 'issue', 'mark-up', 'review', 'BCF'],

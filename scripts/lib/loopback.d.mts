@@ -1,1 +1,0 @@
-export function isLoopback(address: string): boolean

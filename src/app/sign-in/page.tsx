@@ -1,0 +1,10 @@
+import { Suspense } from 'react'
+import { SignIn } from '@/studio/features/people/SignIn'
+
+export default function Page() {
+  return (
+    <Suspense>
+      <SignIn />
+    </Suspense>
+  )
+}

@@ -1,0 +1,10 @@
+import { Suspense } from 'react'
+import { NewPassword } from '@/studio/features/people/NewPassword'
+
+export default function Page() {
+  return (
+    <Suspense>
+      <NewPassword />
+    </Suspense>
+  )
+}

@@ -1,0 +1,41 @@
+import type { Feature } from '@/studio/kernel/feature'
+import { dialogPanel } from '@/studio/kernel/panel'
+import { ask } from '@/studio/state/dialogs'
+import { useProject } from '@/studio/state/project'
+import { lazily } from '@/studio/ui/lazily'
+import { AccountMenu } from './AccountMenu'
+import { shareDialog } from './dialog'
+import { othersOverlay } from './others-overlay'
+import { RightsBanner } from './RightsBanner'
+import { ShareButton } from './ShareButton'
+import { followPresence } from './tell-presence'
+import { WhoIsHere } from './WhoIsHere'
+
+export { AccountMenu } from './AccountMenu'
+
+const ShareDialog = lazily(() => import('./ShareDialog').then((module) => module.ShareDialog))
+
+/** Whoever else is in the project, and what they may do there. */
+export const people: Feature = {
+  name: 'people',
+  panels: [
+    { slot: 'top', order: 80, Content: WhoIsHere },
+    { slot: 'top', order: 90, Content: ShareButton },
+    { slot: 'top', order: 95, Content: AccountMenu },
+    { slot: 'over-board', order: 90, when: ({ may }) => !may.has('edit'), Content: RightsBanner },
+  ],
+  dialogs: [dialogPanel(shareDialog, ShareDialog)],
+  overlays: [othersOverlay],
+  follows: [followPresence],
+  commands: [
+    {
+      name: 'share',
+      word: 'Share',
+      also: ['invite', 'people', 'link', 'permissions', 'members', 'token'],
+      keys: [],
+      does: 'say who may do what in this project',
+      when: () => useProject.getState().you.id.startsWith('person:'),
+      run: () => void ask(shareDialog, undefined),
+    },
+  ],
+}
