@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { BODIES, QUERIES } from '@/app/api/taken'
 import { practicePlan } from '../demo/sheets/practice-plan'
 import { dataModel } from './support/data-model'
+import { rightsPaper } from './support/declared-routes'
 import { keyOf, openApi, routesInCode, routesInPapers, routesWithBodies } from './support/openapi'
 
 const ROOT = join(import.meta.dirname, '..')
@@ -16,6 +17,10 @@ it('the data model is told as the schemas have it', async () => {
 
 it('the HTTP interface is told as the handlers have it', async () => {
   await expect(`${JSON.stringify(openApi(), null, 2)}\n`).toMatchFileSnapshot(join(DOCS, 'openapi.json'))
+})
+
+it('who may do what is told as the code has it', async () => {
+  await expect(rightsPaper()).toMatchFileSnapshot(join(DOCS, 'rights.md'))
 })
 
 it('every route is told, and none that is not there', () => {

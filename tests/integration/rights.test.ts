@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Action } from '@/core/people/rights'
-import { API, type Route, routesInCode } from '../support/openapi'
+import { declared, fileOf } from '../support/declared-routes'
+import { routesInCode } from '../support/openapi'
 import { ACTORS, type ActorName, type Fixture, type Ids, manyActors } from '../support/people'
 import { type TestDatabase, testDatabase } from '../support/test-database'
 
@@ -79,23 +79,6 @@ const MAY: Readonly<Record<Exclude<Action, 'anyone' | 'say-who'>, readonly Actor
 const STRICTER: Readonly<Record<string, Action>> = {
   // Leaving oneself takes no more than being there.
   'DELETE /api/projects/{id}/people/{person}': 'manage',
-}
-
-type About = 'project' | 'source' | 'sheet' | 'making' | 'content' | null
-interface Declared extends Route {
-  readonly action: Action
-  readonly about: About
-}
-
-const fileOf = (path: string) =>
-  join(API, path.replace('/api', '').replaceAll('{', '[').replaceAll('}', ']'), 'route.ts')
-
-/** What a route declares at the door; null where it declares nothing. */
-function declared({ method, path }: Route): Declared | null {
-  const text = readFileSync(fileOf(path), 'utf8')
-  const [, action, , about] =
-    text.match(new RegExp(`export const ${method} = door\\(\\s*'([a-z-]+)',\\s*(null|'([a-z]+)')`)) ?? []
-  return action ? { method, path, action: action as Action, about: (about as About) ?? null } : null
 }
 
 const ROUTES = routesInCode()
