@@ -1,4 +1,4 @@
-import { eq, inArray } from 'drizzle-orm'
+import { and, eq, inArray } from 'drizzle-orm'
 import type { SourceKind } from '@/core/sheet/kinds'
 import { loadContent } from './contents'
 import { database } from './database/client'
@@ -8,19 +8,28 @@ import type { HandedProject, SheetFile } from './hand-over/handed'
 const visibleSheets = (records: HandedProject['records']) =>
   records.flatMap((record) => (record.kind === 'underlay' && record.visible ? [record] : []))
 
+/** The sheets of a project among those that underlays name: a record may name any, also another project's. */
+const ownAmong = (projectId: string, underlays: readonly { readonly sheetId: string }[]) =>
+  and(
+    eq(sources.projectId, projectId),
+    inArray(
+      sheets.id,
+      underlays.map(({ sheetId }) => sheetId),
+    ),
+  )
+
 /** What the pages of the visible sheets of a project draw, as far as they are read. */
-export async function lineworkOf({ records }: HandedProject): Promise<NonNullable<HandedProject['linework']>> {
+export async function lineworkOf({
+  id: projectId,
+  records,
+}: HandedProject): Promise<NonNullable<HandedProject['linework']>> {
   const underlays = visibleSheets(records)
   if (underlays.length === 0) return []
   const rows = await database()
     .select({ id: sheets.id, hash: sheets.lineworkHash })
     .from(sheets)
-    .where(
-      inArray(
-        sheets.id,
-        underlays.map(({ sheetId }) => sheetId),
-      ),
-    )
+    .innerJoin(sources, eq(sources.id, sheets.sourceId))
+    .where(ownAmong(projectId, underlays))
   const hashes = new Map(rows.map(({ id, hash }) => [id, hash]))
   const found: { underlayId: string; bytes: Uint8Array }[] = []
   for (const { id, sheetId } of underlays) {
@@ -34,7 +43,10 @@ export async function lineworkOf({ records }: HandedProject): Promise<NonNullabl
  * The files of the visible sheets of a project, each with the page of it that a sheet is.
  * @param kinds of the files that are wanted; all where left out
  */
-export async function filesOf({ records }: HandedProject, kinds?: readonly SourceKind[]): Promise<SheetFile[]> {
+export async function filesOf(
+  { id: projectId, records }: HandedProject,
+  kinds?: readonly SourceKind[],
+): Promise<SheetFile[]> {
   const underlays = visibleSheets(records)
   if (underlays.length === 0) return []
   const rows = await database()
@@ -49,12 +61,7 @@ export async function filesOf({ records }: HandedProject, kinds?: readonly Sourc
     })
     .from(sheets)
     .innerJoin(sources, eq(sources.id, sheets.sourceId))
-    .where(
-      inArray(
-        sheets.id,
-        underlays.map(({ sheetId }) => sheetId),
-      ),
-    )
+    .where(ownAmong(projectId, underlays))
   const wanted = rows.filter(({ kind }) => kinds === undefined || kinds.includes(kind))
   const bytes = new Map<string, Uint8Array>()
   for (const { hash } of wanted) if (!bytes.has(hash)) bytes.set(hash, await loadContent(hash))

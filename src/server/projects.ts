@@ -50,6 +50,7 @@ export async function listProjects(by: Actor): Promise<ProjectSummary[]> {
       underlays: count(`= 'underlay'`),
       elements: count(`not in ('underlay', 'settings', 'level')`),
       pictureHash: sql<string | null>`(select s.picture_hash from record r join sheet s on s.id = r.data->>'sheetId'
+        join source f on f.id = s.source_id and f.project_id = r.project_id
         where r.project_id = project.id and r.data->>'kind' = 'underlay' order by (r.data->>'order')::float limit 1)`,
     })
     .from(projects)

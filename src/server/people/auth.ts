@@ -50,7 +50,8 @@ function make() {
     advanced: { cookiePrefix: 'calque', useSecureCookies: isHttps() },
     plugins: [
       organisations({
-        allowUserToCreateOrganization: true,
+        // Whoever looks after a Calque says which organisations there are.
+        allowUserToCreateOrganization: (asking) => (asking as { administrator?: boolean }).administrator === true,
         creatorRole: 'owner',
         disableOrganizationDeletion: true,
         invitationExpiresIn: 7 * 24 * HOUR_S,
