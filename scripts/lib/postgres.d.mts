@@ -1,5 +1,8 @@
 export function freePort(wanted: number): Promise<number>
 
+/** The address of the database for a program that sees all projects. */
+export function seeingAll(url: string): string
+
 /** The server's key, made once beside the database. @returns its file */
 export function serverKeyFile(home: string): string
 

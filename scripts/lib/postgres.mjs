@@ -81,6 +81,9 @@ export async function startPostgres(home, { onStart = () => undefined, onGiveUp 
   }
 }
 
+/** The address of the database for a program that sees all projects (see the migration `0014`). */
+export const seeingAll = (url) => `${url}?options=-c%20calque.sees%3Dall`
+
 const newPassword = () => randomBytes(18).toString('base64url')
 
 /** @returns port and passwords of a cluster that is there */

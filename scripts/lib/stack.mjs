@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
 import { ensureFolder } from './files.mjs'
 import { isLoopback } from './loopback.mjs'
-import { freePort, isFree, serverKeyFile, startPostgres } from './postgres.mjs'
+import { freePort, isFree, seeingAll, serverKeyFile, startPostgres } from './postgres.mjs'
 import { ended, signalGroup } from './processes.mjs'
 import { runProgram } from './programs.mjs'
 import { ROOT } from './root.mjs'
@@ -17,6 +17,8 @@ import { keepNoting, wasPutBack } from './watermark.mjs'
 
 /** Parts are ended before those that they need. */
 const ENDING_ORDER = ['web', 'makers', 'readers', 'postgres']
+
+const isSignInOn = (settings) => (settings.CALQUE_SIGN_IN ?? process.env.CALQUE_SIGN_IN) === 'on'
 
 /** Where a program on this machine reaches what listens on an address, which may be all of them. */
 const reachedAt = (listen) => (!listen || isLoopback(listen) || /^(0\.0\.0\.0|::)$/.test(listen) ? '127.0.0.1' : listen)
@@ -53,9 +55,10 @@ export class Stack {
       onGiveUp,
     })
     this.parts.postgres = postgres.part
-    this.databaseUrl = postgres.url
+    // Programs that work for all projects see all of them; the web server, where people sign in, what each may see.
+    this.databaseUrl = seeingAll(postgres.url)
     const env = {
-      CALQUE_DATABASE_URL: postgres.url,
+      CALQUE_DATABASE_URL: this.databaseUrl,
       CALQUE_KEY_FILE: serverKeyFile(home),
       NEXT_TELEMETRY_DISABLED: '1',
     }
@@ -84,6 +87,7 @@ export class Stack {
         env: {
           ...env,
           ...settings,
+          ...(isSignInOn(settings) && { CALQUE_DATABASE_URL: postgres.url }),
           CALQUE_SET_UP_CODE: this.setUpCode,
           PORT: String(port),
           NODE_ENV: dev ? 'development' : 'production',

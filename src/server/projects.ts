@@ -5,7 +5,7 @@ import { USUAL_SETTINGS } from '@/core/model/settings/schema'
 import { MODEL_VERSION, upgraded } from '@/core/model/versions/registry'
 import { type Actor, LOCAL } from '@/core/people/rights'
 import type { SourceView } from '@/core/project/views'
-import { database, inTransaction } from './database/client'
+import { database, inTransaction, seeing } from './database/client'
 import { projects, records } from './database/schema'
 import { giveTo, organisationFor } from './people/organisations'
 import { visibleProjects } from './people/standing'
@@ -66,12 +66,15 @@ export async function createProject(
   id: string = crypto.randomUUID(),
 ): Promise<{ id: string }> {
   const organizationId = await organisationFor(by)
-  await inTransaction(async (tx) => {
-    await tx.insert(projects).values({ id, name, organizationId })
-    await giveTo(tx, id, by)
-    for (const data of [USUAL_SETTINGS, FIRST_LEVEL])
-      await tx.insert(records).values({ projectId: id, id: data.id, data, version: MODEL_VERSION })
-  })
+  // Nobody has a part in what begins only now.
+  await seeing('all', () =>
+    inTransaction(async (tx) => {
+      await tx.insert(projects).values({ id, name, organizationId })
+      await giveTo(tx, id, by)
+      for (const data of [USUAL_SETTINGS, FIRST_LEVEL])
+        await tx.insert(records).values({ projectId: id, id: data.id, data, version: MODEL_VERSION })
+    }),
+  )
   return { id }
 }
 

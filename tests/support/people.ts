@@ -45,12 +45,13 @@ export interface Fixture {
 const PASSWORD = 'a long password'
 
 export async function manyActors(): Promise<Fixture> {
-  const { database } = await import('@/server/database/client')
+  const { database, seeing } = await import('@/server/database/client')
   const { join } = await import('@/server/people/join')
   const { auth } = await import('@/server/people/auth')
   const { makeLink, openLink } = await import('@/server/people/links')
   const { makeToken } = await import('@/server/people/tokens')
-  const db = database()
+  // What is laid out here is laid out past the door.
+  const db = { execute: (query: ReturnType<typeof sql>) => seeing('all', () => database().execute(query)) }
   process.env.CALQUE_SET_UP_CODE = 'the code of the first one'
   await join(process.env.CALQUE_SET_UP_CODE, { name: 'Lea', email: 'leader@reach.example', password: PASSWORD })
 
@@ -138,9 +139,9 @@ export async function manyActors(): Promise<Fixture> {
   }
 
   return {
-    project: () => filled('office', ['viewer', 'reviewer', 'editor', 'owner'], 'owner'),
+    project: () => seeing('all', () => filled('office', ['viewer', 'reviewer', 'editor', 'owner'], 'owner')),
     foreignProject: async () => {
-      const there = await filled('elsewhere', [], 'foreigner')
+      const there = await seeing('all', () => filled('elsewhere', [], 'foreigner'))
       await db.execute(
         sql`insert into project_member (project_id, user_id, role) values (${there.project}, ${ids.get('foreigner')}, 'owner')`,
       )

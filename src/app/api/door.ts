@@ -1,11 +1,12 @@
 import { object, string } from 'yup'
 import { idSchema } from '@/core/model/fields'
 import { type Action, type Actor, actionsIn, allowed, type ProjectAction, type Standing } from '@/core/people/rights'
+import { seeing } from '@/server/database/client'
 import { type Asking, whoAsks } from '@/server/people/actor'
 import { note } from '@/server/people/audit'
 import { type About, projectsOf } from '@/server/people/belonging'
 import { isSignInOn } from '@/server/people/sign-in-settings'
-import { standingsOf } from '@/server/people/standing'
+import { sightOf, standingsOf } from '@/server/people/standing'
 import { notFound, Problem } from '@/server/problem'
 import { answer, check } from './answer'
 
@@ -67,7 +68,8 @@ export const door =
         const { actor, visits } = await whoAsks(request.headers)
         return [actor, ...visits]
       }
-      const result = await work({ request, params, id, by, again, standing, need })
+      const sight = standing && by.kind !== 'local' ? (`project:${standing.projectId}` as const) : sightOf(by)
+      const result = await seeing(sight, () => work({ request, params, id, by, again, standing, need }))
       if (isNoted(request, action))
         await note(by, `${request.method} ${new URL(request.url).pathname}`, standing?.projectId ?? null)
       return result

@@ -1,3 +1,4 @@
+import { AsyncLocalStorage } from 'node:async_hooks'
 import { drizzle } from 'drizzle-orm/node-postgres'
 import { Pool, type PoolClient } from 'pg'
 import { processWide } from '../process-wide'
@@ -33,19 +34,54 @@ export function pool(): Pool {
   return kept.pool
 }
 
+/** What of the projects the database shows: all of them, one, those of a person, or none. */
+export type Sight = 'all' | `project:${string}` | `person:${string}` | 'nothing'
+
+const sight = new AsyncLocalStorage<Sight>()
+
+/**
+ * Does some work for which the database shows only so much, whatever is asked: the second wall, beneath the door of the
+ * requests (row-level security, see the migration `0014`). Where nobody signs in, everything shows in any case.
+ */
+export const seeing = <T>(what: Sight, work: () => PromiseLike<T>): Promise<T> =>
+  // A query of Drizzle is asked only once it is awaited: that has to happen in here.
+  sight.run(what, async () => await work())
+
+/** Whether connections show everything from the start: where nobody signs in, and in programs that work for all. */
+const showsAll = (): boolean => databaseUrl().includes('calque.sees')
+
+const sightNow = (): Sight => sight.getStore() ?? 'nothing'
+
+const SHOW = "select set_config('calque.sees', $1, false)"
+
+/** The pool, of which every query sees only what it is meant to. */
+const guarded = {
+  query: async (...asked: Parameters<Pool['query']>) => {
+    const client = await pool().connect()
+    try {
+      await client.query(SHOW, [sightNow()])
+      return await client.query(...asked)
+    } finally {
+      client.release()
+    }
+  },
+} as unknown as Pool
+
 const open = <C extends Pool | PoolClient>(client: C) => drizzle(client, { schema, casing: 'snake_case' })
 
 /** Drizzle over the pool, or over the one connection of a transaction. */
 export type Database = Omit<ReturnType<typeof open>, '$client'> & { $client: Pool | PoolClient }
 export type Transaction = Omit<Database, '$client'> & { $client: PoolClient }
 
-export const database = (): Database => open(pool())
+export const database = (): Database => open(showsAll() ? pool() : guarded)
 
 /** Runs `work` on one connection; whatever it throws undoes all that it wrote. */
 export async function inTransaction<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
   const client = await pool().connect()
   let broken: Error | undefined
   try {
+    // Before it begins: some transactions say first how they are isolated.
+    if (!showsAll()) await client.query(SHOW, [sightNow()])
     await client.query('begin')
     const result = await work(open(client))
     await client.query('commit')

@@ -1,5 +1,5 @@
 import { and, eq, ne, sql } from 'drizzle-orm'
-import { database, inTransaction } from '../database/client'
+import { database, inTransaction, seeing } from '../database/client'
 import { user } from '../database/people'
 import { type Health, health } from '../health'
 import { notFound, Problem } from '../problem'
@@ -29,7 +29,9 @@ export interface Administration {
   readonly failures: readonly { readonly what: string; readonly name: string; readonly why: string | null }[]
 }
 
-export async function administration(): Promise<Administration> {
+export const administration = (): Promise<Administration> => seeing('all', readAdministration)
+
+async function readAdministration(): Promise<Administration> {
   const db = database()
   const [people, projects, space, failures, now] = await Promise.all([
     db.execute<Administration['people'][number] & Record<string, unknown>>(
@@ -79,25 +81,27 @@ export async function setAdministrator(id: string, administrator: boolean): Prom
  * @throws Problem where an organisation would lose its only owner, or Calque its only administrator
  */
 export async function erasePerson(id: string): Promise<void> {
-  await inTransaction(async (tx) => {
-    await mustLeaveAnAdministrator(tx, id)
-    const { rows: alone } = await tx.execute<{ name: string }>(
-      sql`select o.name from member m join organization o on o.id = m.organization_id
+  await seeing('all', () =>
+    inTransaction(async (tx) => {
+      await mustLeaveAnAdministrator(tx, id)
+      const { rows: alone } = await tx.execute<{ name: string }>(
+        sql`select o.name from member m join organization o on o.id = m.organization_id
         where m.user_id = ${id} and m.role ~ 'owner' and not exists (
           select 1 from member other where other.organization_id = o.id and other.user_id <> ${id} and other.role ~ 'owner')`,
-    )
-    if (alone[0])
-      throw new Problem(409, 'last-owner', `“${alone[0].name}” has no other owner. Make somebody else one first.`)
-    await tx.execute(sql`update change set author_name = ${FORMER} where author = ${`person:${id}`}`)
-    await tx.execute(
-      sql`delete from project_invitation where lower(email) = (select lower(email) from person where id = ${id})`,
-    )
-    await tx.execute(
-      sql`delete from letter where lower(recipient) = (select lower(email) from person where id = ${id})`,
-    )
-    const gone = await tx.delete(user).where(eq(user.id, id)).returning()
-    if (gone.length === 0) throw notFound('The person')
-  })
+      )
+      if (alone[0])
+        throw new Problem(409, 'last-owner', `“${alone[0].name}” has no other owner. Make somebody else one first.`)
+      await tx.execute(sql`update change set author_name = ${FORMER} where author = ${`person:${id}`}`)
+      await tx.execute(
+        sql`delete from project_invitation where lower(email) = (select lower(email) from person where id = ${id})`,
+      )
+      await tx.execute(
+        sql`delete from letter where lower(recipient) = (select lower(email) from person where id = ${id})`,
+      )
+      const gone = await tx.delete(user).where(eq(user.id, id)).returning()
+      if (gone.length === 0) throw notFound('The person')
+    }),
+  )
 }
 
 /** What is said in place of the name of who was erased. */

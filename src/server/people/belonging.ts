@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { database } from '../database/client'
+import { database, seeing } from '../database/client'
 
 /** What a request may be about, told by the id in its path. */
 export type About = 'project' | 'source' | 'sheet' | 'making' | 'content'
@@ -22,6 +22,6 @@ const PROJECTS_OF: Readonly<Record<About, (id: string) => ReturnType<typeof sql>
 
 /** The projects to which something belongs: bytes may be in several, an archive that comes in is in none yet. */
 export async function projectsOf(about: About, id: string): Promise<string[]> {
-  const { rows } = await database().execute<{ id: string | null }>(PROJECTS_OF[about](id))
+  const { rows } = await seeing('all', () => database().execute<{ id: string | null }>(PROJECTS_OF[about](id)))
   return rows.flatMap((row) => (row.id === null ? [] : [row.id]))
 }

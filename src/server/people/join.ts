@@ -1,6 +1,6 @@
 import { and, count, eq, gt, sql } from 'drizzle-orm'
 import type { Role } from '@/core/people/rights'
-import { database, inTransaction } from '../database/client'
+import { database, inTransaction, seeing } from '../database/client'
 import { invitation, member, organization, user } from '../database/people'
 import { FIRST_ORGANISATION, projects } from '../database/schema'
 import { projectInvitations, projectMembers } from '../database/sharing'
@@ -46,7 +46,10 @@ export async function invitedBy(secret: string): Promise<Invited> {
   return { kind, into, email, known }
 }
 
-async function found(secret: string): Promise<Found> {
+/** Who is invited sees nothing of the project yet but its name. */
+const found = (secret: string): Promise<Found> => seeing('all', () => find(secret))
+
+async function find(secret: string): Promise<Found> {
   if (!isSignInOn()) throw noInvitation()
   return (await setUp(secret)) ?? (await intoOrganisation(secret)) ?? (await intoProject(secret)) ?? gone()
 }
@@ -143,28 +146,30 @@ export async function acceptAs(secret: string, person: { id: string; email: stri
 
 /** @returns the project to go to, where there is one */
 async function accept(invited: Found, userId: string): Promise<string | null> {
-  await inTransaction(async (tx) => {
-    if (invited.kind === 'project') {
-      const used = await tx.delete(projectInvitations).where(eq(projectInvitations.hash, invited.hash)).returning()
-      if (used.length === 0) throw noInvitation()
-      const { projectId, role } = invited
-      await tx
-        .insert(projectMembers)
-        .values({ projectId, userId, role })
-        .onConflictDoUpdate({ target: [projectMembers.projectId, projectMembers.userId], set: { role } })
-      return
-    }
-    if (invited.kind === 'organisation') {
-      const used = await tx
-        .update(invitation)
-        .set({ status: 'accepted' })
-        .where(and(eq(invitation.id, invited.id), eq(invitation.status, 'pending')))
-        .returning()
-      if (used.length === 0) throw noInvitation()
-    }
-    const organizationId = invited.kind === 'organisation' ? invited.organizationId : FIRST_ORGANISATION
-    const role = invited.kind === 'organisation' ? invited.role : 'owner'
-    await tx.insert(member).values({ id: crypto.randomUUID(), organizationId, userId, role }).onConflictDoNothing()
-  })
+  await seeing('all', () =>
+    inTransaction(async (tx) => {
+      if (invited.kind === 'project') {
+        const used = await tx.delete(projectInvitations).where(eq(projectInvitations.hash, invited.hash)).returning()
+        if (used.length === 0) throw noInvitation()
+        const { projectId, role } = invited
+        await tx
+          .insert(projectMembers)
+          .values({ projectId, userId, role })
+          .onConflictDoUpdate({ target: [projectMembers.projectId, projectMembers.userId], set: { role } })
+        return
+      }
+      if (invited.kind === 'organisation') {
+        const used = await tx
+          .update(invitation)
+          .set({ status: 'accepted' })
+          .where(and(eq(invitation.id, invited.id), eq(invitation.status, 'pending')))
+          .returning()
+        if (used.length === 0) throw noInvitation()
+      }
+      const organizationId = invited.kind === 'organisation' ? invited.organizationId : FIRST_ORGANISATION
+      const role = invited.kind === 'organisation' ? invited.role : 'owner'
+      await tx.insert(member).values({ id: crypto.randomUUID(), organizationId, userId, role }).onConflictDoNothing()
+    }),
+  )
   return invited.kind === 'project' ? invited.projectId : null
 }

@@ -1,6 +1,6 @@
 import { and, desc, eq, gt, isNull, or, sql } from 'drizzle-orm'
 import type { Actor, LinkRight } from '@/core/people/rights'
-import { database } from '../database/client'
+import { database, seeing } from '../database/client'
 import { projects } from '../database/schema'
 import { linkVisits, shareLinks } from '../database/sharing'
 import { notFound, Problem } from '../problem'
@@ -91,11 +91,13 @@ const live = (secret: string) =>
   )
 
 async function found(secret: string, from: string) {
-  const [row] = await database()
-    .select({ link: shareLinks, project: projects.name })
-    .from(shareLinks)
-    .innerJoin(projects, eq(projects.id, shareLinks.projectId))
-    .where(live(secret))
+  const [row] = await seeing('all', () =>
+    database()
+      .select({ link: shareLinks, project: projects.name })
+      .from(shareLinks)
+      .innerJoin(projects, eq(projects.id, shareLinks.projectId))
+      .where(live(secret)),
+  )
   if (row) return row
   await countTry('unknown-secret', from)
   throw new Problem(404, 'no-such-link', 'The link is none, or none any more. Ask whoever sent it for another one.')
@@ -143,6 +145,8 @@ export async function openLink(
   await database()
     .insert(linkVisits)
     .values({ hash: hashOfSecret(visit), linkId: link.id, name: name.trim().slice(0, 100), expiresAt })
-  await database().update(shareLinks).set({ usedAt: sql`now()` }).where(eq(shareLinks.id, link.id))
+  await seeing(`project:${link.projectId}`, () =>
+    database().update(shareLinks).set({ usedAt: sql`now()` }).where(eq(shareLinks.id, link.id)),
+  )
   return { projectId: link.projectId, secret: visit, expiresAt }
 }

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { type Actor, allowed, ROLES, type Role, type Standing } from '@/core/people/rights'
-import { database } from '../database/client'
+import { database, type Sight, seeing } from '../database/client'
 
 /** Roles in an organisation whose holders own all its projects. */
 const LEADING = /\b(owner|admin)\b/
@@ -10,7 +10,10 @@ export const personOf = (actor: Actor): string | null =>
   actor.kind === 'person' ? actor.id : actor.kind === 'token' ? actor.personId : null
 
 /** What somebody is in each of some projects: as who was given a part in it, or as who leads the organisation whose it is. */
-export async function standingsOf(actor: Actor, projectIds: readonly string[]): Promise<Standing[]> {
+export const standingsOf = (actor: Actor, projectIds: readonly string[]): Promise<Standing[]> =>
+  seeing('all', () => readStandings(actor, projectIds))
+
+async function readStandings(actor: Actor, projectIds: readonly string[]): Promise<Standing[]> {
   const personId = personOf(actor)
   if (personId === null || projectIds.length === 0) return projectIds.map((projectId) => ({ projectId, role: null }))
   const { rows } = await database().execute<{ id: string; given: Role | null; office: string | null }>(
@@ -25,6 +28,15 @@ export async function standingsOf(actor: Actor, projectIds: readonly string[]): 
 
 const roleFrom = (given: Role | null, office: string | null): Role | null =>
   office !== null && LEADING.test(office) ? 'owner' : given !== null && ROLES.includes(given) ? given : null
+
+/** What the database shows somebody who asks about no project in particular. */
+export const sightOf = (actor: Actor): Sight => {
+  if (actor.kind === 'local') return 'all'
+  if (actor.kind === 'visitor') return `project:${actor.projectId}`
+  if (actor.kind === 'token' && actor.projectId !== null) return `project:${actor.projectId}`
+  const personId = personOf(actor)
+  return personId === null ? 'nothing' : `person:${personId}`
+}
 
 /** The projects that somebody sees in the list; null for all of them. */
 export async function visibleProjects(actor: Actor): Promise<readonly string[] | null> {

@@ -177,7 +177,7 @@ END $$;
 CREATE TRIGGER "audit_stays" BEFORE UPDATE OR DELETE OR TRUNCATE ON "audit" EXECUTE FUNCTION "audit_stays"();
 --> statement-breakpoint
 -- Who leaves an organisation has no part in its projects any more, by whatever way they left.
-CREATE FUNCTION "member_leaves"() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN
+CREATE FUNCTION "member_leaves"() RETURNS trigger LANGUAGE plpgsql SECURITY DEFINER SET search_path = public AS $$ BEGIN
 	DELETE FROM "project_member" m USING "project" p
 		WHERE m.user_id = OLD.user_id AND p.id = m.project_id AND p.organization_id = OLD.organization_id;
 	RETURN OLD;
