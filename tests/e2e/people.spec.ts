@@ -165,6 +165,38 @@ test('a reviewer writes remarks under their own name and changes nothing else', 
   await cal.getByRole('button', { name: 'Add remark' }).click()
   await expect(cal.getByRole('list', { name: 'Remarks' })).toContainText('Cal Reed')
   await expect.poll(() => letterTo('ada@reach.example').catch(() => '')).toContain(`/projects/${projectId}`)
+  await test.step('and marks up by hand, which is nobody else’s to rub out', async () => {
+    await cal.getByRole('button', { name: 'Mark up' }).click()
+    await cal.mouse.move(board.x + 200, board.y + 200)
+    await cal.mouse.down()
+    for (const [x, y] of [
+      [260, 180],
+      [320, 230],
+      [260, 280],
+      [200, 200],
+    ] as const)
+      await cal.mouse.move(board.x + x, board.y + y, { steps: 4 })
+    await cal.mouse.up()
+    const records = async () =>
+      (await (await ada.request.get(`/api/projects/${projectId}`)).json()).records as {
+        id: string
+        kind: string
+        author?: string
+      }[]
+    const marks = async () => (await records()).filter(({ kind }) => kind === 'mark-up')
+    await expect.poll(marks).toMatchObject([{ author: 'Cal Reed' }])
+    const [mark] = await marks()
+    const rubbed = await ada.request.post(`/api/projects/${projectId}/changes`, {
+      data: {
+        id: 'rub',
+        label: 'Rub out',
+        cause: 'edit',
+        of: null,
+        edits: [{ id: mark!.id, before: mark, after: null }],
+      },
+    })
+    expect(rubbed.status()).toBe(403)
+  })
   const changed = (label: string, after: object) =>
     cal.request.post(`/api/projects/${projectId}/changes`, {
       data: { id: label, label, cause: 'edit', of: null, edits: [{ id: label, before: null, after }] },

@@ -100,6 +100,7 @@ export class Rig {
       linework: new Map(),
       sheetLines: this.given.sheetLines ?? (() => []),
       display,
+      author: 'Ida Lind',
       selection,
       group: selection,
       options: (group) => valuesOf(group, chosen),

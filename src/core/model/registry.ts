@@ -6,6 +6,7 @@ import { type GridLine, gridLineSchema } from './grid-line/schema'
 import { type Insert, insertSchema } from './insert/schema'
 import { type Layer, layerSchema } from './layer/schema'
 import { type Level, levelSchema } from './level/schema'
+import { type MarkUp, markUpSchema } from './mark-up/schema'
 import { type Member, memberSchema } from './member/schema'
 import { type Opening, openingSchema } from './opening/schema'
 import { type OpeningType, openingTypeSchema } from './opening-type/schema'
@@ -44,6 +45,7 @@ const RECORDS = {
   section: recordKind<OwnSection>(sectionSchema),
   view: recordKind<SavedView>(viewSchema),
   remark: recordKind<Remark>(remarkSchema),
+  'mark-up': recordKind<MarkUp>(markUpSchema),
   wall: recordKind<Wall>(wallSchema),
   layer: recordKind<Layer>(layerSchema),
   dimension: recordKind<Dimension>(dimensionSchema),

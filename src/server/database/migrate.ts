@@ -8,11 +8,17 @@ import { projects, sources } from './schema'
 /** From the project's folder, in which this is run. */
 const MIGRATIONS = 'src/server/database/migrations'
 
+/** Taken by whoever migrates: two servers that start at once would do the same twice. */
+const MIGRATING = 4681
+
 /** Brings the database to the present schema; run before the server starts. */
+const lock = await pool().connect()
+await lock.query('select pg_advisory_lock($1)', [MIGRATING])
 await migrate(database(), { migrationsFolder: MIGRATIONS })
 await sealPasswords()
 if (process.env.CALQUE_PUT_BACK) await beginOtherHistories()
 await makeQueues()
+lock.release(true)
 await pool().end()
 
 /** Passwords were kept in the clear once. */

@@ -6,6 +6,7 @@ import { FIRST_ORGANISATION, projects } from '../database/schema'
 import { projectInvitations, projectMembers } from '../database/sharing'
 import { Problem } from '../problem'
 import { auth } from './auth'
+import { countTry } from './limits'
 import { hashOfSecret } from './secret'
 import { isSignInOn } from './sign-in-settings'
 
@@ -40,9 +41,12 @@ export async function isNobodyThere(): Promise<boolean> {
   return found!.people === 0
 }
 
-/** What an invitation is for. @throws Problem where it is none */
-export async function invitedBy(secret: string): Promise<Invited> {
-  const { kind, into, email, known } = await found(secret)
+/** What an invitation is for. @param from the address that asks @throws Problem where it is none */
+export async function invitedBy(secret: string, from: string): Promise<Invited> {
+  const { kind, into, email, known } = await found(secret).catch(async (none: unknown) => {
+    await countTry('unknown-secret', from)
+    throw none
+  })
   return { kind, into, email, known }
 }
 

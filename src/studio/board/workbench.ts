@@ -6,6 +6,7 @@ import { valuesOf } from '@/studio/kernel/options'
 import type { Step } from '@/studio/kernel/step'
 import { PICK_RADIUS_PX, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { Workbench } from '@/studio/kernel/workbench'
+import { authorName } from '@/studio/state/author'
 import { levelForNew, planeWorkedOn, setHand, useBench, workOn } from '@/studio/state/bench'
 import { commit, tellLocked } from '@/studio/state/edits'
 import { tell } from '@/studio/state/notices'
@@ -43,6 +44,7 @@ export function toolContext(): ToolContext {
     linework: useSheetData.getState().byHash,
     sheetLines: (p, reach) => sheetLines()(p, reach),
     display: shownDisplayOf(records),
+    author: authorName(),
     selection,
     group: together ? selection : [],
     options: (group) => valuesOf(group, chosen),

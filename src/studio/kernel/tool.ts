@@ -33,6 +33,8 @@ export interface ToolContext {
   /** Lines of the sheets of the level that is worked on, as they lie on the board. */
   readonly sheetLines: LineFinder
   readonly display: LengthDisplay
+  /** The name under which the person says something. */
+  readonly author: string
   readonly selection: readonly string[]
   /** Of what is picked, the sheets that change together. */
   readonly group: readonly string[]

@@ -33,7 +33,8 @@ export function refusesInPast(): boolean {
  */
 export function refusesByRight(edits: readonly Omit<Edit, 'before'>[] | null): boolean {
   const { may, records } = get()
-  const isRemark = ({ id, after }: Omit<Edit, 'before'>) => (after ?? records.get(id))?.kind === 'remark'
+  const isRemark = ({ id, after }: Omit<Edit, 'before'>) =>
+    ['remark', 'mark-up'].includes((after ?? records.get(id))?.kind ?? '')
   if (may.has('edit') || (may.has('remark') && edits?.every(isRemark))) return false
   tell(may.has('remark') ? 'Here you may look and write remarks, not change anything.' : 'Here you may only look.')
   return true

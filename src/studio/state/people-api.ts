@@ -56,6 +56,14 @@ export interface ApiToken {
   readonly usedAt: string | null
 }
 
+/** Something that somebody did, by their id. */
+export interface LogEntry {
+  readonly id: string
+  readonly at: string
+  readonly actor: string
+  readonly action: string
+}
+
 export interface Letter {
   readonly id: string
   readonly to: string
@@ -126,6 +134,7 @@ export const peopleApi = {
   /** Sent also while the window closes. */
   tellPresence: (projectId: string, presence: Omit<Presence, 'who'>) =>
     call<void>(`/api/projects/${projectId}/presence`, { ...send('POST', presence), keepalive: true }),
+  log: (projectId: string) => call<LogEntry[]>(`/api/projects/${projectId}/audit`),
   letters: () => call<Letter[]>('/api/letters'),
   administration: () => call<Administration>('/api/administration'),
   setAdministrator: (id: string, administrator: boolean) =>

@@ -1,3 +1,4 @@
+import { addressOf } from '@/server/people/address'
 import { acceptAs, invitedBy, join } from '@/server/people/join'
 import { cookiesOf } from '@/server/people/signing-in'
 import { check, fieldsOf } from '../answer'
@@ -7,7 +8,7 @@ import { joinBody, secretQuery } from '../taken'
 
 /** What an invitation is for. */
 export const GET = door('say-who', null, async ({ request }) =>
-  invitedBy((await check(fieldsOf(request), secretQuery)).secret),
+  invitedBy((await check(fieldsOf(request), secretQuery)).secret, addressOf(request.headers)),
 )
 
 /** Takes an invitation up: as who is signed in, else with a new account. */

@@ -42,6 +42,27 @@ describe('what is said in remarks', () => {
     expect(says(remark('Bea'), null)).toBe(true)
   })
 
+  it('mark-up is drawn and rubbed out by whoever drew it', () => {
+    const markUp = (author: string) => ({
+      id: 'm',
+      kind: 'mark-up' as const,
+      levelId: 'ground',
+      points: [
+        { x: 0, y: 0 },
+        { x: 9, y: 0 },
+      ],
+      author,
+    })
+    const draws = (before: ReturnType<typeof markUp> | null, after: ReturnType<typeof markUp> | null) =>
+      saysOnlyAs({ edits: [{ id: 'm', before, after }] }, 'Ada')
+    expect([draws(null, markUp('Ada')), draws(markUp('Ada'), null)]).toEqual([true, true])
+    expect([draws(null, markUp('Bea')), draws(markUp('Bea'), null), draws(markUp('Bea'), markUp('Ada'))]).toEqual([
+      false,
+      false,
+      false,
+    ])
+  })
+
   it('lets one mend one’s own words', () => {
     expect(says(remark('Ada'), remark('Ada', { text: 'Door much too low' }))).toBe(true)
   })

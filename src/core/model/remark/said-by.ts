@@ -5,14 +5,18 @@ import type { Remark } from './schema'
 const asRemark = (record: ProjectRecord | null): Remark | null => (record?.kind === 'remark' ? record : null)
 
 /**
- * Whether everything that a change newly says in remarks is said under a name: new remarks and answers are theirs, and what
- * others said stays as they said it. Taking a remark away is no saying.
+ * Whether everything that a change newly says in remarks and mark-up is said under a name: new ones and answers are theirs,
+ * and what others said stays as they said it. Taking a remark away is no saying.
  */
 export const saysOnlyAs = ({ edits }: Pick<Change, 'edits'>, name: string): boolean =>
   edits.every(({ before, after }) => {
     const [was, is] = [asRemark(before), asRemark(after)]
-    return is === null || keepsToName(was, is, name)
+    return (is === null || keepsToName(was, is, name)) && drawsAs(before, after, name)
   })
+
+/** Whether mark-up is drawn, changed or taken away only by whoever drew it. */
+const drawsAs = (before: ProjectRecord | null, after: ProjectRecord | null, name: string): boolean =>
+  [before, after].every((record) => record?.kind !== 'mark-up' || record.author === name)
 
 function keepsToName(was: Remark | null, is: Remark, name: string): boolean {
   const asWas = was !== null && was.author === is.author && was.text === is.text && was.madeAt === is.madeAt

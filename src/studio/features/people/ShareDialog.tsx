@@ -25,6 +25,7 @@ import { LINK_RIGHTS, type LinkRight, ROLES, type Role } from '@/core/people/rig
 import type { DialogProps } from '@/studio/kernel/dialog'
 import { peopleApi } from '@/studio/state/people-api'
 import { useProject } from '@/studio/state/project'
+import { Log } from './Log'
 import { Problem } from './Problem'
 import { TellOnce } from './TellOnce'
 import { Tokens } from './Tokens'
@@ -43,10 +44,12 @@ export function ShareDialog({ answer }: DialogProps<undefined, void>) {
           <Tab label="People" />
           {manages && <Tab label="Links" />}
           {manages && <Tab label="Programs" />}
+          {manages && <Tab label="Log" />}
         </Tabs>
         {tab === 0 && <People projectId={projectId} manages={manages} />}
         {tab === 1 && <Links projectId={projectId} />}
         {tab === 2 && <Tokens projectId={projectId} />}
+        {tab === 3 && <Log projectId={projectId} />}
       </DialogContent>
       <DialogActions>
         <Button variant="contained" onClick={() => answer(null)}>
@@ -78,6 +81,11 @@ function People({ projectId, manages }: { readonly projectId: string; readonly m
     onSettled: look,
   })
   const takeBack = useMutation({ mutationFn: (id: string) => peopleApi.takeBack(projectId, id), onSettled: look })
+  const you = useProject((project) => project.you.id)
+  const leave = useMutation({
+    mutationFn: (id: string) => peopleApi.removePerson(projectId, id),
+    onSuccess: () => window.location.assign('/'),
+  })
   return (
     <>
       <List dense aria-label="People of the project">
@@ -101,7 +109,14 @@ function People({ projectId, manages }: { readonly projectId: string; readonly m
                 </Button>
               </>
             ) : (
-              ROLE_WORDS[person.role]
+              <>
+                {ROLE_WORDS[person.role]}
+                {you === `person:${person.id}` && (
+                  <Button size="small" color="error" onClick={() => leave.mutate(person.id)}>
+                    Leave
+                  </Button>
+                )}
+              </>
             )}
           </ListItem>
         ))}
@@ -149,7 +164,7 @@ function People({ projectId, manages }: { readonly projectId: string; readonly m
         </Stack>
       )}
       {invite.data?.url && <TellOnce label="A letter is under way; this is its address" secret={invite.data.url} />}
-      <Problem of={told.error ?? invite.error ?? change.error ?? remove.error ?? takeBack.error} />
+      <Problem of={told.error ?? invite.error ?? change.error ?? remove.error ?? takeBack.error ?? leave.error} />
     </>
   )
 }

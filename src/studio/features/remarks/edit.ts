@@ -2,10 +2,10 @@ import type { Point } from '@/core/geometry/vector'
 import { nextNumber } from '@/core/model/remark/remarks'
 import type { Remark } from '@/core/model/remark/schema'
 import { boardPicture } from '@/studio/board/board-picture'
+import { authorName } from '@/studio/state/author'
 import { choose } from '@/studio/state/bench'
 import { put } from '@/studio/state/edits'
 import { useProject } from '@/studio/state/project'
-import { authorName } from './author'
 import { type PinPlace, remarkOptions } from './options'
 
 const now = (): string => new Date().toISOString()

@@ -4,7 +4,9 @@ import { lazily } from '@/studio/ui/lazily'
 import { remarksCard } from './card'
 import { remarksToFind } from './find'
 import { remarkOptions } from './options'
+import { markUpOverlay } from './overlays/mark-up'
 import { pinsOverlay } from './overlays/pins'
+import { markUp } from './tools/mark-up'
 import { remark } from './tools/remark'
 
 export { remarksCard } from './card'
@@ -15,10 +17,10 @@ const RemarksCard = lazily(() => import('./RemarksCard').then((module) => module
 /** What people say of places of the project. It is no part of what is traced. */
 export const remarks: Feature = {
   name: 'remarks',
-  tools: [remark],
+  tools: [remark, markUp],
   options: [remarkOptions],
   cards: [{ token: remarksCard, Content: RemarksCard }],
-  overlays: [pinsOverlay],
+  overlays: [markUpOverlay, pinsOverlay],
   finds: { things: remarksToFind },
   commands: [
     {

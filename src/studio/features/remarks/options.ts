@@ -14,4 +14,6 @@ export const remarkOptions = defineOptions('remark', {
   pin: value<PinPlace | null>(null),
   /** The remark that is looked at, by its id. */
   opened: value<string | null>(null),
+  /** The mark-up that was clicked, by its id. */
+  marked: value<string | null>(null),
 })

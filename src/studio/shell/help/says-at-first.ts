@@ -11,6 +11,7 @@ const NOTHING_YET: ToolContext = {
   linework: new Map(),
   sheetLines: () => [],
   display: USUAL_DISPLAY.mm,
+  author: '',
   selection: [],
   group: [],
   options: (group) => valuesOf(group, {}),

@@ -39,8 +39,10 @@ export const POST = door('remark', 'project', async ({ id, request, by, need }) 
   return known ? { revision, epoch, asSent } : { revision, ...(!asSent && { asSent }) }
 })
 
-/** Whether all that a change makes, changes or takes away are remarks. */
+/** Whether all that a change makes, changes or takes away are remarks and mark-up. */
 const isOfRemarksAlone = ({ edits }: Change): boolean =>
-  edits.every(({ before, after }) => [before, after].every((record) => record === null || record.kind === 'remark'))
+  edits.every(({ before, after }) =>
+    [before, after].every((record) => record === null || record.kind === 'remark' || record.kind === 'mark-up'),
+  )
 
 const othersTurn = () => new Promise<void>((resolve) => setImmediate(resolve))

@@ -1,6 +1,7 @@
 import { formatNamed } from '@/server/hand-over/write'
 import { liveProject } from '@/server/live'
 import { askFor, makingOf } from '@/server/making/making'
+import { mustMayHandOver } from '@/server/people/quotas'
 import { notFound } from '@/server/problem'
 import { bodyOf } from '../../../body'
 import { door } from '../../../door'
@@ -11,6 +12,7 @@ export const POST = door('hand-over', 'project', async ({ id, request, by }) => 
   const { format, on = {} } = await bodyOf(request, makingBody)
   if (!formatNamed(format)) throw notFound('The format')
   await liveProject(id)
+  await mustMayHandOver(id)
   const making = await askFor(id, { kind: 'hand-over', format, on }, by)
   return Response.json(await makingOf(making), { status: 202 })
 })

@@ -1,4 +1,5 @@
 import { liveProject } from '@/server/live'
+import { mustHaveRoom } from '@/server/people/quotas'
 import { Problem } from '@/server/problem'
 import { addSource, listSources, UPLOAD_LIMIT_MB } from '@/server/sources'
 import { check, fieldsOf } from '../../../answer'
@@ -20,6 +21,7 @@ export const POST = door('edit', 'project', async ({ id, request }) => {
       'too-large',
       `${name} is larger than ${UPLOAD_LIMIT_MB} MB. Save only the pages that are needed to a PDF of their own and bring in that.`,
     )
+  await mustHaveRoom(id, Number(request.headers.get('content-length') ?? 0))
   const brought = await addSource(id, name, piecesOf(request), options)
   return Response.json(brought, { status: brought.known ? 200 : 201 })
 })

@@ -1,6 +1,6 @@
 import { create } from 'zustand'
 import { createJSONStorage, persist } from 'zustand/middleware'
-import { useProject } from '@/studio/state/project'
+import { useProject } from './project'
 
 /** Who writes remarks in this browser, as they call themselves; empty where they did not say. */
 export const useAuthor = create<{ readonly name: string }>()(

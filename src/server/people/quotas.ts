@@ -1,0 +1,67 @@
+import { sql } from 'drizzle-orm'
+import { database, seeing } from '../database/client'
+import { Problem } from '../problem'
+
+/** What an organisation may keep and have made, as whoever runs Calque set it; without a setting there is no bound. */
+const limitOf = (name: string): number | null => {
+  const value = Number(process.env[name] ?? '')
+  return Number.isFinite(value) && value > 0 ? value : null
+}
+
+const GB = 2 ** 30
+
+interface Used extends Record<string, unknown> {
+  readonly bytes: number
+  readonly pages: number
+}
+
+/** Files of all projects of the organisation whose project it is, those in the trash as well: they take their room. */
+async function usedBy(projectId: string): Promise<Used> {
+  const { rows } = await seeing('all', () =>
+    database().execute<Used>(
+      sql`with own as (select f.id, f.content_hash from source f join project p on p.id = f.project_id
+          where p.organization_id = (select organization_id from project where id = ${projectId}))
+        select (select coalesce(sum(size), 0)::float8 from content where hash in (select content_hash from own)) as bytes,
+          (select count(*)::int from sheet where source_id in (select id from own)) as pages`,
+    ),
+  )
+  return rows[0]!
+}
+
+/**
+ * Whether one more file fits into what the organisation of a project may keep (`CALQUE_QUOTA_GB`, `CALQUE_QUOTA_PAGES`).
+ * @throws Problem 413 where it is full
+ */
+export async function mustHaveRoom(projectId: string, bytes: number): Promise<void> {
+  const [gb, pages] = [limitOf('CALQUE_QUOTA_GB'), limitOf('CALQUE_QUOTA_PAGES')]
+  if (gb === null && pages === null) return
+  const used = await usedBy(projectId)
+  if (gb !== null && used.bytes + bytes > gb * GB) throw full(`${(used.bytes / GB).toFixed(1)} of ${gb} GB`)
+  if (pages !== null && used.pages >= pages) throw full(`${used.pages} of ${pages} pages`)
+}
+
+const full = (used: string): Problem =>
+  new Problem(
+    413,
+    'quota',
+    `Your organisation has used ${used}. Remove files that are not needed any more, or ask whoever looks after Calque for more room.`,
+  )
+
+/** How many files may be made of an organisation's projects within a day (`CALQUE_QUOTA_HAND_OVERS`). @throws Problem 429 */
+export async function mustMayHandOver(projectId: string): Promise<void> {
+  const most = limitOf('CALQUE_QUOTA_HAND_OVERS')
+  if (most === null) return
+  const { rows } = await seeing('all', () =>
+    database().execute<{ made: number } & Record<string, unknown>>(
+      sql`select count(*)::int as made from making m join project p on p.id = m.project_id
+        where m.created_at > now() - interval '1 day'
+        and p.organization_id = (select organization_id from project where id = ${projectId})`,
+    ),
+  )
+  if (rows[0]!.made >= most)
+    throw new Problem(
+      429,
+      'quota',
+      `Your organisation had ${most} files made within a day, which is all that it may. Try again later.`,
+    )
+}
