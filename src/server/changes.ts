@@ -208,7 +208,7 @@ export async function listHistory(projectId: string, before: number): Promise<Hi
     .where(and(eq(changes.projectId, projectId), lt(changes.revision, before)))
     .orderBy(desc(changes.revision))
     .limit(PAGE)
-  return rows.map((row) => ({ ...row, madeAt: row.madeAt.toISOString() }))
+  return rows.map(({ author, ...row }) => ({ ...row, ...(author && { author }), madeAt: row.madeAt.toISOString() }))
 }
 
 /** Every record as it was after a revision: the present with what was done since taken back, latest first. */
@@ -277,5 +277,10 @@ async function pageOf(
      ) sized where before < ${PAGE_BYTES} order by revision ${order}`,
     [projectId, above, below ?? 2 ** 31 - 1],
   )
-  return rows.map(({ version, edits, ...rest }) => ({ ...rest, edits: upgradedEdits(edits, version) }))
+  return rows.map(({ version, edits, author, ...rest }) => ({
+    ...rest,
+    // Where nobody signs in, a change has no author.
+    ...(author && { author }),
+    edits: upgradedEdits(edits, version),
+  }))
 }

@@ -84,8 +84,8 @@ export interface HistoryEntry {
   readonly changeId: string
   /** ISO 8601. */
   readonly madeAt: string
-  /** What whoever made it was called; null where nobody signs in. */
-  readonly author: string | null
+  /** What whoever made it was called; left out where nobody signs in. */
+  readonly author?: string
   /** How many records it touched. */
   readonly edits: number
 }

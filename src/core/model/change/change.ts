@@ -23,8 +23,8 @@ export interface Change {
 export interface KeptChange extends Change {
   /** The project's state after it, counting from 1. */
   readonly revision: number
-  /** Who made it, as `person:ID`, `token:ID` or `link:ID`; null or not told where nobody signs in. */
-  readonly author?: string | null
+  /** Who made it, as `person:ID`, `token:ID` or `link:ID`; left out where nobody signs in. */
+  readonly author?: string
 }
 
 /** What one change may touch at most; what touches more is told in parts. */

@@ -3,25 +3,26 @@ import { dialogPanel } from '@/studio/kernel/panel'
 import { ask } from '@/studio/state/dialogs'
 import { useProject } from '@/studio/state/project'
 import { lazily } from '@/studio/ui/lazily'
-import { AccountMenu } from './AccountMenu'
 import { shareDialog } from './dialog'
 import { othersOverlay } from './others-overlay'
 import { RightsBanner } from './RightsBanner'
-import { ShareButton } from './ShareButton'
 import { followPresence } from './tell-presence'
-import { WhoIsHere } from './WhoIsHere'
 
-export { AccountMenu } from './AccountMenu'
-
+// Of no use where nobody signs in: the board does not wait for them.
+export const AccountMenu = lazily(() => import('./AccountMenu').then((module) => module.AccountMenu))
+const ShareButton = lazily(() => import('./ShareButton').then((module) => module.ShareButton))
+const WhoIsHere = lazily(() => import('./WhoIsHere').then((module) => module.WhoIsHere))
 const ShareDialog = lazily(() => import('./ShareDialog').then((module) => module.ShareDialog))
+
+const isSigned = (): boolean => useProject.getState().you.id !== 'local'
 
 /** Whoever else is in the project, and what they may do there. */
 export const people: Feature = {
   name: 'people',
   panels: [
-    { slot: 'top', order: 80, Content: WhoIsHere },
-    { slot: 'top', order: 90, Content: ShareButton },
-    { slot: 'top', order: 95, Content: AccountMenu },
+    { slot: 'top', order: 80, when: isSigned, Content: WhoIsHere },
+    { slot: 'top', order: 90, when: isSigned, Content: ShareButton },
+    { slot: 'top', order: 95, when: isSigned, Content: AccountMenu },
     { slot: 'over-board', order: 90, when: ({ may }) => !may.has('edit'), Content: RightsBanner },
   ],
   dialogs: [dialogPanel(shareDialog, ShareDialog)],
