@@ -16,6 +16,7 @@ import { bringInFiles } from '@/studio/features/bring-in/feature'
 import { FOLLOWS, OPTION_GROUPS, OVERLAYS, TOOLS } from '@/studio/features/registry'
 import type { Step } from '@/studio/kernel/step'
 import { closeCard, useBench, workOn } from '@/studio/state/bench'
+import { useBoardMenu } from '@/studio/state/board-menu'
 import { foldIndex, PHONE_PX, useLayout } from '@/studio/state/layout'
 import { tell } from '@/studio/state/notices'
 import { useNow } from '@/studio/state/now'
@@ -25,9 +26,8 @@ import { follow, openProject } from '@/studio/state/sync'
 import { followUnit } from '@/studio/state/usual-sizes'
 import { useCovered, whenSized } from '@/studio/state/view'
 import { DisplayContext } from '@/studio/ui/display'
-import { prefetchWhenIdle } from '@/studio/ui/lazily'
+import { lazily, prefetchWhenIdle } from '@/studio/ui/lazily'
 import { SayContext } from '@/studio/ui/say'
-import { BoardMenu } from './BoardMenu'
 import { Bench } from './bench/Bench'
 import { Card } from './Card'
 import { Dialogs } from './Dialogs'
@@ -40,6 +40,8 @@ import { TopBar } from './TopBar'
 import { useKeys } from './use-keys'
 
 openWith(TOOLS)
+
+const BoardMenu = lazily(() => import('./BoardMenu').then((module) => module.BoardMenu))
 
 // The board paints on a canvas: there is nothing for the server to render.
 const Board = dynamic(() => import('@/studio/board/Board').then(({ Board: component }) => component), { ssr: false })
@@ -85,6 +87,7 @@ export function Studio({ projectId }: { projectId: string }) {
   const step = useBench((bench) => bench.step)
   const views = useBench((bench) => bench.views)
   const coveredPx = useCovered(({ px }) => px)
+  const menuAsked = useBoardMenu((menu) => menu.asked !== null)
   useKeys()
 
   useEffect(() => {
@@ -159,7 +162,7 @@ export function Studio({ projectId }: { projectId: string }) {
         {step !== 'bring-in' && <Card />}
         <Bench />
         <Dialogs />
-        <BoardMenu />
+        {menuAsked && <BoardMenu />}
         <PanelsOf slot="window" />
         <Notice />
       </div>
