@@ -1,11 +1,24 @@
 // The command line: `npm run --silent calque -- inspect FILE --json`.
+import { join, resolve } from 'node:path'
 import { ensurePackages } from './lib/packages.mjs'
 import { ROOT } from './lib/root.mjs'
 
 ensurePackages(ROOT, { quiet: true })
+const [command, ...words] = process.argv.slice(2)
+if (command === 'backup' || command === 'restore') await copies(command, words)
 const { runProgram } = await import('./lib/programs.mjs')
 /** Seconds that one page is given, as on the server. */
 const pageSeconds = Number(process.env.CALQUE_PAGE_SECONDS ?? 120)
+
+/** Copies of the database are made beside the programs: they need no Calque, only its folder. */
+async function copies(name, [file, ...more]) {
+  const { fail } = await import('./lib/say.mjs')
+  if (!file || more.length > 0) fail(`Say one file: calque ${name} FILE`)
+  const { backUp, restore } = await import('./lib/backup.mjs')
+  const home = process.env.CALQUE_HOME ?? join(ROOT, '.calque')
+  await (name === 'backup' ? backUp : restore)(home, resolve(process.env.INIT_CWD ?? process.cwd(), file))
+  process.exit(0)
+}
 
 // npm runs scripts in the project's folder; files are named from where the person stands.
 const child = runProgram('cli/main.ts', process.argv.slice(2), {

@@ -45,5 +45,9 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
   })
 await stack.start()
 console.log(`\nCalque runs at ${stack.address}\nCtrl-C stops it.`)
+if (signIn !== 'on' && process.env.CALQUE_HOSTS)
+  console.log(
+    `\nWhoever reaches Calque as ${process.env.CALQUE_HOSTS} may do everything: nobody signs in. CALQUE_SIGN_IN=on changes that.`,
+  )
 if (signIn === 'on' && (await stack.isNobodyThere()))
   console.log(`\nNobody has an account yet. The first person makes theirs at ${stack.address}/join/${stack.setUpCode}`)

@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process'
+import { once } from 'node:events'
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -18,6 +19,30 @@ async function inFolder(work: (home: string) => Promise<void>): Promise<void> {
 }
 
 const node = (code: string) => spawn(process.execPath, ['-e', code], { stdio: 'ignore', detached: true })
+
+describe('the start command', () => {
+  const start = async (env: Record<string, string>) => {
+    const child = spawn(process.execPath, ['scripts/start.mjs'], { env: { ...process.env, ...env } })
+    let said = ''
+    child.stderr.on('data', (text) => {
+      said += text
+    })
+    const [status] = (await once(child, 'exit')) as [number]
+    return { status, said }
+  }
+
+  it.each(['0.0.0.0', '::', '10.1.2.3'])('refuses to listen on %s where nobody signs in', async (address) => {
+    const { status, said } = await start({ CALQUE_LISTEN: address })
+    expect(status).not.toBe(0)
+    expect(said).toContain('CALQUE_SIGN_IN=on')
+  })
+
+  it('refuses a setting that it does not know', async () => {
+    const { status, said } = await start({ CALQUE_SIGN_IN: 'maybe' })
+    expect(status).not.toBe(0)
+    expect(said).toContain('neither “on” nor “off”')
+  })
+})
 
 describe('a part that is watched', () => {
   it('is started again, and given up on with a sentence where it can not begin', async () => {

@@ -1,4 +1,4 @@
-import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible'
+import { RateLimiterMemory, RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible'
 import { pool } from '../database/client'
 import { Problem } from '../problem'
 import { processWide } from '../process-wide'
@@ -17,6 +17,16 @@ const LIMITS = {
   letters: { points: 30, duration: 3600 },
 } as const
 type Limit = keyof typeof LIMITS
+
+/** So often somebody tells where they look; what comes oftener is told to nobody. Counted by each process for itself. */
+const PRESENCE = new RateLimiterMemory({ points: 40, duration: 2 })
+
+/** Whether it is not too often that somebody tells where they look. */
+export const mayTellPresence = (key: string): Promise<boolean> =>
+  PRESENCE.consume(key).then(
+    () => true,
+    () => false,
+  )
 
 const kept = processWide<Record<Limit, RateLimiterPostgres>>('limits')
 

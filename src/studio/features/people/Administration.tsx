@@ -5,6 +5,7 @@ import Dialog from '@mui/material/Dialog'
 import DialogActions from '@mui/material/DialogActions'
 import DialogContent from '@mui/material/DialogContent'
 import DialogTitle from '@mui/material/DialogTitle'
+import Link from '@mui/material/Link'
 import Switch from '@mui/material/Switch'
 import Table from '@mui/material/Table'
 import TableBody from '@mui/material/TableBody'
@@ -14,7 +15,7 @@ import TableRow from '@mui/material/TableRow'
 import Typography from '@mui/material/Typography'
 import { useMutation, useQuery } from '@tanstack/react-query'
 import dayjs from 'dayjs'
-import Link from 'next/link'
+import NextLink from 'next/link'
 import { useState } from 'react'
 import { peopleApi, type Administration as Told } from '@/studio/state/people-api'
 import { PersonPage, Section } from './PersonPage'
@@ -37,7 +38,9 @@ export function Administration() {
             {told.data.health.readerSeenSeconds === null
               ? 'No reader was heard of.'
               : `A reader was heard of ${Math.round(told.data.health.readerSeenSeconds)} s ago.`}{' '}
-            <Link href="/letters">Letters</Link>
+            <Link component={NextLink} href="/letters" color="text.primary">
+              Letters
+            </Link>
           </Typography>
           <Section title="People">
             <People people={told.data.people} onChange={() => void told.refetch()} />

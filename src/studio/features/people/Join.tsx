@@ -79,6 +79,7 @@ function NewAccount({ secret, invited }: { readonly secret: string; readonly inv
       </Typography>
       <Stack component="form" noValidate sx={{ gap: 2 }} onSubmit={handleSubmit((given) => join.mutate(given))}>
         <TextField
+          size="small"
           {...register('name')}
           autoFocus
           label="Your name"
@@ -88,6 +89,7 @@ function NewAccount({ secret, invited }: { readonly secret: string; readonly inv
         />
         {asksEmail && (
           <TextField
+            size="small"
             {...register('email')}
             label="E-mail"
             type="email"
@@ -97,6 +99,7 @@ function NewAccount({ secret, invited }: { readonly secret: string; readonly inv
           />
         )}
         <TextField
+          size="small"
           {...register('password')}
           label="Password"
           type="password"

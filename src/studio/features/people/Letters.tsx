@@ -1,6 +1,7 @@
 'use client'
 
 import Box from '@mui/material/Box'
+import Link from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
 import { useQuery } from '@tanstack/react-query'
 import dayjs from 'dayjs'
@@ -34,9 +35,9 @@ export function Letters() {
           <Typography sx={{ whiteSpace: 'pre-wrap', overflowWrap: 'anywhere' }}>
             {letter.text.split(ADDRESS).map((piece) =>
               ADDRESS.test(piece) ? (
-                <a key={piece} href={piece}>
+                <Link key={piece} href={piece} color="text.primary">
                   {piece}
-                </a>
+                </Link>
               ) : (
                 piece
               ),

@@ -36,6 +36,7 @@ export function NewPassword() {
         onSubmit={handleSubmit(({ password }) => set.mutate(password))}
       >
         <TextField
+          size="small"
           {...register('password')}
           autoFocus
           label="New password"

@@ -44,6 +44,7 @@ export function OpenLink({ secret }: { readonly secret: string }) {
       >
         {may.includes('remark') && (
           <TextField
+            size="small"
             label="Your name, for remarks"
             value={name}
             autoComplete="name"
@@ -53,6 +54,7 @@ export function OpenLink({ secret }: { readonly secret: string }) {
         )}
         {asksPassword && (
           <TextField
+            size="small"
             label="Password of the link"
             type="password"
             value={password}

@@ -30,6 +30,7 @@ export function SecondFactor({ onDone }: { readonly onDone: () => void }) {
       }}
     >
       <TextField
+        size="small"
         autoFocus
         label={lost ? 'One of your spare codes' : 'Six figures of your authenticator'}
         value={code}

@@ -72,6 +72,7 @@ export function SignIn() {
       )}
       <Stack component="form" noValidate sx={{ gap: 2 }} onSubmit={handleSubmit((given) => signIn.mutate(given))}>
         <TextField
+          size="small"
           {...register('email')}
           label="E-mail"
           type="email"
@@ -80,6 +81,7 @@ export function SignIn() {
           helperText={formState.errors.email?.message}
         />
         <TextField
+          size="small"
           {...register('password')}
           label="Password"
           type="password"

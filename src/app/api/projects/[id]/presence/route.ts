@@ -1,5 +1,6 @@
 import { announce } from '@/server/events'
 import { nameOfActor } from '@/server/people/audit'
+import { mayTellPresence } from '@/server/people/limits'
 import { bodyOf } from '../../../body'
 import { door } from '../../../door'
 import { presenceBody } from '../../../taken'
@@ -8,5 +9,5 @@ import { presenceBody } from '../../../taken'
 export const POST = door('look', 'project', async ({ id, request, by }) => {
   const told = await bodyOf(request, presenceBody)
   const who = { id: nameOfActor(by), name: 'name' in by ? by.name : '' }
-  await announce(id, { type: 'presence', presence: { ...told, who } })
+  if (await mayTellPresence(who.id)) await announce(id, { type: 'presence', presence: { ...told, who } })
 })
