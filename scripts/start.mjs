@@ -1,7 +1,7 @@
 // From a fresh clone to the running demo, with one command: `npm start`. Ctrl-C stops all that it started.
 import { join } from 'node:path'
 import { ensureDebian, wishDebian } from './lib/debian.mjs'
-import { isLoopback } from './lib/loopback.mjs'
+import { isLoopback, listenAddress } from './lib/loopback.mjs'
 import { ensurePackages } from './lib/packages.mjs'
 import { ROOT } from './lib/root.mjs'
 import { fail } from './lib/say.mjs'
@@ -10,11 +10,12 @@ const port = Number(process.env.PORT ?? 4680)
 if (!Number.isInteger(port) || port < 1 || port > 65535)
   fail(`PORT=${process.env.PORT} is no port. Give a number from 1 to 65535.`)
 const dev = process.argv.includes('--dev')
-const { CALQUE_SIGN_IN: signIn = 'off', CALQUE_LISTEN: listen = '127.0.0.1' } = process.env
+const signIn = process.env.CALQUE_SIGN_IN ?? 'off'
+const listen = listenAddress()
 if (!['on', 'off', ''].includes(signIn)) fail(`CALQUE_SIGN_IN=${signIn} is neither “on” nor “off”.`)
 if (signIn !== 'on' && !isLoopback(listen))
   fail(
-    `CALQUE_LISTEN=${listen} would let everybody who reaches this machine do everything. Let people sign in with CALQUE_SIGN_IN=on, or leave CALQUE_LISTEN out.`,
+    `Listening on ${listen} would let everybody who reaches this machine do everything. Let people sign in with CALQUE_SIGN_IN=on, or leave CALQUE_LISTEN (or CALQUE_ADDRESS) out.`,
   )
 
 ensurePackages(ROOT)

@@ -1,4 +1,5 @@
-import { readFile, writeFile } from 'node:fs/promises'
+import { mkdir, readFile, writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
 import type { Command } from 'commander'
 import { ask, USUAL_ADDRESS } from '../ask'
 import { CliError } from '../cli-error'
@@ -16,6 +17,35 @@ export function archive(program: Command): void {
       await writeFile(out, new Uint8Array(await response.arrayBuffer())).catch(() => {
         throw new CliError(`${out} can’t be written.`)
       })
+    })
+}
+
+/** What names of files may not hold on usual systems. */
+const FORBIDDEN = /[\\/:*?"<>|\p{Cc}]+/gu
+
+/** Every project that whoever asks sees, each as an archive: with the token of an owner that is all of an organisation. */
+export function archiveAll(program: Command): void {
+  program
+    .command('archive-all')
+    .description('saves every project that you see with all its files and the list of its people, and prints the files')
+    .requiredOption('--out <folder>', 'where the archives go')
+    .option('--address <url>', 'where Calque runs', USUAL_ADDRESS)
+    .action(async ({ out, address }: { out: string; address: string }) => {
+      await mkdir(out, { recursive: true }).catch(() => {
+        throw new CliError(`${out} can’t be made.`)
+      })
+      const projects = (await (await ask(address, '/api/projects', 'the list')).json()) as {
+        id: string
+        name: string
+      }[]
+      for (const { id, name } of projects) {
+        const file = join(out, `${name.replaceAll(FORBIDDEN, '_')} ${id.slice(0, 8)}`)
+        const whole = await ask(address, `/api/projects/${id}/hand-over/archive`, name)
+        const people = await ask(address, `/api/projects/${id}/people`, name)
+        await writeFile(`${file}.zip`, new Uint8Array(await whole.arrayBuffer()))
+        await writeFile(`${file}.people.json`, new Uint8Array(await people.arrayBuffer()))
+        await writeAll(process.stdout, [`${file}.zip\n`])
+      }
     })
 }
 

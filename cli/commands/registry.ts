@@ -1,5 +1,5 @@
 import type { Command } from 'commander'
-import { archive, takeIn } from './archive'
+import { archive, archiveAll, takeIn } from './archive'
 import { callouts } from './callouts'
 import { compareCommand } from './compare'
 import { fit } from './fit'
@@ -24,5 +24,6 @@ export const COMMANDS: readonly ((program: Command) => void)[] = [
   meter,
   handOverCommand,
   archive,
+  archiveAll,
   takeIn,
 ]

@@ -5,7 +5,7 @@ import { constants, setPriority } from 'node:os'
 import { join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
 import { ensureFolder } from './files.mjs'
-import { isLoopback } from './loopback.mjs'
+import { isLoopback, listenAddress } from './loopback.mjs'
 import { freePort, isFree, seeingAll, serverKeyFile, startPostgres } from './postgres.mjs'
 import { ended, signalGroup } from './processes.mjs'
 import { runProgram } from './programs.mjs'
@@ -31,7 +31,7 @@ export class Stack {
    */
   constructor({ home, port, dev = false, seed = true, onGiveUp = fail, settings = {} }) {
     this.options = { home, port, dev, seed, onGiveUp, settings }
-    this.address = `http://${reachedAt(settings.CALQUE_LISTEN ?? process.env.CALQUE_LISTEN)}:${port}`
+    this.address = `http://${reachedAt(settings.CALQUE_LISTEN ?? listenAddress())}:${port}`
     /** By which the first person makes an account, where people sign in. */
     this.setUpCode = randomBytes(24).toString('base64url')
     this.parts = {}
@@ -86,6 +86,7 @@ export class Stack {
         detached: true,
         env: {
           ...env,
+          CALQUE_LISTEN: listenAddress(),
           ...settings,
           ...(isSignInOn(settings) && { CALQUE_DATABASE_URL: postgres.url }),
           CALQUE_SET_UP_CODE: this.setUpCode,

@@ -4,15 +4,17 @@ import type { Actor } from '@/core/people/rights'
 import type { LibrarySymbol } from '@/core/project/views'
 import { database } from './database/client'
 import { librarySymbols } from './database/schema'
-import { organisationFor } from './people/organisations'
+import { organisationFor, organisationOf } from './people/organisations'
 import { notFound } from './problem'
 
-/** Every symbol of the library of somebody's organisation, by name. */
+/** Every symbol of the library of somebody's organisation, by name; a guest has none. */
 export async function listLibrary(by: Actor): Promise<LibrarySymbol[]> {
+  const organizationId = await organisationOf(by)
+  if (organizationId === null) return []
   return database()
     .select({ id: librarySymbols.id, symbol: librarySymbols.symbol })
     .from(librarySymbols)
-    .where(eq(librarySymbols.organizationId, await organisationFor(by)))
+    .where(eq(librarySymbols.organizationId, organizationId))
     .orderBy(asc(sql`${librarySymbols.symbol}->>'name'`))
 }
 

@@ -1,7 +1,10 @@
-import { mkdtemp, rm } from 'node:fs/promises'
+import { execFile } from 'node:child_process'
+import { mkdtemp, readFile, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { promisify } from 'node:util'
 import { type Browser, type BrowserContext, expect, type Page } from '@playwright/test'
+import JSZip from 'jszip'
 import { freePort } from '../../scripts/lib/postgres.mjs'
 import { type RunningStack, startStack } from '../../scripts/lib/stack.mjs'
 import { plainWall } from '../support/plain-wall'
@@ -271,6 +274,16 @@ test('a token lets a program do what it says', async ({ playwright }) => {
   const sent = await program.post(`/api/projects/${projectId}/readings`, { data: { length: '5.210 m' } })
   expect(sent.status()).toBe(201)
   expect((await program.get(`/api/projects/${projectId}`)).status()).toBe(403)
+  const own = await ada.request.post('/api/tokens', { data: { name: 'Copies', scope: 'read' } })
+  const folder = join(home, 'copies')
+  const { stdout } = await promisify(execFile)(
+    process.execPath,
+    ['scripts/calque.mjs', 'archive-all', '--out', folder, '--address', stack.address],
+    { env: { ...process.env, CALQUE_TOKEN: ((await own.json()) as { token: string }).token } },
+  )
+  expect(stdout.trim().split('\n')).toEqual([expect.stringMatching(/Weir Lodge \w{8}\.zip$/)])
+  const zip = await JSZip.loadAsync(await readFile(stdout.trim()))
+  expect(Object.keys(zip.files).length).toBeGreaterThan(0)
   const wrong = await playwright.request.newContext({
     baseURL: stack.address,
     extraHTTPHeaders: { authorization: 'Bearer calque_none' },

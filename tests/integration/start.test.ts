@@ -37,6 +37,12 @@ describe('the start command', () => {
     expect(said).toContain('CALQUE_SIGN_IN=on')
   })
 
+  it('refuses it under the other name as well', async () => {
+    const { status, said } = await start({ CALQUE_ADDRESS: '0.0.0.0' })
+    expect(status).not.toBe(0)
+    expect(said).toContain('CALQUE_SIGN_IN=on')
+  })
+
   it('refuses a setting that it does not know', async () => {
     const { status, said } = await start({ CALQUE_SIGN_IN: 'maybe' })
     expect(status).not.toBe(0)

@@ -8,11 +8,8 @@ import { Problem } from '../problem'
 import { nameOfActor } from './audit'
 import { personOf } from './standing'
 
-/**
- * The organisation for which somebody works: the one that they came to first.
- * @throws Problem where they belong to none
- */
-export async function organisationFor(actor: Actor): Promise<string> {
+/** The organisation for which somebody works: the one that they came to first; null for a guest, who belongs to none. */
+export async function organisationOf(actor: Actor): Promise<string | null> {
   if (actor.kind === 'local') return FIRST_ORGANISATION
   const personId = personOf(actor)
   const [first] =
@@ -24,13 +21,19 @@ export async function organisationFor(actor: Actor): Promise<string> {
           .where(eq(member.userId, personId))
           .orderBy(asc(member.createdAt))
           .limit(1)
-  if (!first)
+  return first?.id ?? null
+}
+
+/** The same, where there has to be one. @throws Problem for a guest */
+export async function organisationFor(actor: Actor): Promise<string> {
+  const id = await organisationOf(actor)
+  if (id === null)
     throw new Problem(
       403,
       'no-organisation',
       'Only who belongs to an organisation can do that. Ask somebody of the organisation to invite you into it.',
     )
-  return first.id
+  return id
 }
 
 /** Makes whoever begins a project its owner; where nobody signs in, there is nobody to name. */
