@@ -150,7 +150,41 @@ test('two people in one project: an invitation, who is here, a change that arriv
     await ada.getByRole('button', { name: 'Stop following Bea Marsh' }).click()
   })
   await bea.close()
-  await expect(ada.getByRole('button', { name: /Follow Bea/ })).toBeHidden()
+  // Whose farewell is lost is dropped once they were silent for a while.
+  await expect(ada.getByRole('button', { name: /Follow Bea/ })).toBeHidden({ timeout: 40_000 })
+})
+
+test('what a browser holds for somebody is not sent by whoever signs in there next', async ({ browser }) => {
+  const page = await newPage(browser)
+  const signIn = async (email: string) => {
+    await page.request.post('/api/auth/sign-out', { data: {} })
+    expect((await page.request.post('/api/auth/sign-in/email', { data: { email, password: PASSWORD } })).status()).toBe(
+      200,
+    )
+    await page.goto(`/projects/${projectId}`)
+    await expect(new StudioPage(page).board).toBeVisible()
+  }
+  const authors = async () =>
+    (
+      (await (await ada.request.get(`/api/projects/${projectId}/history`)).json()) as {
+        label: string
+        author: string
+      }[]
+    )
+      .filter(({ label }) => label === 'Add level')
+      .map(({ author }) => author)
+  await signIn('ada@reach.example')
+  await page.route('**/changes', (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()))
+  await page.getByRole('button', { name: 'Add a level' }).click()
+  await expect(page.getByRole('status').filter({ hasText: /waiting here|not reachable/ })).toBeVisible()
+  await page.unroute('**/changes')
+  await page.goto('about:blank')
+  await signIn('bea@reach.example')
+  await expect(page.getByRole('status').filter({ hasText: 'All saved' })).toBeVisible()
+  expect(await authors()).toEqual([])
+  await page.goto('about:blank')
+  await signIn('ada@reach.example')
+  await expect.poll(authors).toEqual(['Ada Brook'])
 })
 
 test('a reviewer writes remarks under their own name and changes nothing else', async ({ browser }) => {

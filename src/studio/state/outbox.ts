@@ -42,21 +42,30 @@ function within<T>(ms: number, work: Promise<T>): Promise<T> {
   return Promise.race([work, late])
 }
 
+/** How the outbox of somebody in a project is called. @param you `local` where nobody signs in */
+export const outboxName = (projectId: string, you: string): string =>
+  you === 'local' ? projectId : `${projectId} ${you}`
+
 /** Under which key each change is held that was added or listed here, by the change's id. */
 const keys = new Map<string, number>()
 
-/** What the browser holds of a project across reloads and crashes: changes that the server has not kept, or refused. */
-export const outboxOf = (projectId: string): SyncHold => ({
+/**
+ * What the browser holds of a project across reloads and crashes: changes that the server has not kept, or refused.
+ * @param whose the project, and who made them where people sign in: nobody sends what another person of this browser made
+ */
+export const outboxOf = (whose: Promise<string>): SyncHold => ({
   async waiting() {
     const { store } = (await open()).transaction('changes')
     const [found, held] = await Promise.all([store.getAllKeys(), store.getAll()])
     held.forEach(({ change }, i) => {
       keys.set(change.id, found[i]!)
     })
+    const projectId = await whose
     return held.filter((each) => each.projectId === projectId).map(({ change }) => change)
   },
 
   async add(change) {
+    const projectId = await whose
     // Strict: on the disk before it counts as held, not only on its way there.
     const transaction = (await open()).transaction('changes', 'readwrite', { durability: 'strict' })
     const [key] = await Promise.all([transaction.store.add({ projectId, change }), transaction.done])
@@ -72,11 +81,12 @@ export const outboxOf = (projectId: string): SyncHold => ({
 
   async refused() {
     const all = await (await open()).getAll('refused')
+    const projectId = await whose
     return all.filter((each) => each.projectId === projectId).map(({ refused }) => refused)
   },
 
   async refuse(refused) {
-    await (await open()).put('refused', { projectId, refused }, refused.change.id)
+    await (await open()).put('refused', { projectId: await whose, refused }, refused.change.id)
   },
 
   async forget(changeId) {

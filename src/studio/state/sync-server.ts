@@ -4,6 +4,9 @@ import { ApiError, api } from './api'
 /** Answers after which the same may be sent again: signed out, not now, too early, too much at once. */
 const LATER = new Set([401, 403, 408, 425, 429])
 
+/** What is not allowed is not allowed later either. */
+const NEVER = new Set(['not-allowed', 'another-name'])
+
 /** The server of a project over HTTP. */
 export const syncServerOf = (id: string): SyncServer => ({
   open: () => asked(() => api.project(id)),
@@ -21,6 +24,7 @@ async function asked<T>(work: () => Promise<T>): Promise<T> {
 }
 
 function failureOf({ status, detail, type, body, retryAfterMs }: ApiError): Failure {
+  if (NEVER.has(type)) return { kind: 'refused', sentence: detail }
   if (status >= 500 || LATER.has(status))
     return { kind: 'later', ...(retryAfterMs !== null && { afterMs: retryAfterMs }) }
   if (type === 'another-history') return { kind: 'another-history' }

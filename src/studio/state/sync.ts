@@ -2,9 +2,9 @@ import type { Change } from '@/core/model/change/change'
 import { pushChange } from '@/core/model/change/history'
 import type { Refused } from '@/core/sync/server'
 import { type Later, SyncSession, type SyncState } from '@/core/sync/session'
-import { api, type ProjectSnapshot } from './api'
+import { api } from './api'
 import { listenTo } from './events'
-import { outboxOf } from './outbox'
+import { outboxName, outboxOf } from './outbox'
 import { hearOf } from './presence'
 import { CLOSED, setProject, useProject } from './project'
 import { refreshSources, refreshSourcesSoon } from './sources'
@@ -15,12 +15,24 @@ const { getState: get } = useProject
 
 /** The session of the project that is open. */
 let session: SyncSession | null = null
+/** What the outboxes of the projects are called that were opened in this window. */
+const outboxes = new Map<string, Promise<string>>()
 /** Counts openings: one that takes longer than the next one comes to nothing. */
 let openings = 0
 
 const later: Later = (work, ms) => {
   const timer = setTimeout(work, ms)
   return () => clearTimeout(timer)
+}
+
+/** Answers first with what was asked already, then anew. */
+function firstThen<T>(first: Promise<T>, anew: () => Promise<T>): () => Promise<T> {
+  let next = () => first
+  return () => {
+    const answer = next()
+    next = anew
+    return answer
+  }
 }
 
 /** Opens a project: what the server has, with what this browser still holds for it. */
@@ -30,10 +42,14 @@ export async function openProject(id: string): Promise<void> {
   session = null
   setProject({ ...CLOSED })
   const server = syncServerOf(id)
-  let about: ProjectSnapshot | null = null
+  const asked = api.project(id)
+  const whose = asked.then(({ you }) => outboxName(id, you.id))
+  // Who can't open it is told by the session.
+  whose.catch(() => undefined)
+  outboxes.set(id, whose)
   const opened = await SyncSession.open(
-    { ...server, open: async () => (about = await api.project(id)) },
-    outboxOf(id),
+    { ...server, open: firstThen(asked, server.open) },
+    outboxOf(whose),
     later,
     (state) => opening === openings && session && takeState(state),
   )
@@ -41,7 +57,7 @@ export async function openProject(id: string): Promise<void> {
   const latest = waiting.length > 0 ? await api.changesBefore(id, revision + 1).catch(() => []) : []
   if (opening !== openings) return opened.end()
   session = opened
-  const { name, sources, may, you } = about!
+  const { name, sources, may, you } = await asked
   setProject({
     ...CLOSED,
     ...opened.now,
@@ -98,7 +114,7 @@ export async function holdAndSend(id: string, changes: readonly Change[]): Promi
   if (changes.reduce((sum, { edits }) => sum + edits.length, 0) > LARGE)
     await new Promise((resolve) => setTimeout(resolve))
   if (get().id === id) await session?.holdAndSend(changes)
-  else for (const change of changes) await outboxOf(id).add(change)
+  else for (const change of changes) await outboxOf(outboxes.get(id) ?? Promise.resolve(id)).add(change)
 }
 
 /** What another window or the server has against a change of this one; null where there is nothing. */

@@ -11,6 +11,7 @@ import { useBench } from '@/studio/state/bench'
 import { keepOnFront, useLayout } from '@/studio/state/layout'
 import { useLookedPart } from '@/studio/state/looked-part'
 import { useProject } from '@/studio/state/project'
+import { keyIn } from '../keys'
 import { drawersOf, type FilledDrawer, frontTools, onFront } from './drawers'
 import { Front } from './Front'
 import { Tray } from './Tray'
@@ -58,7 +59,7 @@ export const Fronts = memo(function Fronts() {
               key={tool.name}
               word={tool.word}
               picture={tool.picture}
-              toolKey={tool.key}
+              toolKey={keyIn(tool, step)}
               pressed={tool === inHand}
               onClick={() => take(tool)}
             />

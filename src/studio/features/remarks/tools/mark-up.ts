@@ -1,4 +1,3 @@
-import { STEPS } from '@/studio/kernel/step'
 import { EMPTY_SESSION, PICK_RADIUS_PX, plain, putting, type Tool } from '@/studio/kernel/tool'
 import { drawn, markAt, marksOver } from '../marks'
 import { remarkOptions } from '../options'
@@ -32,7 +31,8 @@ export const markUp: Tool = {
       },
     },
   ],
-  steps: STEPS,
+  // Where a project is looked through; the benches of other steps have no room to spare.
+  steps: ['check'],
   places: false,
   loupe: false,
   say: ({ drag }, { options }) =>
