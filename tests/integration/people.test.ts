@@ -378,3 +378,24 @@ describe('files of sheets', () => {
     expect(await filesOf({ id: own.id, name: 'Own', records })).toEqual([])
   })
 })
+
+describe('quotas', () => {
+  it('say how much is used, and let nothing more in', async () => {
+    const { mustHaveRoom, mustMayHandOver } = await import('@/server/people/quotas')
+    const { id } = await db.createProject('Full', await person(ada))
+    await mustHaveRoom(id, 2 ** 40)
+    process.env.CALQUE_QUOTA_GB = '1'
+    await mustHaveRoom(id, 2 ** 29)
+    await expect(mustHaveRoom(id, 2 ** 31)).rejects.toMatchObject({
+      status: 413,
+      detail: expect.stringContaining('1 GB'),
+    })
+    process.env.CALQUE_QUOTA_PAGES = '1'
+    await expect(mustHaveRoom(id, 1)).rejects.toMatchObject({ status: 413, detail: expect.stringContaining('pages') })
+    process.env.CALQUE_QUOTA_HAND_OVERS = '1'
+    await mustMayHandOver(id)
+    await rows(sql`insert into making (id, project_id, request) values ('made', ${id}, '{}')`)
+    await expect(mustMayHandOver(id)).rejects.toMatchObject({ status: 429 })
+    for (const name of ['GB', 'PAGES', 'HAND_OVERS']) delete process.env[`CALQUE_QUOTA_${name}`]
+  })
+})
