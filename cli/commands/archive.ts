@@ -1,6 +1,7 @@
 import { mkdir, readFile, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import type { Command } from 'commander'
+import { FORBIDDEN } from '@/core/formats/file-name'
 import { ask, USUAL_ADDRESS } from '../ask'
 import { CliError } from '../cli-error'
 import { writeAll } from '../read-file'
@@ -19,9 +20,6 @@ export function archive(program: Command): void {
       })
     })
 }
-
-/** What names of files may not hold on usual systems. */
-const FORBIDDEN = /[\\/:*?"<>|\p{Cc}]+/gu
 
 /** Every project that whoever asks sees, each as an archive: with the token of an owner that is all of an organisation. */
 export function archiveAll(program: Command): void {

@@ -109,22 +109,25 @@ async function findContent(hash: string): Promise<Found | null> {
   return found ?? null
 }
 
+/** A table expression of the files that hold a content, as what they are or as what their pages are drawn from: `holding`. */
+export const holding = (hash: string) => sql`
+  with holding (source_id) as (
+    select id from source where content_hash = ${hash}
+    union all select source_id from sheet
+      where picture_hash = ${hash} or linework_hash = ${hash} or strokes_hash = ${hash} or solids_hash = ${hash}
+    union all select s.source_id from sheet_print p join sheet s on s.id = p.sheet_id where p.hash = ${hash}
+  )`
+
 /**
  * A content that some project outside of the trash holds: as a file, or as what its pages are drawn from. Nothing else is
  * given out, whoever knows its hash.
  */
 export async function heldContent(hash: string): Promise<Found | null> {
-  const { rows } = await database().$client.query<Found>(
-    `with holding (source_id) as (
-       select id from source where content_hash = $1
-       union all select source_id from sheet where picture_hash = $1 or linework_hash = $1 or strokes_hash = $1
-         or solids_hash = $1
-       union all select s.source_id from sheet_print p join sheet s on s.id = p.sheet_id where p.hash = $1
-     )
-     select size::float8 as size, media_type as "mediaType" from content
-       where hash = $1 and exists (select 1 from holding h join source f on f.id = h.source_id
-         join project p on p.id = f.project_id where p.deleted_at is null)`,
-    [hash],
+  const { rows } = await database().execute<Found & Record<string, unknown>>(
+    sql`${holding(hash)}
+      select size::float8 as size, media_type as "mediaType" from content
+        where hash = ${hash} and exists (select 1 from holding h join source f on f.id = h.source_id
+          join project p on p.id = f.project_id where p.deleted_at is null)`,
   )
   return rows[0] ?? null
 }

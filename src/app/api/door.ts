@@ -8,6 +8,7 @@ import { type About, projectsOf } from '@/server/people/belonging'
 import { isSignInOn } from '@/server/people/sign-in-settings'
 import { sightOf, standingsOf } from '@/server/people/standing'
 import { notFound, Problem } from '@/server/problem'
+import { SAFE } from '@/server/web/guard'
 import { answer, check } from './answer'
 
 /** A request that was let in. */
@@ -74,9 +75,6 @@ export const door =
         await note(by, `${request.method} ${new URL(request.url).pathname}`, standing?.projectId ?? null)
       return result
     })
-
-/** Requests that change nothing (RFC 9110, 9.2.1). */
-const SAFE = new Set(['GET', 'HEAD', 'OPTIONS'])
 
 /**
  * Whether it is written down who did it: what changes something, and what carries a project out. Changes of the model are

@@ -3,6 +3,7 @@ import { handOverChoiceSchema } from '@/core/formats/making'
 import { changeSchema } from '@/core/model/change/read'
 import { idSchema, pointSchema } from '@/core/model/fields'
 import { symbolSchema } from '@/core/model/symbol/schema'
+import { emailField, passwordField, personNameField } from '@/core/people/fields'
 import { MOST_SELECTED } from '@/core/people/presence'
 import { LINK_RIGHTS, ROLES, TOKEN_SCOPES } from '@/core/people/rights'
 import { nameField, revisionField } from './fields'
@@ -64,17 +65,13 @@ export const findQuery = object({
 }).noUnknown()
 
 const secretField = string().min(8).max(200).required()
-/** better-auth's own bounds. */
-const passwordField = string().min(8, 'A password has at least 8 letters.').max(128)
-const emailField = string().trim().email('That is no e-mail address.').max(254)
-const personNameField = string().trim().min(1, 'Say your name.').max(100)
 
 export const secretQuery = object({ secret: secretField })
 
 /** Who is signed in already sends only the secret. */
 export const joinBody = object({
   secret: secretField,
-  name: personNameField.default(''),
+  name: personNameField.min(1, 'Say your name.').default(''),
   email: emailField,
   password: passwordField.default(''),
 }).noUnknown()

@@ -17,7 +17,7 @@ const PLAIN = new Set(['ifc', 'dxf', 'pdf', 'svg', 'glb', 'gbxml', 'xlsx', 'json
 const NOTHING = '\uE000'
 
 /** What names of files may not hold on usual systems. */
-const FORBIDDEN = /[\\/:*?"<>|\p{Cc}]+/gu
+export const FORBIDDEN = /[\\/:*?"<>|\p{Cc}]+/gu
 
 /**
  * How a file that is handed over is named: after the pattern of the project, with what tells it from other files of the

@@ -112,6 +112,9 @@ export type Actor =
 /** Whoever uses a Calque that asks nobody to sign in, and what Calque does by itself. */
 export const LOCAL: Actor = { kind: 'local' }
 
+/** What somebody is called; empty where nobody knows. */
+export const calledName = (actor: Actor): string => ('name' in actor ? actor.name : '')
+
 /** A project, as far as it matters to who may do what in it. */
 export interface Standing {
   readonly projectId: string

@@ -1,33 +1,9 @@
 import { and, eq, ne, sql } from 'drizzle-orm'
-import { database, inTransaction, seeing } from '../database/client'
+import type { Administration } from '@/core/people/views'
+import { database, inTransaction, seeing, type Transaction } from '../database/client'
 import { user } from '../database/people'
-import { type Health, health } from '../health'
+import { health } from '../health'
 import { notFound, Problem } from '../problem'
-
-/** What whoever looks after a Calque sees of it: how much there is, never what is drawn. */
-export interface Administration {
-  readonly people: readonly {
-    readonly id: string
-    readonly name: string
-    readonly email: string
-    readonly administrator: boolean
-    readonly createdAt: string
-    /** When they last did something; null for never. */
-    readonly seenAt: string | null
-  }[]
-  readonly projects: readonly {
-    readonly id: string
-    readonly name: string
-    readonly organisation: string
-    readonly people: number
-    readonly bytes: number
-    readonly pages: number
-    readonly changedAt: string
-  }[]
-  readonly space: { readonly databaseBytes: number; readonly contentBytes: number }
-  readonly health: Health
-  readonly failures: readonly { readonly what: string; readonly name: string; readonly why: string | null }[]
-}
 
 export const administration = (): Promise<Administration> => seeing('all', readAdministration)
 
@@ -107,10 +83,7 @@ export async function erasePerson(id: string): Promise<void> {
 /** What is said in place of the name of who was erased. */
 const FORMER = 'Former member'
 
-async function mustLeaveAnAdministrator(
-  tx: Parameters<Parameters<typeof inTransaction>[0]>[0],
-  id: string,
-): Promise<void> {
+async function mustLeaveAnAdministrator(tx: Transaction, id: string): Promise<void> {
   await tx.execute(sql`lock table person in share row exclusive mode`)
   const [other] = await tx
     .select({ id: user.id })

@@ -1,5 +1,6 @@
 import { and, desc, eq, lt } from 'drizzle-orm'
 import type { Actor } from '@/core/people/rights'
+import type { AuditEntry } from '@/core/people/views'
 import { database } from '../database/client'
 import { audit } from '../database/sharing'
 
@@ -21,15 +22,6 @@ export async function note(actor: Actor, action: string, projectId: string | nul
   await database()
     .insert(audit)
     .values({ actor: nameOfActor(actor), action, projectId, detail: detail.slice(0, 500) })
-}
-
-export interface AuditEntry {
-  readonly id: string
-  readonly at: string
-  readonly actor: string
-  readonly action: string
-  readonly projectId: string | null
-  readonly detail: string
 }
 
 /** What was written down, latest first, 200 at a time. @param projectId null for everything */

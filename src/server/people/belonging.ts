@@ -1,4 +1,5 @@
 import { sql } from 'drizzle-orm'
+import { holding } from '../contents'
 import { database, seeing } from '../database/client'
 
 /** What a request may be about, told by the id in its path. */
@@ -10,12 +11,7 @@ const PROJECTS_OF: Readonly<Record<About, (id: string) => ReturnType<typeof sql>
   sheet: (id) => sql`select f.project_id as id from sheet s join source f on f.id = s.source_id where s.id = ${id}`,
   making: (id) => sql`select project_id as id from making where id = ${id}`,
   content: (hash) => sql`
-    with holding (source_id) as (
-      select id from source where content_hash = ${hash}
-      union all select source_id from sheet
-        where picture_hash = ${hash} or linework_hash = ${hash} or strokes_hash = ${hash} or solids_hash = ${hash}
-      union all select s.source_id from sheet_print p join sheet s on s.id = p.sheet_id where p.hash = ${hash}
-    )
+    ${holding(hash)}
     select distinct p.id from holding h join source f on f.id = h.source_id join project p on p.id = f.project_id
       where p.deleted_at is null`,
 }

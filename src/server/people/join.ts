@@ -1,5 +1,6 @@
 import { and, count, eq, gt, sql } from 'drizzle-orm'
 import type { Role } from '@/core/people/rights'
+import type { Invited } from '@/core/people/views'
 import { database, inTransaction, seeing } from '../database/client'
 import { invitation, member, organization, user } from '../database/people'
 import { FIRST_ORGANISATION, projects } from '../database/schema'
@@ -11,17 +12,6 @@ import { hashOfSecret } from './secret'
 import { isSignInOn } from './sign-in-settings'
 
 /** How somebody comes to have an account: as the first one, by a code that the start command prints, or invited. */
-
-/** What an invitation is for. */
-export interface Invited {
-  readonly kind: 'set-up' | 'organisation' | 'project'
-  /** The organisation or the project. */
-  readonly into: string
-  /** To whom it was sent; null for the first one. */
-  readonly email: string | null
-  /** Whether there is an account for that address already: then it is enough to sign in. */
-  readonly known: boolean
-}
 
 type Found =
   | (Invited & { readonly kind: 'set-up' })

@@ -1,5 +1,6 @@
 import { desc, lt, sql } from 'drizzle-orm'
 import { createTransport } from 'nodemailer'
+import type { KeptLetter } from '@/core/people/views'
 import { database } from '../database/client'
 import { letters } from '../database/sharing'
 import { faultOf, log } from '../log'
@@ -33,14 +34,6 @@ export async function sendLetter({ to, subject, text }: Letter): Promise<void> {
   } catch (error) {
     log.warn(faultOf(error), 'a letter was not sent')
   }
-}
-
-export interface KeptLetter {
-  readonly id: string
-  readonly to: string
-  readonly subject: string
-  readonly text: string
-  readonly sentAt: string
 }
 
 /** What the stand-in holds, latest first. */

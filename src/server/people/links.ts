@@ -1,5 +1,6 @@
 import { and, desc, eq, gt, isNull, or, sql } from 'drizzle-orm'
 import type { Actor, LinkRight } from '@/core/people/rights'
+import type { ShareLink } from '@/core/people/views'
 import { database, seeing } from '../database/client'
 import { projects } from '../database/schema'
 import { linkVisits, shareLinks } from '../database/sharing'
@@ -10,16 +11,6 @@ import { hashOfSecret, newSecret } from './secret'
 import { personOf } from './standing'
 
 /** Addresses that open a project without an account. */
-
-export interface ShareLink {
-  readonly id: string
-  readonly name: string
-  readonly may: readonly LinkRight[]
-  readonly hasPassword: boolean
-  readonly expiresAt: string | null
-  readonly createdAt: string
-  readonly usedAt: string | null
-}
 
 export async function listLinks(projectId: string): Promise<ShareLink[]> {
   const rows = await database()

@@ -1,26 +1,10 @@
 import { asc, eq } from 'drizzle-orm'
-import type { Actor } from '@/core/people/rights'
+import { type Actor, calledName } from '@/core/people/rights'
+import type { SeenAs } from '@/core/people/views'
 import { database } from '../database/client'
 import { member, organization } from '../database/people'
 import { isNobodyThere } from './join'
 import { isSignInOn, officeSignIn } from './sign-in-settings'
-
-export interface SeenAs {
-  readonly kind: Actor['kind']
-  readonly id: string | null
-  readonly name: string
-  readonly email: string | null
-  readonly administrator: boolean
-  /** The organisations to which they belong. */
-  readonly organisations: readonly { readonly id: string; readonly name: string; readonly role: string }[]
-  /** How one signs in here; null where nobody does. */
-  readonly signIn: {
-    /** The organisation's own sign-in, by its name. */
-    readonly office: string | null
-    /** Whether nobody has an account yet. */
-    readonly begins: boolean
-  } | null
-}
 
 /** As who somebody is seen. */
 export async function seenAs(by: Actor): Promise<SeenAs> {
@@ -36,7 +20,7 @@ export async function seenAs(by: Actor): Promise<SeenAs> {
   return {
     kind: by.kind,
     id: 'id' in by ? by.id : null,
-    name: 'name' in by ? by.name : '',
+    name: calledName(by),
     email: by.kind === 'person' ? by.email : null,
     administrator: by.kind === 'person' && by.administrator,
     organisations,

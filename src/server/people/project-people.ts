@@ -1,5 +1,6 @@
 import { and, asc, eq, ne, sql } from 'drizzle-orm'
-import type { Actor, Role } from '@/core/people/rights'
+import { type Actor, calledName, type Role } from '@/core/people/rights'
+import type { ProjectInvitation, ProjectPerson } from '@/core/people/views'
 import { database, inTransaction, type Transaction } from '../database/client'
 import { user } from '../database/people'
 import { projects } from '../database/schema'
@@ -11,20 +12,6 @@ import { hashOfSecret, newSecret } from './secret'
 import { personOf } from './standing'
 
 /** Who has a part in a project. */
-
-export interface ProjectPerson {
-  readonly id: string
-  readonly name: string
-  readonly email: string
-  readonly role: Role
-}
-
-export interface ProjectInvitation {
-  readonly id: string
-  readonly email: string
-  readonly role: Role
-  readonly expiresAt: string
-}
 
 const INVITED_DAYS = 14
 
@@ -59,7 +46,7 @@ export async function invite(
   await countTry('letters', personOf(by) ?? 'local')
   const email = given.trim().toLowerCase()
   const [project] = await database().select({ name: projects.name }).from(projects).where(eq(projects.id, projectId))
-  const asker = 'name' in by ? by.name : 'Somebody'
+  const asker = calledName(by) || 'Somebody'
   const [known] = await database().select({ id: user.id }).from(user).where(eq(user.email, email))
   if (known) {
     const [already] = await database()

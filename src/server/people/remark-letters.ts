@@ -6,6 +6,7 @@ import { user } from '../database/people'
 import { projects } from '../database/schema'
 import { faultOf, log } from '../log'
 import { sendLetter } from './letters'
+import { LEADS } from './standing'
 
 /** What is told of a remark, and to whom by the name that stands in it. */
 interface News {
@@ -49,7 +50,7 @@ export async function tellOfRemarks(
         .where(
           sql`${or(sql`lower(${user.email}) = lower(${to})`, eq(user.name, to))} and (exists (
             select 1 from project_member m where m.project_id = ${projectId} and m.user_id = ${user.id}) or exists (
-            select 1 from member o where o.organization_id = ${projects.organizationId} and o.user_id = ${user.id} and o.role ~ '(owner|admin)'))`,
+            select 1 from member o where o.organization_id = ${projects.organizationId} and o.user_id = ${user.id} and ${LEADS}))`,
         )
         .limit(2)
       if (!person || another) continue

@@ -2,8 +2,8 @@ import { sql } from 'drizzle-orm'
 import { type Actor, allowed, ROLES, type Role, type Standing } from '@/core/people/rights'
 import { database, type Sight, seeing } from '../database/client'
 
-/** Roles in an organisation whose holders own all its projects. */
-const LEADING = /\b(owner|admin)\b/
+/** Whether a member `o` of an organisation owns all its projects. */
+export const LEADS = sql`o.role ~ '(owner|admin)'`
 
 /** The person behind an actor: themselves, or who made the token. */
 export const personOf = (actor: Actor): string | null =>
@@ -16,18 +16,18 @@ export const standingsOf = (actor: Actor, projectIds: readonly string[]): Promis
 async function readStandings(actor: Actor, projectIds: readonly string[]): Promise<Standing[]> {
   const personId = personOf(actor)
   if (personId === null || projectIds.length === 0) return projectIds.map((projectId) => ({ projectId, role: null }))
-  const { rows } = await database().execute<{ id: string; given: Role | null; office: string | null }>(
-    sql`select p.id, m.role as given, o.role as office from project p
+  const { rows } = await database().execute<{ id: string; given: Role | null; leads: boolean | null }>(
+    sql`select p.id, m.role as given, ${LEADS} as leads from project p
       left join project_member m on m.project_id = p.id and m.user_id = ${personId}
       left join member o on o.organization_id = p.organization_id and o.user_id = ${personId}
       where p.id in ${[...projectIds]}`,
   )
-  const found = new Map(rows.map(({ id, given, office }) => [id, roleFrom(given, office)]))
+  const found = new Map(rows.map(({ id, given, leads }) => [id, roleFrom(given, leads)]))
   return projectIds.map((projectId) => ({ projectId, role: found.get(projectId) ?? null }))
 }
 
-const roleFrom = (given: Role | null, office: string | null): Role | null =>
-  office !== null && LEADING.test(office) ? 'owner' : given !== null && ROLES.includes(given) ? given : null
+const roleFrom = (given: Role | null, leads: boolean | null): Role | null =>
+  leads ? 'owner' : given !== null && ROLES.includes(given) ? given : null
 
 /** What the database shows somebody who asks about no project in particular. */
 export const sightOf = (actor: Actor): Sight => {
@@ -48,7 +48,7 @@ export async function visibleProjects(actor: Actor): Promise<readonly string[] |
   const { rows } = await database().execute<{ id: string }>(
     sql`select project_id as id from project_member where user_id = ${personId}
       union select p.id from project p join member o on o.organization_id = p.organization_id
-        where o.user_id = ${personId} and o.role ~ '(owner|admin)'`,
+        where o.user_id = ${personId} and ${LEADS}`,
   )
   return rows.map(({ id }) => id)
 }

@@ -1,5 +1,6 @@
 import { and, desc, eq } from 'drizzle-orm'
 import type { Actor, TokenScope } from '@/core/people/rights'
+import type { ApiToken } from '@/core/people/views'
 import { database } from '../database/client'
 import { apiTokens } from '../database/sharing'
 import { notFound } from '../problem'
@@ -8,15 +9,6 @@ import { hashOfSecret, newSecret } from './secret'
 import { personOf } from './standing'
 
 /** What programs sign in by: a token of a person reaches as far as they do, one of a project only that. */
-
-export interface ApiToken {
-  readonly id: string
-  readonly name: string
-  readonly scope: TokenScope
-  readonly expiresAt: string | null
-  readonly createdAt: string
-  readonly usedAt: string | null
-}
 
 /** Whose tokens: of a person, or of a project. */
 export type TokensOf = { readonly userId: string } | { readonly projectId: string }

@@ -18,7 +18,7 @@ export interface Refusal {
 const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]']
 
 /** Requests that change nothing (RFC 9110, 9.2.1). */
-const SAFE = new Set(['GET', 'HEAD', 'OPTIONS'])
+export const SAFE: ReadonlySet<string> = new Set(['GET', 'HEAD', 'OPTIONS'])
 
 /** What forms can send to other sites without asking them first (Fetch, "CORS-safelisted request-header"), and text. */
 const FORM_TYPES = /^(text\/|multipart\/|application\/x-www-form-urlencoded)/

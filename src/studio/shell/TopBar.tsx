@@ -33,6 +33,7 @@ import { useProject } from '@/studio/state/project'
 import { rename } from '@/studio/state/rename'
 import { fitState } from '@/studio/tooling/fit-state'
 import { Keys } from '@/studio/ui/Keys'
+import { Logo } from '@/studio/ui/Logo'
 import { NameField } from '@/studio/ui/NameField'
 import { findDialog, keysDialog } from './dialogs'
 import { PanelsOf } from './PanelsOf'
@@ -63,8 +64,7 @@ export function TopBar() {
     >
       <Tooltip title="All projects">
         <Link href="/" aria-label="All projects" style={{ display: 'flex' }}>
-          {/* biome-ignore lint/performance/noImgElement: a small drawing that ships with the page */}
-          <img src="/icon.svg" alt="" width={30} height={30} />
+          <Logo sizePx={30} />
         </Link>
       </Tooltip>
       <Box sx={{ width: 180, minWidth: 56, flexShrink: 4 }}>

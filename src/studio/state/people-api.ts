@@ -1,99 +1,19 @@
 import type { Presence } from '@/core/people/presence'
 import type { LinkRight, Role, TokenScope } from '@/core/people/rights'
+import type {
+  Administration,
+  ApiToken,
+  AuditEntry,
+  Invited,
+  KeptLetter,
+  ProjectInvitation,
+  ProjectPerson,
+  SeenAs,
+  ShareLink,
+} from '@/core/people/views'
 import { call, send } from './api'
 
 /** People and what they may do, as the server tells it. */
-
-export interface SeenAs {
-  readonly kind: 'local' | 'person' | 'token' | 'visitor' | 'nobody'
-  readonly id: string | null
-  readonly name: string
-  readonly email: string | null
-  readonly administrator: boolean
-  readonly organisations: readonly { readonly id: string; readonly name: string; readonly role: string }[]
-  /** How one signs in; null where nobody does. */
-  readonly signIn: { readonly office: string | null; readonly begins: boolean } | null
-}
-
-export interface Invited {
-  readonly kind: 'set-up' | 'organisation' | 'project'
-  readonly into: string
-  readonly email: string | null
-  readonly known: boolean
-}
-
-export interface ProjectPerson {
-  readonly id: string
-  readonly name: string
-  readonly email: string
-  readonly role: Role
-}
-
-export interface ProjectInvitation {
-  readonly id: string
-  readonly email: string
-  readonly role: Role
-  /** ISO 8601, as what follows. */
-  readonly expiresAt: string
-}
-
-export interface ShareLink {
-  readonly id: string
-  readonly name: string
-  readonly may: readonly LinkRight[]
-  readonly hasPassword: boolean
-  readonly expiresAt: string | null
-  readonly createdAt: string
-  readonly usedAt: string | null
-}
-
-export interface ApiToken {
-  readonly id: string
-  readonly name: string
-  readonly scope: TokenScope
-  readonly expiresAt: string | null
-  readonly createdAt: string
-  readonly usedAt: string | null
-}
-
-/** Something that somebody did, by their id. */
-export interface LogEntry {
-  readonly id: string
-  readonly at: string
-  readonly actor: string
-  readonly action: string
-}
-
-export interface Letter {
-  readonly id: string
-  readonly to: string
-  readonly subject: string
-  readonly text: string
-  readonly sentAt: string
-}
-
-export interface Administration {
-  readonly people: readonly {
-    readonly id: string
-    readonly name: string
-    readonly email: string
-    readonly administrator: boolean
-    readonly createdAt: string
-    readonly seenAt: string | null
-  }[]
-  readonly projects: readonly {
-    readonly id: string
-    readonly name: string
-    readonly organisation: string
-    readonly people: number
-    readonly bytes: number
-    readonly pages: number
-    readonly changedAt: string
-  }[]
-  readonly space: { readonly databaseBytes: number; readonly contentBytes: number }
-  readonly health: { readonly queue: number; readonly readerSeenSeconds: number | null }
-  readonly failures: readonly { readonly what: string; readonly name: string; readonly why: string | null }[]
-}
 
 /** Where the tokens of a person, or of a project, are asked for. */
 const tokensAt = (projectId: string | null) =>
@@ -134,8 +54,8 @@ export const peopleApi = {
   /** Sent also while the window closes. */
   tellPresence: (projectId: string, presence: Omit<Presence, 'who'>) =>
     call<void>(`/api/projects/${projectId}/presence`, { ...send('POST', presence), keepalive: true }),
-  log: (projectId: string) => call<LogEntry[]>(`/api/projects/${projectId}/audit`),
-  letters: () => call<Letter[]>('/api/letters'),
+  log: (projectId: string) => call<AuditEntry[]>(`/api/projects/${projectId}/audit`),
+  letters: () => call<KeptLetter[]>('/api/letters'),
   administration: () => call<Administration>('/api/administration'),
   setAdministrator: (id: string, administrator: boolean) =>
     call<void>(`/api/administration/people/${id}`, send('PATCH', { administrator })),

@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import type { ReactNode } from 'react'
+import { Logo } from '@/studio/ui/Logo'
 
 /** A page in front of the projects: somebody signs in, comes by an invitation or a link. */
 export function DoorPage({ title, children }: { readonly title: string; readonly children: ReactNode }) {
@@ -18,8 +19,7 @@ export function DoorPage({ title, children }: { readonly title: string; readonly
           borderRadius: 2,
         }}
       >
-        {/* biome-ignore lint/performance/noImgElement: a small drawing that ships with the page */}
-        <img src="/icon.svg" alt="" width={34} height={34} />
+        <Logo sizePx={34} />
         <Typography variant="h1" sx={{ mt: 1, mb: 2.5, overflowWrap: 'anywhere' }}>
           {title}
         </Typography>

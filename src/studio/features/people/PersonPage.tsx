@@ -5,6 +5,7 @@ import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
+import { Logo } from '@/studio/ui/Logo'
 
 /** A page about people, reached from the projects. */
 export function PersonPage({ title, children }: { readonly title: string; readonly children: ReactNode }) {
@@ -12,8 +13,7 @@ export function PersonPage({ title, children }: { readonly title: string; readon
     <Box component="main" sx={{ maxWidth: 860, mx: 'auto', px: { xs: 2, sm: 4 }, py: 5 }}>
       <Stack direction="row" sx={{ alignItems: 'center', gap: 1.5, mb: 4 }}>
         <Link href="/" aria-label="All projects" style={{ display: 'flex' }}>
-          {/* biome-ignore lint/performance/noImgElement: a small drawing that ships with the page */}
-          <img src="/icon.svg" alt="" width={34} height={34} />
+          <Logo sizePx={34} />
         </Link>
         <Typography variant="h1">{title}</Typography>
       </Stack>

@@ -20,6 +20,7 @@ import { useState } from 'react'
 import { AccountMenu } from '@/studio/features/people/feature'
 import { STEP_SENTENCES, STEP_WORDS, STEPS } from '@/studio/kernel/step'
 import { api, contentUrl, type ProjectSummary } from '@/studio/state/api'
+import { Logo } from '@/studio/ui/Logo'
 import { toned } from '@/studio/ui/palette'
 import { NewProject } from './NewProject'
 import { TakeInArchive } from './TakeInArchive'
@@ -57,8 +58,7 @@ export function ProjectList() {
       >
         <Box>
           <Stack direction="row" sx={{ alignItems: 'center', gap: 1.5 }}>
-            {/* biome-ignore lint/performance/noImgElement: a small drawing that ships with the page */}
-            <img src="/icon.svg" alt="" width={38} height={38} />
+            <Logo sizePx={38} />
             <Typography variant="h1">Calque</Typography>
           </Stack>
           <Typography color="text.secondary" sx={{ mt: 1 }}>

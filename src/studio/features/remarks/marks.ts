@@ -1,3 +1,5 @@
+import { distanceTo } from '@/core/geometry/piece/measure'
+import { segment } from '@/core/geometry/piece/piece'
 import { distance, type Point } from '@/core/geometry/vector'
 import type { MarkUp } from '@/core/model/mark-up/schema'
 import type { ProjectRecord } from '@/core/model/registry'
@@ -12,14 +14,9 @@ export const marksOver = (records: ReadonlyMap<string, ProjectRecord>, planeId: 
 
 /** The mark-up near a place. */
 export const markAt = (marks: readonly MarkUp[], at: Point, reachMm: number): MarkUp | null =>
-  marks.find(({ points }) => points.some((point, i) => i > 0 && nearPiece(points[i - 1]!, point, at, reachMm))) ?? null
-
-function nearPiece(a: Point, b: Point, p: Point, reachMm: number): boolean {
-  const length2 = (b.x - a.x) ** 2 + (b.y - a.y) ** 2
-  const along = length2 === 0 ? 0 : ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y)) / length2
-  const t = Math.min(1, Math.max(0, along))
-  return distance(p, { x: a.x + t * (b.x - a.x), y: a.y + t * (b.y - a.y) }) <= reachMm
-}
+  marks.find(({ points }) =>
+    points.some((point, i) => i > 0 && distanceTo(segment(points[i - 1]!, point), at) <= reachMm),
+  ) ?? null
 
 /** As many points as a mark keeps. */
 const MOST_POINTS = 2000

@@ -1,4 +1,4 @@
-import { actionsIn } from '@/core/people/rights'
+import { actionsIn, calledName } from '@/core/people/rights'
 import { nameOfActor } from '@/server/people/audit'
 import { deleteProject, openProject, renameProject } from '@/server/projects'
 import { bodyOf } from '../../body'
@@ -8,7 +8,7 @@ import { projectBody } from '../../taken'
 export const GET = door('look', 'project', async ({ id, by, standing }) => ({
   ...(await openProject(id)),
   may: standing ? actionsIn(by, standing) : [],
-  you: { id: nameOfActor(by), name: 'name' in by ? by.name : '' },
+  you: { id: nameOfActor(by), name: calledName(by) },
 }))
 
 export const PATCH = door('manage', 'project', async ({ id, request }) =>
