@@ -3,7 +3,7 @@ import { applyChanges, type Change, invertEdits, type KeptChange } from '@/core/
 import type { ProjectRecord } from '@/core/model/registry'
 import { isSameRecord } from '@/core/model/same-record'
 import { MODEL_VERSION, upgradedEdits } from '@/core/model/versions/registry'
-import { type Actor, LOCAL } from '@/core/people/rights'
+import { type Actor, calledName, LOCAL } from '@/core/people/rights'
 import type { HistoryEntry } from '@/core/project/views'
 import { decide } from '@/core/sync/decide'
 import { type Database, database, inTransaction, type Transaction } from './database/client'
@@ -12,6 +12,7 @@ import { EVENTS_CHANNEL, eventPayload } from './events'
 import { liveProject } from './live'
 import { saves } from './metrics'
 import { nameOfActor } from './people/audit'
+import { mustKeepToOriginal } from './people/authorship'
 import { notFound, Problem } from './problem'
 import { processWide } from './process-wide'
 import { ProjectMemory } from './project-memory'
@@ -40,7 +41,7 @@ export interface KeptAnswer {
 /** How the author of a change is written down; null for the one person of a Calque without sign-in. */
 const authorOf = (by: Actor): string | null => (by.kind === 'local' ? null : nameOfActor(by))
 
-const authorNameOf = (by: Actor): string | null => ('name' in by ? by.name : null)
+const authorNameOf = (by: Actor): string | null => calledName(by) || null
 
 /**
  * Keeps a change: all of it or nothing, and once only.
@@ -137,18 +138,24 @@ async function beginAnotherHistory(projectId: string): Promise<never> {
   throw anotherHistory()
 }
 
-/** @throws Problem where what is to be undone or redone was never kept, or is another person's */
-async function mustBeKept(tx: Transaction, projectId: string, { of, cause, label }: Change, by: Actor): Promise<void> {
+/** @throws Problem where what is to be undone or redone was never kept, is another person's, or did something else */
+async function mustBeKept(
+  tx: Transaction,
+  projectId: string,
+  { of, cause, label, edits }: Change,
+  by: Actor,
+): Promise<void> {
   const [found] =
     of === null
       ? []
       : await tx
-          .select({ author: changes.author })
+          .select({ author: changes.author, edits: changes.edits, version: changes.version })
           .from(changes)
           .where(and(eq(changes.projectId, projectId), eq(changes.id, of)))
   if (!found) throw new Problem(422, 'nothing-to-undo', `There is no “${label}” to ${cause}.`)
   if (found.author !== authorOf(by))
     throw new Problem(422, 'not-yours', `“${label}” was made by somebody else. Only they can ${cause} it.`)
+  mustKeepToOriginal(edits, upgradedEdits(found.edits, found.version), by)
 }
 
 /** Writes a change and what it does to the records: few statements, however many edits. */

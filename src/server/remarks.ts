@@ -7,6 +7,7 @@ import { validateRecord } from '@/core/model/registry'
 import type { Actor } from '@/core/people/rights'
 import { storable } from '@/core/text/storable'
 import { keepChange } from './changes'
+import { saysAsSelf } from './people/authorship'
 import { Problem } from './problem'
 import { openProject } from './projects'
 import { unpacked } from './unpacked'
@@ -25,8 +26,17 @@ export interface TakenRemarks {
   readonly picturesLeftOut: number
 }
 
-/** Takes the topics of a BCF into a project as remarks, in one change. @throws Problem */
-export async function takeRemarks(projectId: string, bytes: Uint8Array, by: Actor): Promise<TakenRemarks> {
+/**
+ * Takes the topics of a BCF into a project as remarks, in one change.
+ * @param holdsOthersWords asked where the file holds words of others than whoever brings it; throws where that is not for them
+ * @throws Problem
+ */
+export async function takeRemarks(
+  projectId: string,
+  bytes: Uint8Array,
+  by: Actor,
+  holdsOthersWords: () => void,
+): Promise<TakenRemarks> {
   const { records: all, identity, epoch } = await openProject(projectId)
   const records = new Map(all.map((record) => [record.id, record]))
   const ground = { projectId: identity, zero: localZeroOf(buildingOf(records)) }
@@ -38,6 +48,7 @@ export async function takeRemarks(projectId: string, bytes: Uint8Array, by: Acto
     before: records.get(after.id) ?? null,
     after: validateRecord(storable(after)),
   }))
+  if (!saysAsSelf({ edits }, by)) holdsOthersWords()
   if (edits.length > 0)
     await keepChange(
       projectId,

@@ -278,6 +278,7 @@ test('a link opens the project on a phone, allows what it says, and ends', async
   const phone = await newPage(browser, { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
   await phone.goto(address)
   await expect(phone.getByRole('heading')).not.toContainText('Weir Lodge')
+  await phone.getByLabel('Your name, for remarks').fill('Dee Finch')
   await phone.getByLabel('Password of the link').fill('heron at dawn')
   await phone.getByRole('button', { name: 'Open', exact: true }).click()
   await expect(phone.getByText('That is not the password of this link.')).toBeVisible()

@@ -1,6 +1,8 @@
 import { createHmac } from 'node:crypto'
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Change } from '@/core/model/change/change'
+import type { Remark } from '@/core/model/remark/schema'
 import { type TestDatabase, testDatabase } from '../support/test-database'
 
 /** Signing in, invitations, links and tokens, against a database of their own; asked as a browser asks. */
@@ -22,6 +24,8 @@ async function open() {
     ...(await import('@/server/people/audit')),
     ...(await import('@/server/people/letters')),
     ...(await import('@/server/projects')),
+    ...(await import('@/server/changes')),
+    ...(await import('@/server/people/authorship')),
   }
 }
 
@@ -262,6 +266,52 @@ describe('parts in projects', () => {
   })
 })
 
+const remark = (id: string, author: string): Remark => ({
+  id,
+  kind: 'remark',
+  number: 1,
+  text: 'Door too low',
+  at: { x: 0, y: 0 },
+  levelId: 'ground',
+  about: [],
+  status: 'open',
+  author,
+  madeAt: '2026-05-01T09:30:00Z',
+  assignedTo: '',
+  answers: [],
+})
+
+describe('an undo', () => {
+  const told = (id: string, of: string, edits: Change['edits']): Change => ({ id, label: id, cause: 'undo', of, edits })
+  const made = async () => {
+    const by = await person(ada)
+    const { id } = await db.createProject('Undone', by)
+    const own = { id: 'own', before: null, after: remark('own', 'Ada') }
+    const keep = (change: Change, who = by) => db.keepChange(id, change, {}, who)
+    await keep({ id: 'first', label: 'first', cause: 'edit', of: null, edits: [own] })
+    return { keep, own }
+  }
+
+  it('takes back what its change did', async () => {
+    const { keep, own } = await made()
+    await keep(told('back', 'first', [{ id: 'own', before: own.after, after: null }]))
+  })
+
+  it('puts no words into another’s mouth', async () => {
+    const { keep } = await made()
+    const forged = { id: 'forged', before: null, after: remark('forged', 'Bea') }
+    await expect(keep(told('forging', 'first', [forged]))).rejects.toMatchObject({ type: 'another-name' })
+  })
+
+  it('removes nothing that its change did not make', async () => {
+    const { keep } = await made()
+    const other = { id: 'other', before: null, after: remark('other', 'Ada') }
+    await keep({ id: 'second', label: 'second', cause: 'edit', of: null, edits: [other] })
+    const removing = { id: 'other', before: other.after, after: null }
+    await expect(keep(told('removing', 'first', [removing]))).rejects.toMatchObject({ status: 422 })
+  })
+})
+
 describe('links', () => {
   const opened = async (wish: Parameters<typeof db.makeLink>[1], password?: string) => {
     const { id } = await db.createProject('Linked', await person(ada))
@@ -317,6 +367,17 @@ describe('links', () => {
     ])
     for (const secret of [link.url.split('/').at(-1)!, headers.get('cookie')!.split('=')[1]!, token, 'heron at dusk'])
       expect(all).not.toContain(secret)
+  })
+
+  it('that let write ask for a name, and never pass for somebody with an account', async () => {
+    await expect(opened({ name: 'client', may: ['remark'] })).rejects.toMatchObject({ status: 422 })
+    const { id } = await db.createProject('Linked', await person(ada))
+    const { url } = await db.makeLink(id, { name: 'client', may: ['remark'] }, await person(ada), ORIGIN)
+    const { secret } = await db.openLink(url.split('/').at(-1)!, { name: ' Ada ' }, 'here')
+    const { actor } = await db.whoAsks(new Headers({ cookie: `calque.visit=${secret}` }))
+    const said = (author: string) => ({ edits: [{ id: 'r', before: null, after: remark('r', author) }] })
+    expect(() => db.mustSayAsSelf(said('Ada'), actor)).toThrow('one’s own name')
+    expect(() => db.mustSayAsSelf(said('Ada (by a link)'), actor)).not.toThrow()
   })
 
   it('a token is over when its time is', async () => {

@@ -123,7 +123,7 @@ export async function manyActors(): Promise<Fixture> {
       )
     const visit = async (may: readonly LinkRight[]) => {
       const { url } = await makeLink(project, { name: 'client', may }, of(owner), 'http://127.0.0.1')
-      return (await openLink(url.split('/').at(-1)!, {}, 'here')).secret
+      return (await openLink(url.split('/').at(-1)!, { name: 'Client' }, 'here')).secret
     }
     return {
       project,

@@ -112,8 +112,16 @@ export type Actor =
 /** Whoever uses a Calque that asks nobody to sign in, and what Calque does by itself. */
 export const LOCAL: Actor = { kind: 'local' }
 
-/** What somebody is called; empty where nobody knows. */
-export const calledName = (actor: Actor): string => ('name' in actor ? actor.name : '')
+/**
+ * What somebody is called, also as author of remarks; empty where nobody knows. Who came by a link chose the name
+ * themselves, so it says where it is from: nobody is taken for a person with an account.
+ */
+export function calledName(actor: Actor): string {
+  if (actor.kind === 'visitor') return actor.name && `${actor.name}${BY_LINK}`
+  return 'name' in actor ? actor.name : ''
+}
+
+const BY_LINK = ' (by a link)'
 
 /** A project, as far as it matters to who may do what in it. */
 export interface Standing {

@@ -104,6 +104,9 @@ export async function linkOf(
   return { asksPassword, project: asksPassword ? null : project, may: link.may }
 }
 
+/** Letters of a visitor's name; what says that they came by a link still fits behind it in a remark. */
+const MOST_NAME = 80
+
 /** Hours for which a browser that was let in need not open the link again. */
 const VISIT_HOURS = 12
 
@@ -129,13 +132,16 @@ export async function openLink(
       throw new Problem(403, 'wrong-password', 'That is not the password of this link.')
     await forgetTries('link-password', link.id)
   }
+  // Words need somebody who says them.
+  if (link.may.includes('remark') && name.trim() === '')
+    throw new Problem(422, 'name-needed', 'The link lets you write remarks. Say under which name.')
   const visit = newSecret()
   const hours = new Date(Date.now() + VISIT_HOURS * 3_600_000)
   const expiresAt = link.expiresAt && link.expiresAt < hours ? link.expiresAt : hours
   await database().delete(linkVisits).where(sql`expires_at < now()`)
   await database()
     .insert(linkVisits)
-    .values({ hash: hashOfSecret(visit), linkId: link.id, name: name.trim().slice(0, 100), expiresAt })
+    .values({ hash: hashOfSecret(visit), linkId: link.id, name: name.trim().slice(0, MOST_NAME), expiresAt })
   await seeing(`project:${link.projectId}`, () =>
     database().update(shareLinks).set({ usedAt: sql`now()` }).where(eq(shareLinks.id, link.id)),
   )

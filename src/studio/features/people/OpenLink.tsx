@@ -46,9 +46,10 @@ export function OpenLink({ secret }: { readonly secret: string }) {
           <TextField
             size="small"
             label="Your name, for remarks"
+            required
             value={name}
             autoComplete="name"
-            slotProps={{ htmlInput: { maxLength: 100 } }}
+            slotProps={{ htmlInput: { maxLength: 80 } }}
             onChange={({ target }) => setName(target.value)}
           />
         )}

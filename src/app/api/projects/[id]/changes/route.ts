@@ -1,10 +1,10 @@
 import type { Change } from '@/core/model/change/change'
 import { readChange } from '@/core/model/change/read'
-import { saysOnlyAs } from '@/core/model/remark/said-by'
+import { calledName } from '@/core/people/rights'
 import { changesBefore, changesSince, keepChange } from '@/server/changes'
+import { mustSayAsSelf } from '@/server/people/authorship'
 import { tellOfRemarks } from '@/server/people/remark-letters'
 import { originOf } from '@/server/people/sign-in-settings'
-import { Problem } from '@/server/problem'
 import { check, fieldsOf } from '../../../answer'
 import { jsonOf } from '../../../body'
 import { door } from '../../../door'
@@ -26,15 +26,9 @@ export const POST = door('remark', 'project', async ({ id, request, by, need }) 
   const known = await check(given, knownOfProject)
   const change = await readChange(rest, othersTurn)
   if (!isOfRemarksAlone(change)) need('edit')
-  const name = by.kind === 'person' || by.kind === 'visitor' ? by.name : ''
-  if (name !== '' && change.cause === 'edit' && !saysOnlyAs(change, name))
-    throw new Problem(
-      403,
-      'another-name',
-      'A remark is written under one’s own name, and others’ words stay as they are.',
-    )
+  if (change.cause === 'edit') mustSayAsSelf(change, by)
   const { revision, epoch, asSent } = await keepChange(id, change, known, by)
-  if (name !== '') await tellOfRemarks(id, change, name, originOf(request.headers))
+  if (by.kind !== 'local') await tellOfRemarks(id, change, calledName(by), originOf(request.headers))
   // What was added is told to whoever asks for nothing more; who counts by a history is told of that too.
   return known ? { revision, epoch, asSent } : { revision, ...(!asSent && { asSent }) }
 })
