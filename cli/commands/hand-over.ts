@@ -29,7 +29,7 @@ interface Options {
 export function handOverCommand(program: Command): void {
   const formats: readonly HandOverFormat[] = HAND_OVER_FORMATS
   const names = formats
-    .filter(({ withSources }) => !withSources)
+    .filter(({ withSources, sinceState }) => !withSources && !sinceState)
     .map(({ name }) => name)
     .join(', ')
   program
@@ -56,6 +56,7 @@ export function handOverCommand(program: Command): void {
       const format = formatNamed(name)
       if (format?.withSources)
         throw new CliError('It holds the files of a project: take `calque archive`, or ask for it over HTTP.')
+      if (format?.sinceState) throw new CliError('Two states are compared: take `calque differences OLDER NEWER`.')
       if (!format) throw new CliError(`There is no format ${name}. There are ${names}.`)
       const { project: read, archive } = await readProject(path)
       const along = sheetsAlong(format, on.sheets)

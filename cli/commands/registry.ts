@@ -2,6 +2,7 @@ import type { Command } from 'commander'
 import { archive, archiveAll, takeIn } from './archive'
 import { callouts } from './callouts'
 import { compareCommand } from './compare'
+import { differencesCommand } from './differences'
 import { fit } from './fit'
 import { handOverCommand } from './hand-over'
 import { inspect } from './inspect'
@@ -20,6 +21,7 @@ export const COMMANDS: readonly ((program: Command) => void)[] = [
   proposeWallsCommand,
   readPlanCommand,
   compareCommand,
+  differencesCommand,
   fit,
   meter,
   handOverCommand,

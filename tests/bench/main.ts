@@ -11,6 +11,7 @@ import { benchPart } from './part'
 import { benchProposals } from './proposals'
 import { benchReading } from './reading'
 import { benchReadingPlans } from './reading-plans'
+import { benchStates } from './states'
 import { benchStudio } from './studio'
 import { benchWalls } from './walls'
 
@@ -21,6 +22,7 @@ const BENCHES: Readonly<Record<string, (folder: string, address: string) => Prom
   walls: () => benchWalls(),
   'reading-plans': () => benchReadingPlans(),
   comparing: () => benchComparing(),
+  states: async () => benchStates(),
   reading: (folder) => benchReading(folder),
   studio: (_, address) => benchStudio(address),
   drawing: (_, address) => benchDrawing(address),

@@ -1,4 +1,4 @@
-import type { Point } from '../geometry/vector'
+import { wayOf } from '../geometry/way'
 import { formatLength, type LengthDisplay } from '../units/format'
 import { MM_PER_PT } from '../units/length'
 import type { SheetChange } from './change'
@@ -7,17 +7,6 @@ import type { SheetChange } from './change'
 export interface ToldOn {
   readonly mmPerPt: number | null
   readonly display: LengthDisplay
-}
-
-/** A part of the other direction from which on a shift is told as slanted. */
-const SLANTED = 0.25
-
-/** Where something went, as one sees it on the page. */
-function wayOf({ x, y }: Point): string {
-  const [across, up] = [x < 0 ? 'left' : 'right', y < 0 ? 'down' : 'up']
-  if (Math.abs(y) <= SLANTED * Math.abs(x)) return `to the ${across}`
-  if (Math.abs(x) <= SLANTED * Math.abs(y)) return up
-  return `${up} and to the ${across}`
 }
 
 const CALLED = {

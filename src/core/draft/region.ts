@@ -1,3 +1,5 @@
+import { boxOf } from '../geometry/box'
+import { BoxIndex } from '../geometry/box-index'
 import { hostsOf } from '../geometry/nesting'
 import { boxOfPiece, flatten, lengthOf, piecesBetweenCuts } from '../geometry/piece/measure'
 import { meetings } from '../geometry/piece/meetings'
@@ -65,6 +67,23 @@ export function regionAround(pieces: readonly Piece[], p: Point, gapMm = GAP_MM)
   const islands = within.filter((_, i) => hosts[i]! < 0)
   const closed = (face: Face): Chain => ({ pieces: face.pieces, closed: true })
   return { outline: closed(region), islands: islands.map(closed) }
+}
+
+/**
+ * The outlines of the smallest closed regions around many points at once, in their order; null where nothing encloses one.
+ * As {@link regionAround} for each, but lines are cut once.
+ */
+export function outlinesAround(pieces: readonly Piece[], points: readonly Point[], gapMm = GAP_MM): (Chain | null)[] {
+  const faces = facesOf(waysOf(cutAll(pieces), gapMm)).filter(({ doubleArea }) => doubleArea > SAME_MM)
+  const index = new BoxIndex(faces.map(({ ring }) => boxOf(ring)))
+  return points.map((p) => {
+    const around = index
+      .near(boxOf([p]), 0)
+      .map((i) => faces[i]!)
+      .filter(({ ring }) => isInside(ring, p))
+    const [face] = around.sort((a, b) => a.doubleArea - b.doubleArea)
+    return face ? { pieces: face.pieces, closed: true } : null
+  })
 }
 
 function facesOf(ways: readonly Way[]): Face[] {

@@ -25,6 +25,8 @@ export interface HandOverFormat {
   readonly overSheets?: boolean
   /** Whether the files of the sheets go out beside it. */
   readonly besideSheets?: boolean
+  /** Whether it tells what differs from an earlier state of the project. */
+  readonly sinceState?: boolean
   /** Whether the files of the project go with it: only a running Calque has them. */
   readonly withSources?: boolean
 }
@@ -281,6 +283,25 @@ export const HAND_OVER_FORMATS = [
     mime: 'text/csv; charset=utf-8',
     about: 'One table with its sums; in the unit of the job.',
   })),
+  {
+    name: 'xlsx-differences',
+    group: 'table',
+    word: 'XLSX of differences',
+    extension: 'xlsx',
+    mime: SPREADSHEET,
+    about:
+      'What differs from an earlier state: elements that came, went or changed, and every table with its figures before, after, and their difference.',
+    sinceState: true,
+  },
+  {
+    name: 'differences',
+    group: 'project',
+    word: 'Differences as JSON',
+    extension: 'json',
+    mime: 'application/json',
+    about: 'The same as JSON: each element with what is otherwise, and the tables.',
+    sinceState: true,
+  },
   {
     name: 'bcf',
     group: 'project',

@@ -4,6 +4,15 @@ import type { LengthUnit } from '../units/length'
 import { IFC_RELEASES, type IfcRelease } from './ifc/release'
 import { PAPER_NAMES, type PaperName, paperNamed } from './paper/papers'
 
+/** A revision of the project. */
+const stateField = (name: string) =>
+  number()
+    .typeError(`A state is a revision of the project: ${name}=12.`)
+    .integer()
+    .min(0)
+    .max(2 ** 31 - 1)
+    .optional()
+
 /** What of a project is handed over, and how a plan is laid on paper; the lowest level on A3, at the largest scale that fits, where nothing is said. */
 export const handOverChoiceSchema = object({
   level: idSchema.optional(),
@@ -27,6 +36,10 @@ export const handOverChoiceSchema = object({
     .optional(),
   /** Whether the sheets go out beneath what was traced on them. */
   sheets: boolean().typeError('Sheets are asked for by sheets=true.').optional(),
+  /** The revision of the project that goes out; the present one where nothing is said. */
+  at: stateField('at'),
+  /** Where differences are told: the revision since which; from the beginning where nothing is said. */
+  since: stateField('since'),
   /** Whether all levels go out, each on a page of its own. */
   set: boolean().typeError('A set is asked for by set=true.').optional(),
 })
@@ -37,11 +50,13 @@ const truthOf = (text: string): boolean | string => (text === 'true' ? true : te
 
 /** The same from where everything is text: a query, or the command line. */
 export function choiceFields(fields: Readonly<Record<string, string | undefined>>): Record<string, unknown> {
-  const { scale, set, sheets, paper, ...rest } = fields
+  const { scale, set, sheets, paper, at, since, ...rest } = fields
   return {
     ...rest,
     ...(paper !== undefined && { paper: paperNamed(paper) ?? paper }),
     ...(scale && { scale: Number(scale) }),
+    ...(at !== undefined && { at: Number(at) }),
+    ...(since !== undefined && { since: Number(since) }),
     ...(set !== undefined && { set: truthOf(set) }),
     ...(sheets !== undefined && { sheets: truthOf(sheets) }),
   }

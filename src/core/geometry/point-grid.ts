@@ -2,26 +2,29 @@ import type { Point } from './vector'
 
 /** Finds what was put near a place: things by the square cell that their place falls into. */
 export class PointGrid<T> {
-  private readonly cells = new Map<string, T[]>()
+  private readonly columns = new Map<number, Map<number, T[]>>()
 
   /** @param cell side of a cell, in the unit of the places */
   constructor(private readonly cell: number) {}
 
   /** Everything within one cell of a place, and some of what lies up to two away. */
-  near(at: Point): T[] {
-    const { x: cx, y: cy } = this.cellOf(at)
-    return [-1, 0, 1].flatMap((dx) => [-1, 0, 1].flatMap((dy) => this.cells.get(`${cx + dx},${cy + dy}`) ?? []))
+  near({ x, y }: Point): T[] {
+    const [column, row] = [Math.floor(x / this.cell), Math.floor(y / this.cell)]
+    const found: T[] = []
+    for (let dx = -1; dx <= 1; dx++) {
+      const rows = this.columns.get(column + dx)
+      if (!rows) continue
+      for (let dy = -1; dy <= 1; dy++) for (const thing of rows.get(row + dy) ?? []) found.push(thing)
+    }
+    return found
   }
 
-  add(at: Point, thing: T): void {
-    const { x, y } = this.cellOf(at)
-    const key = `${x},${y}`
-    const list = this.cells.get(key)
+  add({ x, y }: Point, thing: T): void {
+    const [column, row] = [Math.floor(x / this.cell), Math.floor(y / this.cell)]
+    const rows = this.columns.get(column) ?? new Map<number, T[]>()
+    this.columns.set(column, rows)
+    const list = rows.get(row)
     if (list) list.push(thing)
-    else this.cells.set(key, [thing])
-  }
-
-  private cellOf({ x, y }: Point): Point {
-    return { x: Math.floor(x / this.cell), y: Math.floor(y / this.cell) }
+    else rows.set(row, [thing])
   }
 }

@@ -1,6 +1,7 @@
 import RBush from 'rbush'
 import { type Chain, ringChain } from '../draft/chain'
 import { type Box, boxOf, EMPTY_BOX, grow, isEmpty, overlaps, unite } from '../geometry/box'
+import { BoxIndex } from '../geometry/box-index'
 import { boxOfPiece, boxOfPieces, distanceTo } from '../geometry/piece/measure'
 import { endOf, type Piece, startOf } from '../geometry/piece/piece'
 import type { Point } from '../geometry/vector'
@@ -13,11 +14,11 @@ import { columnRing } from './column/shape'
 import type { Insert } from './insert/schema'
 import { layerOf } from './layer/schema'
 import { levelOfElement } from './level/of-element'
-import { levelsOf, STOREY_MM, storeyHeightMm } from './level/schema'
+import { levelIdOf, levelsOf, STOREY_MM, storeyHeightMm } from './level/schema'
 import type { ProjectRecord } from './registry'
 import type { Lettering, Spot, Surroundings } from './shape'
 import { isShape, kindOf, type Shape, surroundingsOf } from './shapes'
-import { type Boundary, boundaryAround } from './space/boundary'
+import { type Boundary, boundariesAround, boundaryAround } from './space/boundary'
 import type { Space } from './space/schema'
 import { crossingsOf, standingParts } from './wall/crossings'
 import { edgesOf, SAME_POINT_MM, wallOutlines } from './wall/joins'
@@ -55,6 +56,10 @@ const itemsOf = (id: string, pieces: readonly Piece[]): Item[] =>
     const group = pieces.slice(i * GROUP, (i + 1) * GROUP)
     return { ...boxOfPieces(group), id, pieces: group, spot: null }
   })
+
+/** From so many rooms on they are looked for at once, where they are so large a part of all: fewer are had sooner one by one. */
+const MANY_ROOMS = 40
+const MANY_PART = 0.15
 
 /** Lines given back in one query at most. */
 const MOST_NEAR = 48
@@ -110,6 +115,7 @@ export class Plan implements CatchGround {
 
   /** What encloses a room; null where it is open. Worked out when it is first asked for after a change around it. */
   boundaryOf(space: Space): Boundary | null {
+    if (!this.boundaries.has(space.id)) this.encloseLevel(levelIdOf(space))
     const known = this.boundaries.get(space.id)
     if (known !== undefined) return known
     const found = this.enclosureOf(space)
@@ -119,24 +125,48 @@ export class Plan implements CatchGround {
 
   /** What would enclose a room at a place. */
   enclosureOf({ at, levelId }: Pick<Space, 'at' | 'levelId'>): Boundary | null {
-    const here = (box: Box) =>
-      this.within(box).filter(
-        ({ shape }) => isBuildingElement(shape) && levelOfElement(shape, this.records) === levelId,
-      )
     const lines = (box: Box) =>
-      here(box)
-        .flatMap(({ shape, chains }) => {
-          if (shape.kind === 'wall') return this.ringsOf(shape.id).flatMap((ring) => ringChain(ring).pieces)
-          return shape.kind === 'separator' ? chains.flatMap(({ pieces }) => pieces) : []
-        })
+      this.standingOn(levelId, this.within(box))
+        .flatMap((planned) => this.enclosingLines(planned))
         .filter((piece) => overlaps(boxOfPiece(piece), box))
-    const outlines = (box: Box) =>
-      here(box).flatMap(({ shape }) =>
+    return boundaryAround(at, lines, this.outlinesOn(levelId), this.builtExtent())
+  }
+
+  /** Levels whose rooms were all looked for at once, and not many of them forgotten since. */
+  private readonly enclosed = new Set<string>()
+
+  /** Looks for all rooms of a level at once, where there are many: lines are cut where they meet only once then. */
+  private encloseLevel(levelId: string): void {
+    if (this.enclosed.has(levelId)) return
+    this.enclosed.add(levelId)
+    const all = this.standingOn(levelId, this.planned.values())
+    const known = all.flatMap(({ shape }) => (shape.kind === 'space' ? [shape] : []))
+    const rooms = known.filter(({ id }) => !this.boundaries.has(id))
+    if (rooms.length < Math.max(MANY_ROOMS, MANY_PART * known.length)) return
+    const lines = all.flatMap((planned) => this.enclosingLines(planned))
+    const points = rooms.map(({ at }) => at)
+    const found = boundariesAround(points, lines, this.outlinesOn(levelId))
+    for (const [i, { id }] of rooms.entries()) this.boundaries.set(id, found[i]!)
+  }
+
+  private standingOn(levelId: string | undefined, some: Iterable<PlannedShape>): PlannedShape[] {
+    return [...some].filter(({ shape }) => isBuildingElement(shape) && levelOfElement(shape, this.records) === levelId)
+  }
+
+  /** The lines of something by which a room can be enclosed. */
+  private enclosingLines({ shape, chains }: PlannedShape): readonly Piece[] {
+    if (shape.kind === 'wall') return this.ringsOf(shape.id).flatMap((ring) => ringChain(ring).pieces)
+    return shape.kind === 'separator' ? chains.flatMap(({ pieces }) => pieces) : []
+  }
+
+  /** Outlines of a level that come into a box: what stands free in a room is taken off it. */
+  private outlinesOn(levelId: string | undefined) {
+    return (box: Box): (readonly Point[])[] =>
+      this.standingOn(levelId, this.within(box)).flatMap(({ shape }) =>
         shape.kind === 'column'
           ? [columnRing(shape)]
           : [this.outlinesNow.get(shape.id) ?? []].filter((ring) => ring.length > 0),
       )
-    return boundaryAround(at, lines, outlines, this.builtExtent())
   }
 
   private extentNow: { readonly version: number; readonly box: Box } | null = null
@@ -237,9 +267,14 @@ export class Plan implements CatchGround {
   /** Rooms that a change may touch are looked for anew: those whose edge it meets, and those that are open. */
   private forgetBoundaries(changed: readonly Item[]): void {
     if (this.boundaries.size === 0 || changed.length === 0) return
-    const box = changed.reduce<Box>(unite, EMPTY_BOX)
+    const touched = new BoxIndex(changed)
+    let forgotten = 0
     for (const [id, boundary] of this.boundaries)
-      if (!boundary || !this.planned.has(id) || overlaps(boxOf(boundary.ring), box)) this.boundaries.delete(id)
+      if (!boundary || !this.planned.has(id) || touched.near(boxOf(boundary.ring), 0).length > 0) {
+        this.boundaries.delete(id)
+        forgotten++
+      }
+    if (forgotten >= MANY_ROOMS) this.enclosed.clear()
   }
 
   /** Takes items out of the index and others in; all anew where that is less work. */

@@ -8,6 +8,8 @@ export interface HandedProject {
   readonly identity?: string
   readonly name: string
   readonly records: readonly ProjectRecord[]
+  /** An earlier state, where differences from it are told. */
+  readonly before?: readonly ProjectRecord[]
   /** What the pages of its sheets draw (see core/sheet/binary.ts), by the ids of their underlays, where they go out too. */
   readonly linework?: readonly { readonly underlayId: string; readonly bytes: Uint8Array }[]
   /** The files of its sheets, where they go out beside it. */

@@ -36,6 +36,8 @@ import { FIRST_LEVEL, levelsOf, withFirstLevel } from '@/core/model/level/schema
 import { displayOf, settingsOf } from '@/core/model/settings/schema'
 import { workPlanesOf } from '@/core/model/work-plane/schema'
 import { decodeSheet } from '@/core/sheet/binary'
+import { changesTable } from '@/core/states/changes-table'
+import { compareStates } from '@/core/states/compare-states'
 import { cobieSheets } from '@/core/tables/cobie'
 import { inJobUnits } from '@/core/tables/job-units'
 import { TABLES, tablesOf } from '@/core/tables/registry'
@@ -62,6 +64,9 @@ const byId = ({ records }: HandedProject) => new Map(records.map((record) => [re
 const built = (project: HandedProject) => buildingOf(byId(project))
 
 const USUAL_PAPER = 'A3'
+
+const differences = (project: HandedProject) =>
+  compareStates(new Map((project.before ?? []).map((record) => [record.id, record])), byId(project))
 
 /** The level or work plane that is asked for; undefined where none is. @throws PlanSheetError */
 function knownLevel(project: HandedProject, { level }: HandOverChoice): string | undefined {
@@ -218,6 +223,15 @@ const WRITERS: Readonly<Record<string, Writer>> = {
   xlsx: (project) => {
     const display = displayOf(byId(project))
     return writeXlsx(tablesOf(built(project)).map((table) => inJobUnits(table, display)))
+  },
+  'xlsx-differences': (project) => {
+    const { elements, tables } = differences(project)
+    return writeXlsx([changesTable(elements, byId(project)), ...tables])
+  },
+  differences: (project) => {
+    const { elements, tables } = differences(project)
+    const told = elements.map(({ before, after, ...rest }) => rest)
+    return `${JSON.stringify({ format: 'calque-differences', version: 1, elements: told, tables }, null, 1)}\n`
   },
   bcf: async (project) => {
     const building = built(project)

@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm'
 import { type HandOverFormat, sheetsAlong } from '@/core/formats/hand-over'
 import type { HandOverChoice } from '@/core/formats/making'
 import { archiveOf, keepArchive } from '../archive'
+import { stateAt } from '../changes'
 import { loadContent, storeBytes } from '../contents'
 import { database, inTransaction } from '../database/client'
 import { makings } from '../database/schema'
@@ -42,8 +43,8 @@ async function handOut(
   maker: Maker,
   { id, projectId, request }: typeof makings.$inferSelect & { request: { kind: 'hand-over' } },
 ): Promise<void> {
-  const project = await openProject(projectId!)
   const format = formatNamed(request.format)!
+  const project = await asItWas(await openProject(projectId!), format, request.on)
   await keep(id, { progress: 0.2 })
   const bytes = format.withSources
     ? await maker.make(id, { kind: 'pack', ...(await partsOfArchive(project)) })
@@ -58,6 +59,20 @@ async function handOut(
     const resultHash = await storeBytes(tx, bytes, format.mime)
     await tx.update(makings).set({ status: 'done', progress: 1, resultHash }).where(eq(makings.id, id))
   })
+}
+
+/** A project in the state that is asked for, with the earlier one where differences are told. */
+async function asItWas<P extends HandedProject>(
+  project: P,
+  format: HandOverFormat,
+  { at, since }: HandOverChoice,
+): Promise<P> {
+  const recordsAt = async (revision: number) => (await stateAt(project.id, revision)).records
+  return {
+    ...project,
+    ...(at !== undefined && { records: await recordsAt(at) }),
+    ...(format.sinceState && { before: await recordsAt(since ?? 0) }),
+  }
 }
 
 /** A project with what of its sheets goes out with it. */

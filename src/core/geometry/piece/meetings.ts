@@ -33,6 +33,7 @@ export interface Extended {
  * Lines and circles by closed forms, with one another and lines with ellipses; the rest by Newton's method from crossing chords.
  */
 export function meetings(p: Piece, q: Piece, extended: Extended = {}): Meeting[] {
+  if (p.kind === 'segment' && q.kind === 'segment' && !extended.first && !extended.second) return segmentsMeet(p, q)
   if (!extended.first && !extended.second && isEmpty(intersect(nearBox(p), nearBox(q)))) return []
   // Differences keep their digits far from the origin where the coordinates themselves would not.
   const origin = startOf(p)
@@ -53,6 +54,27 @@ export function meetings(p: Piece, q: Piece, extended: Extended = {}): Meeting[]
 const reaches = (piece: Piece, t: number, point: Point) =>
   (t >= 0 && t <= 1) || distance(placeAt(piece, clamp(t)), point) <= SAME_MM
 const clamp = (t: number) => Math.min(1, Math.max(0, t))
+
+/** The same for two straight lines as far as they go, which is what most drawings are made of: without making anything on the way. */
+function segmentsMeet({ start: o, end: e }: Segment, { start: c, end: d }: Segment): Meeting[] {
+  if (Math.max(o.x, e.x) + 2 * SAME_MM < Math.min(c.x, d.x) || Math.max(c.x, d.x) + 2 * SAME_MM < Math.min(o.x, e.x))
+    return []
+  if (Math.max(o.y, e.y) + 2 * SAME_MM < Math.min(c.y, d.y) || Math.max(c.y, d.y) + 2 * SAME_MM < Math.min(o.y, e.y))
+    return []
+  // Differences keep their digits far from the origin where the coordinates themselves would not.
+  const [rx, ry] = [e.x - o.x, e.y - o.y]
+  const [cx, cy] = [c.x - o.x, c.y - o.y]
+  const [sx, sy] = [d.x - o.x - cx, d.y - o.y - cy]
+  const turn = rx * sy - ry * sx
+  const [sizeR, sizeS] = [Math.hypot(rx, ry), Math.hypot(sx, sy)]
+  if (turn === 0 || Math.abs(turn) <= PARALLEL_SINE * sizeR * sizeS) return []
+  const [t, u] = [(cx * sy - cy * sx) / turn, (cx * ry - cy * rx) / turn]
+  const [onP, onQ] = [clamp(t), clamp(u)]
+  if (Math.abs(t - onP) * sizeR > SAME_MM) return []
+  const [x, y] = [rx * t, ry * t]
+  if (u !== onQ && Math.hypot(cx + sx * onQ - x, cy + sy * onQ - y) > SAME_MM) return []
+  return Number.isFinite(x) && Number.isFinite(y) ? [{ t: onP, u: onQ, point: { x: x + o.x, y: y + o.y } }] : []
+}
 
 function nearBox(piece: Piece) {
   const { minX, minY, maxX, maxY } = boxOfPiece(piece)

@@ -1,4 +1,5 @@
-import { regionAround } from '../../draft/region'
+import type { Chain } from '../../draft/chain'
+import { outlinesAround, regionAround } from '../../draft/region'
 import { type Box, boxOf, grow, holds } from '../../geometry/box'
 import { boxOfPieces, doubleAreaOf, lengthOf } from '../../geometry/piece/measure'
 import { meetings } from '../../geometry/piece/meetings'
@@ -94,16 +95,31 @@ export function boundaryAround(
     if (!chain) continue
     const box = boxOfPieces(chain.pieces)
     if (!holds(sight, box)) continue
-    const ring = chain.pieces.map(startOf)
-    const inset = (p: Point) => isInside(ring, p)
-    const islands = outlines(box).filter((outline) => outline.every(inset) && !isInside(outline, at))
-    const taken = islands.reduce((sum, island) => sum + area(island), 0)
-    return {
-      ring,
-      islands,
-      areaMm2: doubleAreaOf(chain.pieces) / 2 - taken,
-      perimeterMm: chain.pieces.reduce((sum, piece) => sum + lengthOf(piece), 0),
-    }
+    return within(chain, at, outlines)
   }
   return null
+}
+
+/**
+ * The same around many points, from all lines at once: what costs less than each by itself where there are many.
+ * @param lines faces of all walls and separators
+ */
+export const boundariesAround = (
+  points: readonly Point[],
+  lines: readonly Piece[],
+  outlines: (within: Box) => readonly (readonly Point[])[],
+): (Boundary | null)[] => outlinesAround(lines, points).map((chain, i) => chain && within(chain, points[i]!, outlines))
+
+/** A room by its outer edge, less what stands free in it. */
+function within({ pieces }: Chain, at: Point, outlines: (within: Box) => readonly (readonly Point[])[]): Boundary {
+  const ring = pieces.map(startOf)
+  const inset = (p: Point) => isInside(ring, p)
+  const islands = outlines(boxOfPieces(pieces)).filter((outline) => outline.every(inset) && !isInside(outline, at))
+  const taken = islands.reduce((sum, island) => sum + area(island), 0)
+  return {
+    ring,
+    islands,
+    areaMm2: doubleAreaOf(pieces) / 2 - taken,
+    perimeterMm: pieces.reduce((sum, piece) => sum + lengthOf(piece), 0),
+  }
 }

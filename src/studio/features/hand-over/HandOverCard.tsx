@@ -253,7 +253,8 @@ export function HandOverCard() {
         <Section key={group} title={title} open={OPEN.has(group) || (group === 'part' && empty)}>
           {fieldsOf[group]}
           {formats
-            .filter((format) => format.group === group)
+            // Differences are asked for where states are compared.
+            .filter((format) => format.group === group && !format.sinceState)
             .map((format) => (
               <FormatRow key={format.name} format={format} on={choiceOf(format)} disabled={nothingFor(format)} />
             ))}
