@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import JSZip from 'jszip'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { ProjectRecord } from '@/core/model/registry'
 import { boathouseSet } from '../demo/sheets/boathouse'
 import { outriggerPlate } from '../demo/sheets/outrigger-plate'
 import { servicesDrawing } from '../demo/sheets/services-drawing'
@@ -253,6 +254,37 @@ describe('fit', () => {
     const { status, err } = await solved(points)
     expect(status).toBe(2)
     expect(err).toMatch(sentence)
+  })
+})
+
+describe('differences', () => {
+  const state = (name: string, records: readonly ProjectRecord[]) =>
+    writeFile(
+      join(folder, name),
+      JSON.stringify({ format: 'calque-project', version: 1, id: 'h', name: 'House', records }),
+    )
+
+  it('says what differs between two states of a project: as a list, as JSON and as a workbook', async () => {
+    const later = house()
+    later.delete('window')
+    await state('earlier.json', [...house().values()])
+    await state('later.json', [...later.values()])
+    const list = await calque('differences', 'earlier.json', 'later.json')
+    expect(list).toMatchObject({ status: 0, out: '1 change\ngone\tWindow W01\n' })
+    const { out } = await calque('differences', 'earlier.json', 'later.json', '--json', '--xlsx', 'differences.xlsx')
+    const { elements, tables } = JSON.parse(out)
+    expect(elements).toMatchObject([{ id: 'window', kind: 'opening', what: 'gone', called: 'Window W01', says: [] }])
+    const walls = tables.find(({ name }: { name: string }) => name === 'walls')
+    // The wall has got back what the window took of it.
+    expect(walls.rows[0].cells['net-by']).toBeCloseTo(1.2 * 1.5, 9)
+    expect((await readFile(join(folder, 'differences.xlsx'))).subarray(0, 2).toString()).toBe('PK')
+  })
+
+  it('is not what hand-over is for', async () => {
+    await state('house.json', [...house().values()])
+    const { status, err } = await calque('hand-over', 'house.json', '--format', 'xlsx-differences')
+    expect(status).toBe(2)
+    expect(err).toContain('calque differences')
   })
 })
 

@@ -9,6 +9,7 @@ import { LOCAL } from '@/core/people/rights'
 import { keepChange } from '@/server/changes'
 import { database, pool } from '@/server/database/client'
 import { projects } from '@/server/database/schema'
+import { issueProject } from '@/server/issues'
 import { createProject } from '@/server/projects'
 import { addSource, listSources } from '@/server/sources'
 import { FRAME_PLANE } from './boathouse-frames'
@@ -47,6 +48,8 @@ async function seed(): Promise<void> {
     const [ground, upper, section] = await readSheets('boathouse-plans.pdf', [1, 2, 3])
     await placeAndTrace(ground!, upper!, section!)
     for (const [name, make] of FURTHER) await addSource(DEMO, name, once(await make()))
+    // What came after it is told from it.
+    await issueProject(DEMO, { name: 'Issued for planning', formats: ['ifc', 'dxf', 'pdf', 'xlsx'] }, LOCAL)
     const [plate] = await readSheets('outrigger-plate.svg', [1])
     await edit('Make outrigger plate', ...outriggerPart(plate!))
   } catch (error) {

@@ -1,12 +1,12 @@
 import { basename } from 'node:path'
 import { type Command, Option } from 'commander'
-import { compareSheets, SURE_AGREEMENT } from '@/core/compare/compare'
-import { sayChange } from '@/core/compare/say-change'
+import { compareSheets } from '@/core/compare/compare'
+import { comparisonReport } from '@/core/compare/report'
 import type { Linework } from '@/core/sheet/linework'
 import { type LengthDisplay, USUAL_DISPLAY } from '@/core/units/format'
 import { MM_PER_PT } from '@/core/units/length'
 import { CliError } from '../cli-error'
-import { linesOf, rounded, scaleOf } from '../plan-on-page'
+import { linesOf, scaleOf } from '../plan-on-page'
 import { pageOf, withFile, writeAll } from '../read-file'
 
 interface Options {
@@ -56,32 +56,14 @@ function report(older: Linework, newer: Linework, mmPerPt: number | null, { tole
   const tolerancePt = tolerance === undefined ? undefined : toleranceOf(tolerance) / (mmPerPt ?? MM_PER_PT)
   const found = compareSheets(older, newer, { mmPerPt, ...(tolerancePt && { tolerancePt }) })
   if (!found) throw new CliError('The two pages have nothing in common by which one could be laid onto the other.')
-  const { registration, changes } = found
   const display = { ...USUAL_DISPLAY[unit], ...(unit === 'mm' && { precision: 0 }) }
-  const told = changes.map((change) => ({ ...change, says: sayChange(change, { mmPerPt, display }) }))
-  const sure = registration.agree >= SURE_AGREEMENT
-  if (json)
-    return `${JSON.stringify({
-      mmPerPt,
-      map: registration.map,
-      agree: rounded(registration.agree),
-      offPt: rounded(registration.offPt),
-      sure,
-      changes: told.map(({ kind, subject, says, box, by, before, after }) => ({
-        kind,
-        subject,
-        says,
-        box: [box.minX, box.minY, box.maxX, box.maxY].map(rounded),
-        by: by && [rounded(by.x), rounded(by.y)],
-        byMm: by && mmPerPt && rounded(Math.hypot(by.x, by.y) * mmPerPt),
-        before,
-        after,
-      })),
-    })}\n`
-  const head = sure
+  const told = comparisonReport(found, display)
+  if (json) return `${JSON.stringify(told)}\n`
+  const { changes } = told
+  const head = told.sure
     ? `${changes.length} changes\n`
     : `${changes.length} changes; the pages agree in so little that they may not lie right on one another\n`
-  return head + told.map(({ says, box }) => `${Math.round(box.minX)}, ${Math.round(box.minY)}\t${says}\n`).join('')
+  return head + changes.map(({ says, box }) => `${Math.round(box[0]!)}, ${Math.round(box[1]!)}\t${says}\n`).join('')
 }
 
 /** @throws CliError for what is no tolerance */

@@ -29,7 +29,7 @@ interface Options {
 export function handOverCommand(program: Command): void {
   const formats: readonly HandOverFormat[] = HAND_OVER_FORMATS
   const names = formats
-    .filter(({ withSources, sinceState }) => !withSources && !sinceState)
+    .filter(({ withSources, sinceState, ofIssues }) => !withSources && !sinceState && !ofIssues)
     .map(({ name }) => name)
     .join(', ')
   program
@@ -57,12 +57,13 @@ export function handOverCommand(program: Command): void {
       if (format?.withSources)
         throw new CliError('It holds the files of a project: take `calque archive`, or ask for it over HTTP.')
       if (format?.sinceState) throw new CliError('Two states are compared: take `calque differences OLDER NEWER`.')
+      if (format?.ofIssues) throw new CliError('Two issues of a page are compared: take `calque compare OLDER NEWER`.')
       if (!format) throw new CliError(`There is no format ${name}. There are ${names}.`)
       const { project: read, archive } = await readProject(path)
       const along = sheetsAlong(format, on.sheets)
       if (along && !archive)
         throw new CliError('The sheets go along from an archive of the project: take `calque archive` to save one.')
-      const kinds = along === 'pictures' ? (['image'] as const) : undefined
+      const kinds = along === 'pictures' ? (['image'] as const) : along === 'lines' ? [] : undefined
       const project = along && archive ? await withSheets(archive, read, kinds) : read
       const choice = choiceOf({ ...on, set: on.set ? 'true' : undefined, sheets: on.sheets ? 'true' : undefined })
       const bytes = await handOver(project, format, choice).catch((error: unknown) => {

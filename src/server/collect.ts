@@ -42,6 +42,7 @@ export async function collectContents(graceMinutes: number = GRACE_MINUTES): Pro
           and not exists (select 1 from sheet where picture_hash = c.hash or linework_hash = c.hash or strokes_hash = c.hash
             or solids_hash = c.hash)
           and not exists (select 1 from sheet_print where hash = c.hash)
+          and not exists (select 1 from issue where content_hash = c.hash)
           and not exists (select 1 from making where input_hash = c.hash or result_hash = c.hash)
         limit ${AT_ONCE} for update skip locked)
       and used_at < now() - make_interval(mins => ${graceMinutes}::int)`)

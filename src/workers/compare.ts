@@ -1,12 +1,20 @@
 import { expose, transfer } from 'comlink'
 import { type CompareOptions, type Comparison, compareSheets } from '@/core/compare/compare'
-import type { Stroke } from '@/core/compare/strokes'
+import { type Stroke, strokesOf } from '@/core/compare/strokes'
+import type { TextRun } from '@/core/sheet/linework'
 import { fetchSheet } from './fetch-sheet'
 
 /** A comparison in a form that is sent quickly: strokes as x1 y1 x2 y2. */
 export interface SentComparison extends Omit<Comparison, 'gone' | 'fresh'> {
   readonly gone: Float32Array
   readonly fresh: Float32Array
+}
+
+/** A page in a form that is sent quickly. */
+export interface SentPage {
+  /** x1 y1 x2 y2. */
+  readonly strokes: Float32Array
+  readonly words: readonly Pick<TextRun, 'text' | 'x' | 'y' | 'heightPt' | 'turnRad'>[]
 }
 
 const packed = (strokes: readonly Stroke[]): Float32Array =>
@@ -21,6 +29,13 @@ const comparer = {
     if (!found) return null
     const sent = { ...found, gone: packed(found.gone), fresh: packed(found.fresh) }
     return transfer(sent, [sent.gone.buffer, sent.fresh.buffer])
+  },
+  /** All that a page draws and says, in its points: to be shown beside another one. @param url where its lines are had */
+  async page(url: string): Promise<SentPage> {
+    const { linework } = await fetchSheet(url)
+    const strokes = packed(strokesOf(linework))
+    const words = linework.text.map(({ text, x, y, heightPt, turnRad }) => ({ text, x, y, heightPt, turnRad }))
+    return transfer({ strokes, words }, [strokes.buffer])
   },
 }
 

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises'
 import { expect } from '@playwright/test'
 import type { Underlay } from '../../src/core/model/underlay/schema'
 import { planByTypes } from '../support/plan-corpus/by-types'
@@ -54,6 +55,34 @@ test('a newer issue that lies otherwise on its paper falls into place, and what 
     await expect(list).toContainText('became “Archive”')
   })
 
+  await test.step('looked at in turns and beside one another, and saved for whoever was not there', async () => {
+    await card.getByRole('button', { name: 'Blink' }).click()
+    await expect(card.getByRole('button', { name: 'Blink' })).toHaveAttribute('aria-pressed', 'true')
+    await card.getByRole('button', { name: 'Side by side' }).click()
+    await expect(page.getByRole('img', { name: 'Older issue beside the board' })).toBeVisible()
+    // One way of looking at a time.
+    await expect(card.getByRole('button', { name: 'Blink' })).toHaveAttribute('aria-pressed', 'false')
+    await card.getByRole('button', { name: 'Side by side' }).click()
+    await expect(page.getByRole('img', { name: 'Older issue beside the board' })).toBeHidden()
+    const saved = page.waitForEvent('download')
+    await card.getByRole('link', { name: 'Save PDF' }).click()
+    const pdf = await readFile((await (await saved).path())!)
+    expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
+  })
+
+  await test.step('told over HTTP as on the command line', async () => {
+    const { sources } = await (await page.request.get(`/api/projects/${id}`)).json()
+    const [older, newer] = (sources as { sheets: { id: string }[] }[]).map(({ sheets }) => sheets[0]!.id)
+    const answer = await page.request.get(`/api/projects/${id}/hand-over/sheet-changes?older=${older}&newer=${newer}`)
+    const { changes, sure } = await answer.json()
+    expect(sure).toBe(true)
+    expect(changes).toHaveLength(planted.length)
+    const foreign = await page.request.get(
+      `/api/projects/${id}/hand-over/sheet-changes?older=${older}&newer=${crypto.randomUUID()}`,
+    )
+    expect(foreign.status()).toBe(422)
+  })
+
   await test.step('walked through, and noted as a remark', async () => {
     await card.getByRole('button', { name: 'Next' }).click()
     await expect(card.getByRole('button', { name: /^1 / })).toHaveAttribute('aria-current', 'true')
@@ -62,6 +91,15 @@ test('a newer issue that lies otherwise on its paper falls into place, and what 
     await studio.kept()
     const { records } = await (await page.request.get(`/api/projects/${id}`)).json()
     expect((records as { kind: string }[]).filter(({ kind }) => kind === 'remark')).toHaveLength(1)
+    await card.getByRole('button', { name: 'Remark for each' }).click()
+    await studio.kept()
+    const { records: now } = await (await page.request.get(`/api/projects/${id}`)).json()
+    expect((now as { kind: string }[]).filter(({ kind }) => kind === 'remark')).toHaveLength(1 + planted.length)
+    // One undo takes all of them back.
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await studio.kept()
+    const { records: left } = await (await page.request.get(`/api/projects/${id}`)).json()
+    expect((left as { kind: string }[]).filter(({ kind }) => kind === 'remark')).toHaveLength(1)
   })
 
   await test.step('what was traced of it is brought along, and that undone', async () => {

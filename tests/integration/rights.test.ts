@@ -128,6 +128,7 @@ describe.each(TRIED)('$method $path ($action)', ({ method, path, action, about }
       format: 'json',
       revision: '0',
       person: ids.person,
+      issue: 'none',
       link: 'none',
       token: 'none',
       invitation: 'none',

@@ -23,6 +23,13 @@ export const knownBody = object({ ids: array(idSchema.required()).max(10_000).re
 
 export const makingBody = object({ format: string().required(), on: handOverChoiceSchema.default({}) }).noUnknown()
 
+export const issueBody = object({
+  name: string().trim().min(1, 'Say what is issued: for tender, for instance.').max(100).required(),
+  note: string().trim().max(500),
+  formats: array(string().max(40).required()).max(40).required(),
+  on: handOverChoiceSchema.default({}),
+}).noUnknown()
+
 export const readingBody = object({
   length: string().trim().min(1).max(100).required(),
   note: string().max(200),
@@ -122,6 +129,7 @@ export const BODIES: Readonly<Record<string, AnySchema>> = {
   'POST /api/projects/{id}/changes': changeSchema.shape({ at: knownOfProject }),
   'POST /api/projects/{id}/changes/known': knownBody,
   'POST /api/projects/{id}/makings': makingBody,
+  'POST /api/projects/{id}/issues': issueBody,
   'POST /api/projects/{id}/readings': readingBody,
   'POST /api/library': symbolSchema,
   'POST /api/join': joinBody,

@@ -7,7 +7,8 @@ import { along, distance, type Point } from '../geometry/vector'
 import type { ProjectRecord } from '../model/registry'
 import { surroundingsOf } from '../model/shapes'
 import type { LineFinder } from '../propose/wall-run'
-import { countByClass, matchEdge, OFF_CLASSES_MM, type TracedEdge, tracedEdges } from './trace-to-sheet'
+import { OFF_CLASSES_MM } from './off-classes'
+import { countByClass, matchEdge, type TracedEdge, tracedEdges } from './trace-to-sheet'
 
 const p = (x: number, y: number): Point => ({ x, y })
 const sheetOf =

@@ -11,6 +11,7 @@ import { facesOf } from '../model/wall/geometry'
 import { frameOf } from '../model/work-plane/frame'
 import type { LineFinder } from '../propose/wall-run'
 import { Flag } from '../sheet/linework'
+import { classOf, OFF_CLASSES_MM } from './off-classes'
 
 /** A straight edge of something that was traced. Model millimetres. */
 export interface TracedEdge {
@@ -128,16 +129,12 @@ function median(values: readonly number[]): number {
   return sorted[sorted.length >> 1]!
 }
 
-/** Upper bounds of the classes by which distances are counted, millimetres; the last class has no bound. */
-export const OFF_CLASSES_MM = [1, 2, 5, 10, 20, 50, 100] as const
-
 /** How many edges lie in each class of distance; the last figure counts those beyond all bounds. */
 export function countByClass(matches: readonly EdgeMatch[]): number[] {
   const counts = Array.from({ length: OFF_CLASSES_MM.length + 1 }, () => 0)
   for (const { found } of matches) {
     if (!found) continue
-    const at = OFF_CLASSES_MM.findIndex((bound) => found.offMm <= bound)
-    counts[at < 0 ? OFF_CLASSES_MM.length : at]!++
+    counts[classOf(found.offMm)]!++
   }
   return counts
 }

@@ -23,19 +23,31 @@ export interface HandOverFormat {
   readonly ofAll?: boolean
   /** Whether sheets can go out beneath it. */
   readonly overSheets?: boolean
+  /** Whether the sheets that show are what it is about. */
+  readonly againstSheets?: boolean
   /** Whether the files of the sheets go out beside it. */
   readonly besideSheets?: boolean
+  /** Whether it tells what changed between two issues of a sheet. */
+  readonly ofIssues?: boolean
   /** Whether it tells what differs from an earlier state of the project. */
   readonly sinceState?: boolean
   /** Whether the files of the project go with it: only a running Calque has them. */
   readonly withSources?: boolean
 }
 
-/** What of a project's sheets goes out with a format: their lines with all files or those of pictures alone, or nothing. */
+/** What of a project's sheets goes out with a format: their lines with all files, those of pictures alone or none, or nothing. */
 export const sheetsAlong = (
-  { besideSheets, overSheets }: HandOverFormat,
+  { besideSheets, overSheets, againstSheets }: HandOverFormat,
   wanted: boolean | undefined,
-): 'all files' | 'pictures' | null => (besideSheets ? 'all files' : wanted && overSheets ? 'pictures' : null)
+): 'all files' | 'pictures' | 'lines' | null => {
+  if (besideSheets) return 'all files'
+  if (againstSheets) return 'lines'
+  return wanted && overSheets ? 'pictures' : null
+}
+
+/** Whether a format goes out of a whole project as it stands: nothing is to be chosen in it. */
+export const isIssuable = ({ ofPlane, ofPart, ofIssues, sinceState, withSources }: HandOverFormat): boolean =>
+  !ofPlane && !ofPart && !ofIssues && !sinceState && !withSources
 
 /** Headings under which formats are offered, in their order. */
 export const FORMAT_GROUPS = {
@@ -283,6 +295,44 @@ export const HAND_OVER_FORMATS = [
     mime: 'text/csv; charset=utf-8',
     about: 'One table with its sums; in the unit of the job.',
   })),
+  {
+    name: 'pdf-check',
+    group: 'project',
+    word: 'PDF of the check',
+    extension: 'pdf',
+    mime: 'application/pdf',
+    about:
+      'How true the model is to its sheets, and they to it: distances by class, stated lengths, and what is amiss or was not traced, with pictures.',
+    againstSheets: true,
+  },
+  {
+    name: 'check',
+    group: 'project',
+    word: 'Check as JSON',
+    extension: 'json',
+    mime: 'application/json',
+    about: 'The same as JSON: every traced edge with its distance, doubts, what was not traced, stated lengths.',
+    againstSheets: true,
+  },
+  {
+    name: 'pdf-changes',
+    group: 'project',
+    word: 'PDF of changes',
+    extension: 'pdf',
+    mime: 'application/pdf',
+    about:
+      'What changed between two issues of a sheet: the newer page with a numbered cloud around each change, then each in words with its picture.',
+    ofIssues: true,
+  },
+  {
+    name: 'sheet-changes',
+    group: 'project',
+    word: 'Changes of a sheet as JSON',
+    extension: 'json',
+    mime: 'application/json',
+    about: 'The same as JSON, as the command line tells it.',
+    ofIssues: true,
+  },
   {
     name: 'xlsx-differences',
     group: 'table',

@@ -36,6 +36,9 @@ export const handOverChoiceSchema = object({
     .optional(),
   /** Whether the sheets go out beneath what was traced on them. */
   sheets: boolean().typeError('Sheets are asked for by sheets=true.').optional(),
+  /** Where changes of a sheet are told: the pages that are compared. */
+  older: idSchema.optional(),
+  newer: idSchema.optional(),
   /** The revision of the project that goes out; the present one where nothing is said. */
   at: stateField('at'),
   /** Where differences are told: the revision since which; from the beginning where nothing is said. */
@@ -66,6 +69,13 @@ export function choiceFields(fields: Readonly<Record<string, string | undefined>
 export type MakingRequest =
   | { readonly kind: 'hand-over'; readonly format: string; readonly on: HandOverChoice }
   | { readonly kind: 'take-in' }
+  | {
+      readonly kind: 'issue'
+      readonly issueId: string
+      readonly revision: number
+      readonly formats: readonly string[]
+      readonly on: HandOverChoice
+    }
 
 /** How such work stands, as clients see it. */
 export interface MakingView {

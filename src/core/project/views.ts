@@ -74,6 +74,26 @@ export interface SourceView {
   readonly sheets: readonly SheetView[]
 }
 
+/** A state of a project that was issued, with its files as they were. */
+export interface IssueView {
+  readonly id: string
+  readonly name: string
+  readonly note: string
+  /** The state of the project that it is. */
+  readonly revision: number
+  /** Names of the formats in which it was handed over. */
+  readonly formats: readonly string[]
+  /** Who issued it; left out where nobody signs in. */
+  readonly author?: string
+  /** ISO 8601. */
+  readonly madeAt: string
+  readonly status: 'making' | 'ready' | 'failed'
+  /** A sentence where its files could not be made. */
+  readonly problem: string | null
+  /** Of its files; null until they are made. */
+  readonly bytes: number | null
+}
+
 /** One thing that was done to a project. */
 export interface HistoryEntry {
   /** The state after it. */

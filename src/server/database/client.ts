@@ -2,11 +2,12 @@ import { AsyncLocalStorage } from 'node:async_hooks'
 import { drizzle } from 'drizzle-orm/node-postgres'
 import { Pool, type PoolClient } from 'pg'
 import { processWide } from '../process-wide'
+import * as issues from './issues'
 import * as people from './people'
 import * as projects from './schema'
 import * as sharing from './sharing'
 
-const schema = { ...projects, ...people, ...sharing }
+const schema = { ...projects, ...people, ...sharing, ...issues }
 
 /** The one pool of this process. */
 const kept = processWide<{ pool: Pool }>('database')

@@ -12,8 +12,18 @@ export interface HandedProject {
   readonly before?: readonly ProjectRecord[]
   /** What the pages of its sheets draw (see core/sheet/binary.ts), by the ids of their underlays, where they go out too. */
   readonly linework?: readonly { readonly underlayId: string; readonly bytes: Uint8Array }[]
+  /** Two issues of a sheet, where what changed between them is told. */
+  readonly issues?: { readonly older: HandedPage; readonly newer: HandedPage }
   /** The files of its sheets, where they go out beside it. */
   readonly files?: readonly SheetFile[]
+}
+
+/** A page with what it draws (see core/sheet/binary.ts). */
+export interface HandedPage {
+  readonly name: string
+  /** Millimetres on site in one point, where it lies on the board. */
+  readonly mmPerPt: number | null
+  readonly bytes: Uint8Array
 }
 
 /** The file of a sheet, with the page of it that the sheet is. */

@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { buffer } from 'node:stream/consumers'
 import PDFDocument from 'pdfkit'
 import toPdf from 'svg-to-pdfkit'
-import { PAPERS, type PaperName } from '@/core/formats/paper/papers'
+import { type PaperName, type PaperSize, sizeOfPaper } from '@/core/formats/paper/papers'
 import { type PlanGroup, svgOfPaper } from '@/core/formats/svg/drawing'
 import { MM_PER } from '@/core/units/length'
 
@@ -37,7 +37,7 @@ interface Inside {
 /** A drawing on one sheet of paper. */
 export interface PdfPage {
   readonly groups: readonly PlanGroup[]
-  readonly paper: PaperName
+  readonly paper: PaperName | PaperSize
   /** Site to paper, by which readers measure true lengths; null for a drawing without one scale. */
   readonly ratio: number | null
   /** Whether they are measured in feet; in metres where left out. */
@@ -87,7 +87,7 @@ export async function pdfOf(pages: readonly PdfPage[], { title, author }: PdfAbo
     Nums: pages.flatMap(({ label }, i) => [i, label ? { P: new String(label) } : { S: 'D', St: i + 1 }]),
   }
   for (const { groups, paper, ratio, inFeet = false } of pages) {
-    const { widthMm, heightMm } = PAPERS[paper]
+    const { widthMm, heightMm } = sizeOfPaper(paper)
     const size: [number, number] = [widthMm * PT_PER_MM, heightMm * PT_PER_MM]
     document.addPage({ size, margin: 0 })
     inside.page.resources.data.Properties = Object.fromEntries(

@@ -3,6 +3,9 @@ import { buildingOf } from '@/core/building/building'
 import { pieceMarks } from '@/core/building/marks'
 import { platePiecesOf } from '@/core/building/plate-pieces'
 import { beforeHandOver } from '@/core/check/before-hand-over'
+import { truenessOf } from '@/core/check/trueness'
+import { compareSheets } from '@/core/compare/compare'
+import { comparisonReport } from '@/core/compare/report'
 import { topicsOfFindings, topicsOfRemarks } from '@/core/formats/bcf/from-project'
 import { writeBcf } from '@/core/formats/bcf/write'
 import { writeCsv } from '@/core/formats/csv/write'
@@ -19,6 +22,8 @@ import { HAND_OVER_FORMATS, type HandOverFormat } from '@/core/formats/hand-over
 import { writeIfc } from '@/core/formats/ifc/write'
 import { localZeroOf } from '@/core/formats/local-zero'
 import type { HandOverChoice } from '@/core/formats/making'
+import { drawChanges } from '@/core/formats/report/changes'
+import { drawTrueness } from '@/core/formats/report/trueness'
 import type { HandedSheet } from '@/core/formats/sheets/placed'
 import { writeFrameStep } from '@/core/formats/step/frame'
 import { svgOfGroups } from '@/core/formats/svg/drawing'
@@ -54,7 +59,7 @@ import {
   xlsxOfPart,
 } from '../part/solid'
 import { picturesOf, writeBundle } from './bundle'
-import type { HandedProject } from './handed'
+import type { HandedPage, HandedProject } from './handed'
 import { type PdfAbout, type PdfPage, pdfOf } from './pdf'
 import { writeXlsx } from './xlsx'
 
@@ -64,6 +69,24 @@ const byId = ({ records }: HandedProject) => new Map(records.map((record) => [re
 const built = (project: HandedProject) => buildingOf(byId(project))
 
 const USUAL_PAPER = 'A3'
+
+/** Two issues of a sheet, compared. @throws PlanSheetError */
+function comparedIssues({ issues }: HandedProject) {
+  if (!issues) throw new PlanSheetError('Say which pages are compared: older and newer.')
+  const pageOf = ({ name, bytes }: HandedPage) => ({
+    name,
+    linework: decodeSheet(Uint8Array.from(bytes).buffer).linework,
+  })
+  const pages = { older: pageOf(issues.older), newer: pageOf(issues.newer) }
+  const { mmPerPt: newerMmPerPt } = issues.newer
+  const found = compareSheets(pages.older.linework, pages.newer.linework, {
+    mmPerPt: issues.older.mmPerPt,
+    ...(newerMmPerPt !== null && { newerMmPerPt }),
+  })
+  if (!found)
+    throw new PlanSheetError('The two pages have nothing in common by which one could be laid onto the other.')
+  return { pages, found }
+}
 
 const differences = (project: HandedProject) =>
   compareStates(new Map((project.before ?? []).map((record) => [record.id, record])), byId(project))
@@ -224,6 +247,29 @@ const WRITERS: Readonly<Record<string, Writer>> = {
     const display = displayOf(byId(project))
     return writeXlsx(tablesOf(built(project)).map((table) => inJobUnits(table, display)))
   },
+  'pdf-changes': (project) => {
+    const { pages, found } = comparedIssues(project)
+    const { changes } = comparisonReport(found, displayOf(byId(project)))
+    const drawn = drawChanges({ ...pages, title: 'Changes', found, says: changes.map(({ says }) => says) })
+    return pdfOf(
+      drawn.map((page) => ({ ...page, ratio: null })),
+      aboutOf(project),
+    )
+  },
+  'sheet-changes': (project) =>
+    `${JSON.stringify(comparisonReport(comparedIssues(project).found, displayOf(byId(project))))}\n`,
+  'pdf-check': (project) => {
+    const sheets = sheetsOf(project)
+    const display = displayOf(byId(project))
+    const trueness = truenessOf(byId(project), sheets)
+    const pages = drawTrueness({ project: project.name, trueness, sheets, display })
+    return pdfOf(
+      pages.map((page) => ({ ...page, ratio: null })),
+      aboutOf(project),
+    )
+  },
+  check: (project) =>
+    `${JSON.stringify({ format: 'calque-check', version: 1, ...truenessOf(byId(project), sheetsOf(project)) }, null, 1)}\n`,
   'xlsx-differences': (project) => {
     const { elements, tables } = differences(project)
     return writeXlsx([changesTable(elements, byId(project)), ...tables])

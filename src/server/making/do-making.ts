@@ -1,14 +1,16 @@
 import { eq } from 'drizzle-orm'
+import { fileNameOf } from '@/core/formats/file-name'
 import { type HandOverFormat, sheetsAlong } from '@/core/formats/hand-over'
 import type { HandOverChoice } from '@/core/formats/making'
 import { archiveOf, keepArchive } from '../archive'
 import { stateAt } from '../changes'
 import { loadContent, storeBytes } from '../contents'
 import { database, inTransaction } from '../database/client'
+import { issues } from '../database/issues'
 import { makings } from '../database/schema'
 import type { HandedProject } from '../hand-over/handed'
 import { formatNamed } from '../hand-over/write'
-import { filesOf, lineworkOf } from '../handed-sheets'
+import { comparedPages, filesOf, lineworkOf } from '../handed-sheets'
 import { Problem } from '../problem'
 import { openProject } from '../projects'
 import { type Maker, MakingProblem, MakingStopped } from './maker'
@@ -20,6 +22,8 @@ export async function doMaking(maker: Maker, id: string): Promise<void> {
   await keep(id, { status: 'working', progress: 0.05 })
   try {
     if (making.request.kind === 'take-in') await takeIn(maker, making)
+    else if (making.request.kind === 'issue')
+      await issue(maker, making as typeof making & { request: { kind: 'issue' } })
     else await handOut(maker, making as typeof making & { request: { kind: 'hand-over' } })
   } catch (error) {
     if (error instanceof MakingStopped) return keep(id, { status: 'stopped' })
@@ -61,16 +65,54 @@ async function handOut(
   })
 }
 
+/** Makes the files of an issue and settles them: the whole project as an archive, and what is handed over of it. */
+async function issue(
+  maker: Maker,
+  { id, projectId, request }: typeof makings.$inferSelect & { request: { kind: 'issue' } },
+): Promise<void> {
+  const { issueId, revision, formats, on } = request
+  const now = await openProject(projectId!)
+  const project = { ...now, records: (await stateAt(now.id, revision)).records }
+  const archive = await maker.make(id, { kind: 'pack', ...(await partsOfArchive(project)) })
+  const today = new Date().toISOString().slice(0, 10)
+  const files = [{ path: fileNameOf(project, formatNamed('archive')!, {}, today), bytes: archive }]
+  for (const [i, name] of formats.entries()) {
+    const format = formatNamed(name)!
+    // A plan on paper that names no level is all of them.
+    const choice = { ...on, ...(name === 'pdf' && !on.level && { set: true }) }
+    const handed = await withSheets(project, format, choice)
+    const bytes = await maker.make(id, { kind: 'hand-over', project: handed, format: name, on: choice })
+    files.push({ path: freeName(fileNameOf(project, format, choice, today), files), bytes })
+    await keep(id, { progress: (i + 1) / (formats.length + 1) })
+  }
+  const bytes = await maker.make(id, { kind: 'bundle', files })
+  await inTransaction(async (tx) => {
+    const contentHash = await storeBytes(tx, bytes, 'application/zip')
+    await tx.update(issues).set({ contentHash, bytes: bytes.length }).where(eq(issues.id, issueId))
+    await tx.update(makings).set({ status: 'done', progress: 1 }).where(eq(makings.id, id))
+  })
+}
+
+/** Two formats may end alike. */
+function freeName(name: string, taken: readonly { readonly path: string }[]): string {
+  const [, stem, extension] = name.match(/^(.*?)((?:\.calque)?\.[^.]+)$/)!
+  for (let count = 1; ; count++) {
+    const free = count === 1 ? name : `${stem} ${count}${extension}`
+    if (!taken.some(({ path }) => path === free)) return free
+  }
+}
+
 /** A project in the state that is asked for, with the earlier one where differences are told. */
 async function asItWas<P extends HandedProject>(
   project: P,
   format: HandOverFormat,
-  { at, since }: HandOverChoice,
+  { at, since, older, newer }: HandOverChoice,
 ): Promise<P> {
   const recordsAt = async (revision: number) => (await stateAt(project.id, revision)).records
   return {
     ...project,
     ...(at !== undefined && { records: await recordsAt(at) }),
+    ...(format.ofIssues && { issues: await comparedPages(project, { older, newer }) }),
     ...(format.sinceState && { before: await recordsAt(since ?? 0) }),
   }
 }
@@ -83,8 +125,9 @@ async function withSheets(
 ): Promise<HandedProject> {
   const along = sheetsAlong(format, sheets)
   if (along === null) return project
-  const files = await filesOf(project, along === 'pictures' ? ['image'] : undefined)
-  return { ...project, linework: await lineworkOf(project), files }
+  const linework = await lineworkOf(project, along === 'lines')
+  if (along === 'lines') return { ...project, linework }
+  return { ...project, linework, files: await filesOf(project, along === 'pictures' ? ['image'] : undefined) }
 }
 
 async function partsOfArchive(project: Parameters<typeof archiveOf>[0]) {

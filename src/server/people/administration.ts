@@ -67,6 +67,7 @@ export async function erasePerson(id: string): Promise<void> {
       )
       if (alone[0])
         throw new Problem(409, 'last-owner', `“${alone[0].name}” has no other owner. Make somebody else one first.`)
+      await tx.execute(sql`update issue set author_name = ${FORMER} where author = ${`person:${id}`}`)
       await tx.execute(sql`update change set author_name = ${FORMER} where author = ${`person:${id}`}`)
       await tx.execute(
         sql`delete from project_invitation where lower(email) = (select lower(email) from person where id = ${id})`,

@@ -20,8 +20,11 @@ async function usedBy(projectId: string): Promise<Used> {
   const { rows } = await seeing('all', () =>
     database().execute<Used>(
       sql`with own as (select f.id, f.content_hash from source f join project p on p.id = f.project_id
+          where p.organization_id = (select organization_id from project where id = ${projectId})),
+        issued as (select i.content_hash from issue i join project p on p.id = i.project_id
           where p.organization_id = (select organization_id from project where id = ${projectId}))
-        select (select coalesce(sum(size), 0)::float8 from content where hash in (select content_hash from own)) as bytes,
+        select (select coalesce(sum(size), 0)::float8 from content
+            where hash in (select content_hash from own union select content_hash from issued)) as bytes,
           (select count(*)::int from sheet where source_id in (select id from own)) as pages`,
     ),
   )

@@ -19,6 +19,7 @@ import { rooms } from './rooms/feature'
 import { sheets } from './sheets/feature'
 import { sketch } from './sketch/feature'
 import { solid } from './solid/feature'
+import { states } from './states/feature'
 import { structure } from './structure/feature'
 import { symbols } from './symbols/feature'
 import { tables } from './tables/feature'
@@ -50,6 +51,7 @@ export const FEATURES: readonly Feature[] = [
   projectIndex,
   handOver,
   history,
+  states,
   solid,
   tables,
   guide,

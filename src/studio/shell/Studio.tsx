@@ -15,7 +15,7 @@ import { goTo, openWith } from '@/studio/board/workbench'
 import { bringInFiles } from '@/studio/features/bring-in/feature'
 import { FOLLOWS, OPTION_GROUPS, OVERLAYS, TOOLS } from '@/studio/features/registry'
 import type { Step } from '@/studio/kernel/step'
-import { closeCard, useBench, workOn } from '@/studio/state/bench'
+import { closeCard, showCard, useBench, workOn } from '@/studio/state/bench'
 import { useBoardMenu } from '@/studio/state/board-menu'
 import { foldIndex, PHONE_PX, useLayout } from '@/studio/state/layout'
 import { tell } from '@/studio/state/notices'
@@ -122,6 +122,17 @@ export function Studio({ projectId }: { projectId: string }) {
       for (const stopFollowing of stops) stopFollowing()
     }
   }, [])
+
+  // Pages are chosen without a board, and so without cards: who asks for one comes to the board.
+  useEffect(
+    () =>
+      useBench.subscribe(({ step: now, sideCard }, before) => {
+        if (now !== 'bring-in' || !sideCard || sideCard === before.sideCard) return
+        goTo('trace')
+        showCard(sideCard)
+      }),
+    [],
+  )
 
   const mayEdit = useProject((project) => project.may.has('edit'))
   const drop = useDropzone({

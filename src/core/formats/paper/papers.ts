@@ -17,7 +17,16 @@ export const PAPERS = {
   'ARCH E': inches(48, 36),
 } as const
 
+/** A size of paper, millimetres. */
+export interface PaperSize {
+  readonly widthMm: number
+  readonly heightMm: number
+}
+
 export type PaperName = keyof typeof PAPERS
+
+export const sizeOfPaper = (paper: PaperName | PaperSize): PaperSize =>
+  typeof paper === 'string' ? PAPERS[paper] : paper
 
 export const PAPER_NAMES = Object.keys(PAPERS) as readonly PaperName[]
 

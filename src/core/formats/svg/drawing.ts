@@ -4,7 +4,7 @@ import { isWhole, type Piece, placeAt, startOf } from '../../geometry/piece/piec
 import type { Point } from '../../geometry/vector'
 import { DASHES_MM, type Pen } from '../../model/pen'
 import { CAPITALS } from '../../text/capitals'
-import { PAPERS, type PaperName } from '../paper/papers'
+import { type PaperName, type PaperSize, sizeOfPaper } from '../paper/papers'
 import type { PaperMark } from '../paper/title-block'
 import { escapeXml } from '../xml'
 
@@ -21,8 +21,8 @@ export interface PlanGroup {
 }
 
 /** An SVG of the size of a paper, in millimetres. */
-export function svgOfPaper(paper: PaperName, content: string): string {
-  const { widthMm, heightMm } = PAPERS[paper]
+export function svgOfPaper(paper: PaperName | PaperSize, content: string): string {
+  const { widthMm, heightMm } = sizeOfPaper(paper)
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${figure(widthMm)}mm" height="${figure(heightMm)}mm" viewBox="0 0 ${figure(widthMm)} ${figure(heightMm)}" font-family="Helvetica, Arial, sans-serif">\n${content}\n</svg>`
 }
 

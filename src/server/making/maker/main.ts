@@ -2,6 +2,7 @@ import { ArchiveError } from '@/core/formats/archive'
 import { PlanSheetError } from '@/core/formats/svg/write-plan'
 import { packArchive, unpackArchive } from '../../archive-file'
 import { formatNamed, handOver } from '../../hand-over/write'
+import { bundleOf } from '../../issue-bundle'
 import { faultOf } from '../../log'
 import { PartError } from '../../part/solid'
 import type { MakerOutcome, MakerTask, MakerWord } from './tasks'
@@ -26,6 +27,8 @@ async function done(task: MakerTask) {
       return handOver(task.project, formatNamed(task.format)!, task.on)
     case 'pack':
       return packArchive(task.manifest, task.files)
+    case 'bundle':
+      return bundleOf(task.files)
     case 'unpack':
       return unpackArchive(task.bytes)
   }

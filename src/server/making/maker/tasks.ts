@@ -12,11 +12,13 @@ export type MakerTask =
       readonly on: HandOverChoice
     }
   | { readonly kind: 'pack'; readonly manifest: ArchiveManifest; readonly files: readonly Uint8Array[] }
+  | { readonly kind: 'bundle'; readonly files: readonly { readonly path: string; readonly bytes: Uint8Array }[] }
   | { readonly kind: 'unpack'; readonly bytes: Uint8Array }
 
 export interface MakerResults {
   'hand-over': Uint8Array
   pack: Uint8Array
+  bundle: Uint8Array
   unpack: OpenedArchive
 }
 

@@ -1,10 +1,21 @@
 import { create } from 'zustand'
+import type { Point } from '@/core/geometry/vector'
 import type { Cut, Place, SavedView } from '@/core/model/view/schema'
 
 /** From where the solids are looked at. Model millimetres. */
 export interface Look {
   readonly eye: Place
   readonly target: Place
+}
+
+/** Solids that lie over those of the model to show something of them. */
+export interface MarkedSolids {
+  /** The place about which corners are told, model millimetres. */
+  readonly origin: Point
+  /** Corners of triangles, x y z in metres, z up. */
+  readonly corners: Float32Array
+  readonly colour: string
+  readonly opacity: number
 }
 
 interface SolidState {
@@ -19,6 +30,7 @@ interface SolidState {
   readonly picture: (() => Promise<Blob>) | null
   /** Whether sheets show as films. */
   readonly sheets: boolean
+  readonly marks: readonly MarkedSolids[]
 }
 
 export const useSolid = create<SolidState>(() => ({
@@ -28,7 +40,10 @@ export const useSolid = create<SolidState>(() => ({
   move: null,
   picture: null,
   sheets: true,
+  marks: [],
 }))
+
+export const markSolids = (marks: readonly MarkedSolids[]): void => useSolid.setState({ marks })
 
 export const setCut = (cut: Cut): void => useSolid.setState({ cut })
 

@@ -2,22 +2,15 @@
 
 import Box from '@mui/material/Box'
 import { useEffect, useRef } from 'react'
-import { OFF_CLASSES_MM } from '@/core/check/trace-to-sheet'
+import { OFF_CLASSES_MM, OFF_COLOURS } from '@/core/check/off-classes'
 import { formatLength } from '@/core/units/format'
 import { toolContext } from '@/studio/board/workbench'
 import { chartFigure, chartIn, wordAxis } from '@/studio/ui/chart'
-import { palette } from '@/studio/ui/palette'
 
 const WORDS = [...OFF_CLASSES_MM.map((bound) => `≤ ${bound}`), '>']
 
-/** How many traced edges lie how far beside their line on the sheet. @param toleranceMm what is beyond is red */
-export default function OffHistogram({
-  counts,
-  toleranceMm,
-}: {
-  readonly counts: readonly number[]
-  readonly toleranceMm: number
-}) {
+/** How many traced edges lie how far beside their line on the sheet, in the colours that they have on the board. */
+export default function OffHistogram({ counts }: { readonly counts: readonly number[] }) {
   const holder = useRef<HTMLDivElement>(null)
   useEffect(() => {
     if (!holder.current) return
@@ -47,13 +40,13 @@ export default function OffHistogram({
           },
           data: counts.map((value, i) => ({
             value,
-            itemStyle: { color: (OFF_CLASSES_MM[i] ?? Infinity) > toleranceMm ? palette.red : palette.wallEdge },
+            itemStyle: { color: OFF_COLOURS[i]! },
           })),
         },
       ],
     })
     return () => chart.dispose()
-  }, [counts, toleranceMm])
+  }, [counts])
   const words = counts.flatMap((count, i) => {
     const bound = OFF_CLASSES_MM[i]
     return count > 0

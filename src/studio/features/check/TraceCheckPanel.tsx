@@ -4,25 +4,32 @@ import ChevronLeft from '@mui/icons-material/ChevronLeft'
 import ChevronRight from '@mui/icons-material/ChevronRight'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
+import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
+import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
 import { useEffect, useMemo } from 'react'
+import { sayDoubt, sayUntraced } from '@/core/check/say'
 import { toleranceOf } from '@/core/check/tolerance'
 import { countByClass, type EdgeMatch } from '@/core/check/trace-to-sheet'
+import type { Untraced } from '@/core/check/untraced'
 import type { WallDoubt } from '@/core/check/wall-on-sheet'
 import { boxOf, grow } from '@/core/geometry/box'
 import { distance } from '@/core/geometry/vector'
 import { settingsOf } from '@/core/model/settings/schema'
 import { isShape, kindOf } from '@/core/model/shapes'
-import { formatLength } from '@/core/units/format'
+import { underlaysOf } from '@/core/model/underlay/underlays'
+import { counted, formatLength } from '@/core/units/format'
 import { toolContext, workbench } from '@/studio/board/workbench'
+import { HandOverButton } from '@/studio/features/hand-over/feature'
 import { useBench } from '@/studio/state/bench'
 import { useProject } from '@/studio/state/project'
 import { useSheetData } from '@/studio/state/sheet-data'
 import { showBox } from '@/studio/state/view'
 import { useDisplay } from '@/studio/ui/display'
-import { compareWithSheets, useTraceCheck } from './trace-check'
+import { compareAgainst, compareWithSheets, lookForMissing } from './compare-sheets'
+import { useTraceCheck } from './trace-check'
 
 const OffHistogram = dynamic(() => import('./OffHistogram'), { ssr: false })
 
@@ -32,9 +39,9 @@ const WORST = 30
 const AROUND_MM = 800
 
 /** Shows an edge on the board and picks its element. */
-function look(match: EdgeMatch | WallDoubt): void {
+function look(match: EdgeMatch | WallDoubt | Untraced): void {
   useTraceCheck.setState({ looked: match })
-  workbench.pick([match.elementId])
+  workbench.pick('elementId' in match ? [match.elementId] : [])
   showBox(grow(boxOf([match.start, match.end]), AROUND_MM))
 }
 
@@ -43,11 +50,12 @@ export function TraceCheckPanel() {
   const records = useProject((project) => project.records)
   const sheets = useSheetData((data) => data.byHash)
   const levelId = useBench((bench) => bench.levelId)
-  const { matches, doubts, left, busy, looked } = useTraceCheck()
+  const { matches, doubts, left, busy, looked, against } = useTraceCheck()
+  const projectId = useProject((project) => project.id)
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is compared depends on them
   useEffect(() => {
     void compareWithSheets()
-  }, [records, sheets, levelId])
+  }, [records, sheets, levelId, against])
   const display = useDisplay()
   const { mm: toleranceMm } = toleranceOf(settingsOf(records))
   const counts = useMemo(() => countByClass(matches), [matches])
@@ -70,7 +78,8 @@ export function TraceCheckPanel() {
         {left > 0 && ` ${left.toLocaleString('en')} more lines are not compared.`}
         {busy && ' Comparing …'}
       </Typography>
-      {found.length > 0 && <OffHistogram counts={counts} toleranceMm={toleranceMm} />}
+      <AgainstChoice />
+      {found.length > 0 && <OffHistogram counts={counts} />}
       {worst.length > 0 && (
         <Stack direction="row" sx={{ alignItems: 'center', gap: 0.5 }}>
           <IconButton
@@ -95,17 +104,19 @@ export function TraceCheckPanel() {
         </Stack>
       )}
       <Doubts doubts={doubts.filter(({ mm }) => mm > toleranceMm)} />
+      <Missing />
+      <HandOverButton
+        size="small"
+        variant="outlined"
+        projectId={projectId}
+        format="pdf-check"
+        word="PDF of the check"
+        sx={{ alignSelf: 'start', mt: 1 }}
+      >
+        Save report
+      </HandOverButton>
     </Stack>
   )
-}
-
-const DOUBT_WORDS: Readonly<Record<WallDoubt['kind'], (length: string) => string>> = {
-  bare: (length) => `The sheet shows no wall over ${length}: an opening, or its end?`,
-  'other pen': (length) =>
-    `Over ${length} at its end both faces lie on lines of another pen than the rest: extension lines look like that.`,
-  'one face': (length) => `The sheet shows one face alone over ${length}.`,
-  closed: (length) => `The sheet shows no opening of ${length} here.`,
-  jamb: (length) => `The sheet draws this side of the opening ${length} beside.`,
 }
 
 /** Where the sheet shows otherwise what was traced: walls that run on, openings that are missing or lie elsewhere. */
@@ -127,10 +138,75 @@ function Doubts({ doubts }: { doubts: readonly WallDoubt[] }) {
       {doubts.slice(0, WORST).map((each) => (
         <li key={`${each.elementId} ${each.kind} ${each.start.x} ${each.start.y}`}>
           <Button size="small" sx={{ textAlign: 'left', fontSize: 12.5, px: 0.5 }} onClick={() => look(each)}>
-            {DOUBT_WORDS[each.kind](formatLength(each.mm, display))}
+            {sayDoubt(each, formatLength(each.mm, display))}
           </Button>
         </li>
       ))}
+    </Stack>
+  )
+}
+
+/** The sheet that it is compared with, where there are several. */
+function AgainstChoice() {
+  const records = useProject((project) => project.records)
+  const levelId = useBench((bench) => bench.levelId)
+  const against = useTraceCheck((check) => check.against)
+  const sheets = underlaysOf(records).filter((underlay) => levelId === null || underlay.levelId === levelId)
+  if (sheets.length < 2) return null
+  return (
+    <TextField
+      select
+      size="small"
+      fullWidth
+      label="Compared with"
+      value={sheets.some(({ id }) => id === against) ? against : ''}
+      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+      onChange={({ target }) => compareAgainst(target.value || null)}
+      sx={{ my: 1 }}
+    >
+      <MenuItem value="">All sheets of the level</MenuItem>
+      {sheets.map(({ id, name }) => (
+        <MenuItem key={id} value={id}>
+          {name}
+        </MenuItem>
+      ))}
+    </TextField>
+  )
+}
+
+/** What the sheets show and nobody traced, once somebody asks. */
+function Missing() {
+  const missing = useTraceCheck((check) => check.missing)
+  const looking = useTraceCheck((check) => check.looking)
+  const display = useDisplay()
+  if (missing === null)
+    return (
+      <Button
+        size="small"
+        variant="outlined"
+        disabled={looking}
+        sx={{ alignSelf: 'start', mt: 1 }}
+        onClick={() => void lookForMissing()}
+      >
+        {looking ? 'Reading the sheets …' : 'Find what was not traced'}
+      </Button>
+    )
+  return (
+    <Stack component="section" aria-label="Not traced" sx={{ mt: 1 }}>
+      <Typography role="status" color={missing.length > 0 ? 'error' : 'text.secondary'}>
+        {missing.length > 0
+          ? `The sheets show ${counted(missing.length, 'thing')} that nobody traced.`
+          : 'Every wall and opening that the sheets surely show was traced.'}
+      </Typography>
+      <Stack component="ul" aria-label="What was not traced" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        {missing.slice(0, WORST).map((each) => (
+          <li key={`${each.kind} ${each.start.x} ${each.start.y}`}>
+            <Button size="small" sx={{ textAlign: 'left', fontSize: 12.5, px: 0.5 }} onClick={() => look(each)}>
+              {sayUntraced(each, formatLength(each.mm, display))}
+            </Button>
+          </li>
+        ))}
+      </Stack>
     </Stack>
   )
 }

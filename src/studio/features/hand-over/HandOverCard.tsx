@@ -253,8 +253,8 @@ export function HandOverCard() {
         <Section key={group} title={title} open={OPEN.has(group) || (group === 'part' && empty)}>
           {fieldsOf[group]}
           {formats
-            // Differences are asked for where states are compared.
-            .filter((format) => format.group === group && !format.sinceState)
+            // Differences are asked for where states and sheets are compared.
+            .filter((format) => format.group === group && !format.sinceState && !format.ofIssues)
             .map((format) => (
               <FormatRow key={format.name} format={format} on={choiceOf(format)} disabled={nothingFor(format)} />
             ))}

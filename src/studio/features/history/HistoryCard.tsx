@@ -1,13 +1,19 @@
 'use client'
 
+import DifferenceOutlined from '@mui/icons-material/DifferenceOutlined'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import Stack from '@mui/material/Stack'
+import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query'
 import dayjs from 'dayjs'
 import { withoutParts } from '@/core/model/change/parts'
 import type { HistoryEntry } from '@/core/project/views'
+import { compareSince, statesCard } from '@/studio/features/states/feature'
 import { api } from '@/studio/state/api'
+import { showCard } from '@/studio/state/bench'
 import { backToNow, lookAtPast } from '@/studio/state/history'
 import { tell } from '@/studio/state/notices'
 import { useProject } from '@/studio/state/project'
@@ -37,6 +43,9 @@ export function HistoryCard() {
       <Typography color="text.secondary" sx={{ mb: 1, fontSize: 12.5 }}>
         Click an entry to look at the project as it was after it. Nothing changes until you bring it back.
       </Typography>
+      <Button size="small" variant="outlined" sx={{ mb: 1 }} onClick={() => showCard(statesCard)}>
+        Issues and differences
+      </Button>
       <Box component="ol" aria-label="What was done" sx={{ listStyle: 'none', p: 0, m: 0 }}>
         {entries.map((entry, i) => (
           <Box key={entry.revision} component="li">
@@ -60,7 +69,30 @@ export function HistoryCard() {
 
 const dayOf = (entry: HistoryEntry | undefined): string => (entry ? dayjs(entry.madeAt).format('D MMMM YYYY') : '')
 
-function Entry({ entry, looked, now }: { entry: HistoryEntry; looked: boolean; now: boolean }) {
+interface EntryProps {
+  readonly entry: HistoryEntry
+  readonly looked: boolean
+  readonly now: boolean
+}
+
+function Entry(props: EntryProps) {
+  const { label, madeAt, revision } = props.entry
+  const compare = () => void compareSince({ revision, word: `${label}, ${dayjs(madeAt).format('D MMM HH:mm')}` })
+  return (
+    <Stack direction="row" sx={{ alignItems: 'center' }}>
+      <EntryButton {...props} />
+      {!props.now && (
+        <Tooltip title="What changed since">
+          <IconButton size="small" aria-label={`What changed since ${label}`} onClick={compare}>
+            <DifferenceOutlined sx={{ fontSize: 16 }} />
+          </IconButton>
+        </Tooltip>
+      )}
+    </Stack>
+  )
+}
+
+function EntryButton({ entry, looked, now }: EntryProps) {
   const { label, cause, madeAt, edits, revision, author } = entry
   const look = () => (now ? backToNow() : lookAtPast(revision, madeAt).catch((error: Error) => tell(error.message)))
   return (

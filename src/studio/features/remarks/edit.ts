@@ -1,4 +1,3 @@
-import type { Point } from '@/core/geometry/vector'
 import { nextNumber } from '@/core/model/remark/remarks'
 import type { Remark } from '@/core/model/remark/schema'
 import { boardPicture } from '@/studio/board/board-picture'
@@ -11,13 +10,23 @@ import { type PinPlace, remarkOptions } from './options'
 const now = (): string => new Date().toISOString()
 
 /** Writes a remark at a place, with a picture of what the board shows. */
-export function addRemark(text: string, { at, levelId, about }: PinPlace, assignedTo: string): void {
-  const picture = boardPicture()
-  const id = crypto.randomUUID()
-  put('Add remark', {
-    id,
+export function addRemark(text: string, place: PinPlace, assignedTo: string): void {
+  const remark = remarkOf(text, place, assignedTo, nextNumber(useProject.getState().records), boardPicture())
+  put('Add remark', remark)
+  choose(remarkOptions, { pin: null, opened: remark.id })
+}
+
+function remarkOf(
+  text: string,
+  { at, levelId, about }: PinPlace,
+  assignedTo: string,
+  number: number,
+  picture: string | null | undefined,
+): Remark {
+  return {
+    id: crypto.randomUUID(),
     kind: 'remark',
-    number: nextNumber(useProject.getState().records),
+    number,
     text: text.trim(),
     at,
     levelId,
@@ -28,14 +37,18 @@ export function addRemark(text: string, { at, levelId, about }: PinPlace, assign
     assignedTo: assignedTo.trim(),
     answers: [],
     ...(picture && { picture }),
-  })
-  choose(remarkOptions, { pin: null, opened: id })
+  }
 }
 
-/** Writes a remark at a place that was found by other means, and does not open it. */
-export const pinRemark = (at: Point, levelId: string, about: readonly string[], text: string): void => {
-  addRemark(text, { at, levelId, about }, '')
-  choose(remarkOptions, { opened: null })
+/** Writes remarks at places that were found by other means, in one change, and opens none; one alone with a picture of the board. */
+export function pinRemarks(all: readonly (PinPlace & { readonly text: string })[]): void {
+  const picture = all.length === 1 ? boardPicture() : undefined
+  const first = nextNumber(useProject.getState().records)
+  put(
+    all.length === 1 ? 'Add remark' : 'Add remarks',
+    ...all.map(({ text, ...place }, i) => remarkOf(text, place, '', first + i, picture)),
+  )
+  choose(remarkOptions, { pin: null, opened: null })
 }
 
 export const answerRemark = (remark: Remark, text: string): void =>

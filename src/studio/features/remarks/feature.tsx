@@ -10,7 +10,7 @@ import { markUp } from './tools/mark-up'
 import { remark } from './tools/remark'
 
 export { remarksCard } from './card'
-export { pinRemark } from './edit'
+export { pinRemarks } from './edit'
 
 const RemarksCard = lazily(() => import('./RemarksCard').then((module) => module.RemarksCard))
 

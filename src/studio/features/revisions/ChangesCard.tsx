@@ -8,8 +8,9 @@ import MenuItem from '@mui/material/MenuItem'
 import Slider from '@mui/material/Slider'
 import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
+import ToggleButton from '@mui/material/ToggleButton'
 import Typography from '@mui/material/Typography'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { areaChanges } from '@/core/compare/area-changes'
 import type { SheetChange } from '@/core/compare/change'
 import { SURE_AGREEMENT } from '@/core/compare/compare'
@@ -21,14 +22,15 @@ import { calledOf } from '@/core/model/space/called'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { underlaysOf } from '@/core/model/underlay/underlays'
 import { formatArea } from '@/core/units/format'
-import { pinRemark } from '@/studio/features/remarks/feature'
+import { HandOverButton } from '@/studio/features/hand-over/feature'
+import { pinRemarks } from '@/studio/features/remarks/feature'
 import { useBench } from '@/studio/state/bench'
 import { tell } from '@/studio/state/notices'
 import { useProject } from '@/studio/state/project'
 import { showBox } from '@/studio/state/view'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { useDisplay } from '@/studio/ui/display'
-import { type Compared, compareWith, forgetComparison, olderOnBoard, useCompare } from './compare'
+import { type Compared, compareWith, forgetComparison, olderOnBoard, pagesOf, showBeside, useCompare } from './compare'
 import { bringAlong, followingChange } from './follow-change'
 import { otherIssues } from './other-issues'
 
@@ -114,12 +116,16 @@ function ChangeList({ compared, underlay }: { readonly compared: Compared; reado
   const fade = useCompare((state) => state.fade)
   const display = useDisplay()
   const records = useProject((project) => project.records)
+  const projectId = useProject((project) => project.id)
   const { registration, changes, mmPerPt } = compared.found
   const map = olderOnBoard(compared, underlay)
   const boxOnBoard = (i: number) => boxOf(corners(changes[i]!.box).map((p) => project(map, p)))
+  const isBeside = useCompare((state) => state.beside !== null)
   const look = (i: number) => {
     useCompare.setState({ looked: i })
-    showBox(grow(boxOnBoard(i), AROUND_MM))
+    const box = grow(boxOnBoard(i), AROUND_MM)
+    // Beside one another either issue has half of the board: the change is shown in the left one.
+    showBox(isBeside ? { ...box, maxX: box.maxX + (box.maxX - box.minX) } : box)
   }
   const step = (by: 1 | -1) =>
     look(looked === null ? (by > 0 ? 0 : changes.length - 1) : (looked + by + changes.length) % changes.length)
@@ -134,10 +140,18 @@ function ChangeList({ compared, underlay }: { readonly compared: Compared; reado
       tell(`What was traced followed ${count === 1 ? 'one change' : `${count} changes`}. Undo takes it back.`)
   }
   const said = (i: number) => sayChange(changes[i]!, { mmPerPt, display })
-  const remark = (i: number) => {
+  const pinned = (i: number) => {
     const { minX, minY, maxX, maxY } = boxOnBoard(i)
-    pinRemark({ x: (minX + maxX) / 2, y: (minY + maxY) / 2 }, underlay.levelId, [underlay.id], `${said(i)}.`)
+    const at = { x: (minX + maxX) / 2, y: (minY + maxY) / 2 }
+    return { at, levelId: underlay.levelId, about: [underlay.id], text: `${said(i)}.` }
+  }
+  const remark = (i: number) => {
+    pinRemarks([pinned(i)])
     tell('Remark added. It stands among the remarks.')
+  }
+  const remarkAll = () => {
+    pinRemarks(changes.map((_, i) => pinned(i)))
+    tell(`${changes.length} remarks added. They stand among the remarks.`)
   }
   const sure = registration.agree >= SURE_AGREEMENT
   return (
@@ -167,6 +181,7 @@ function ChangeList({ compared, underlay }: { readonly compared: Compared; reado
             />
             <Typography sx={{ fontSize: 12.5 }}>Newer</Typography>
           </Stack>
+          <LookChoice />
           <Stack direction="row" sx={{ gap: 1, my: 1 }}>
             <Button size="small" variant="outlined" onClick={() => step(-1)}>
               Previous
@@ -234,6 +249,23 @@ function ChangeList({ compared, underlay }: { readonly compared: Compared; reado
           </Box>
         </>
       )}
+      {changes.length > 0 && (
+        <Stack direction="row" sx={{ gap: 1, mt: 1 }}>
+          <HandOverButton
+            size="small"
+            variant="outlined"
+            projectId={projectId}
+            format="pdf-changes"
+            word="PDF of changes"
+            on={pagesOf(compared, underlay)}
+          >
+            Save PDF
+          </HandOverButton>
+          <Button size="small" onClick={remarkAll}>
+            Remark for each
+          </Button>
+        </Stack>
+      )}
       <Stack direction="row" sx={{ gap: 1, mt: 1 }}>
         <Button size="small" onClick={() => void compareWith(underlay, compared.otherId, !compared.swapped)}>
           Swap older and newer
@@ -242,6 +274,40 @@ function ChangeList({ compared, underlay }: { readonly compared: Compared; reado
           Clear
         </Button>
       </Stack>
+    </Stack>
+  )
+}
+
+/** How long each issue shows while they take turns: well below three changes in a second (WCAG 2.3.1). */
+const TURN_MS = 800
+
+/** Ways of looking besides the slider: older and newer in turns, and beside one another. */
+function LookChoice() {
+  const blinking = useCompare((state) => state.blinking)
+  const isBeside = useCompare((state) => state.beside !== null)
+  useEffect(() => {
+    if (!blinking) return
+    const turn = () => useCompare.setState(({ fade }) => ({ fade: fade < 0.5 ? 1 : 0 }))
+    turn()
+    const timer = setInterval(turn, TURN_MS)
+    return () => {
+      clearInterval(timer)
+      useCompare.setState({ fade: 0.5, blinking: false })
+    }
+  }, [blinking])
+  return (
+    <Stack direction="row" sx={{ gap: 1, mt: 0.5 }}>
+      <ToggleButton
+        size="small"
+        value="blink"
+        selected={blinking}
+        onChange={() => useCompare.setState({ blinking: !blinking })}
+      >
+        Blink
+      </ToggleButton>
+      <ToggleButton size="small" value="beside" selected={isBeside} onChange={() => void showBeside(!isBeside)}>
+        Side by side
+      </ToggleButton>
     </Stack>
   )
 }

@@ -8,7 +8,7 @@ import { isPicture, linesHash } from '@/studio/state/page-lines'
 import { useProject } from '@/studio/state/project'
 import { WorkerClient } from '@/studio/state/worker-client'
 import { sheetOf } from '@/studio/tooling/sheet-of'
-import type { SentComparison, SheetComparer } from '@/workers/compare'
+import type { SentComparison, SentPage, SheetComparer } from '@/workers/compare'
 
 /** Two pages that were compared: one lies on the board, the other beside it. */
 export interface Compared {
@@ -31,9 +31,21 @@ interface CompareState {
   readonly looked: number | null
   /** What shows: from 0, the older issue alone, to 1, the newer alone. */
   readonly fade: number
+  /** Whether older and newer show in turns. */
+  readonly blinking: boolean
+  /** The page that does not lie on the board, where it shows beside it. */
+  readonly beside: SentPage | null
 }
 
-const NOTHING: CompareState = { busy: false, problem: null, compared: null, looked: null, fade: 0.5 }
+const NOTHING: CompareState = {
+  busy: false,
+  problem: null,
+  compared: null,
+  looked: null,
+  fade: 0.5,
+  blinking: false,
+  beside: null,
+}
 
 export const useCompare = create<CompareState>(() => NOTHING)
 
@@ -57,6 +69,19 @@ function linesOf(sheet: SheetView): string {
       ? 'This page is a picture: its strokes are being traced. Compare again in a moment.'
       : 'The lines of this page are still being read. Compare again in a moment.',
   )
+}
+
+/** Shows the page that does not lie on the board beside it, or no longer. */
+export async function showBeside(wanted: boolean): Promise<void> {
+  const { compared } = useCompare.getState()
+  if (!wanted || !compared) return useCompare.setState({ beside: null })
+  try {
+    const sheet = sheetOf(useProject.getState().sources, compared.otherId)!.sheet
+    const beside = await comparer.call((pages) => pages.page(linesOf(sheet)))
+    if (useCompare.getState().compared === compared) useCompare.setState({ beside, blinking: false })
+  } catch (error) {
+    useCompare.setState({ problem: (error as Error).message })
+  }
 }
 
 /** How a newer page lies on an older one, and what changed. @throws Error with a sentence */
@@ -109,6 +134,17 @@ export async function compareWith(underlay: Underlay, otherId: string, swapped =
     useCompare.setState({ ...NOTHING, problem: (error as Error).message })
   }
 }
+
+/** From the points of the page that does not lie on the board to the board, where what both draw lies on itself. */
+export function otherOnBoard(compared: Compared, underlay: Underlay): Homography {
+  const older = olderOnBoard(compared, underlay)
+  if (compared.otherIsOlder) return older
+  return composeProjective(projectiveOf(compared.found.registration.map), older)
+}
+
+/** The two pages by their ids. */
+export const pagesOf = ({ otherId, otherIsOlder }: Compared, { sheetId }: Underlay) =>
+  otherIsOlder ? { older: otherId, newer: sheetId } : { older: sheetId, newer: otherId }
 
 /** From the points of the older page to the board, where the underlay lies now. */
 export function olderOnBoard({ otherIsOlder, found }: Compared, { placement }: Underlay): Homography {

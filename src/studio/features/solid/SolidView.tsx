@@ -17,6 +17,7 @@ import { toned } from '@/studio/ui/palette'
 import { CutBar } from './CutBar'
 import { CutCaps } from './CutCaps'
 import { planesOf } from './cut'
+import { MarkedMesh } from './MarkedMesh'
 import { ReferenceMesh } from './ReferenceMesh'
 import { useReferenceSolids } from './reference-solids'
 import { SavedViews } from './SavedViews'
@@ -71,6 +72,7 @@ export function SolidView() {
   const sheets = useSheetsInSpace()
   const standing = useReferenceSolids()
   const films = useSolid((solid) => solid.sheets)
+  const marks = useSolid((solid) => solid.marks)
   const shown = films ? sheets : NO_SHEETS
   const references = films ? standing : NO_REFERENCES
   const scene = useMemo(
@@ -102,6 +104,9 @@ export function SolidView() {
           {planes.length > 0 && <CutCaps solids={scene.solids} planes={planes} size={scene.size} colors={COLORS} />}
           {references.map((reference) => (
             <ReferenceMesh key={reference.id} reference={reference} origin={scene.origin} planes={planes} />
+          ))}
+          {marks.map((mark) => (
+            <MarkedMesh key={mark.colour} mark={mark} origin={scene.origin} planes={planes} />
           ))}
           {shown.map((sheet) => (
             <SheetPlane key={sheet.id} sheet={sheet} origin={scene.origin} />

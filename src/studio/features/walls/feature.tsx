@@ -1,4 +1,6 @@
 import { hasAny } from '@/core/model/of-kind'
+import type { Underlay } from '@/core/model/underlay/schema'
+import type { PlanReading } from '@/core/propose/read-plan'
 import type { Feature } from '@/studio/kernel/feature'
 import { dialogPanel } from '@/studio/kernel/panel'
 import { areAll } from '@/studio/tooling/picked'
@@ -20,6 +22,10 @@ const ProposedWallsCard = lazily(() => import('./ProposedWallsCard').then((modul
 const WallChoices = lazily(() => import('./WallChoices').then((module) => module.WallChoices))
 const WallsOffer = lazily(() => import('./WallsOffer').then((module) => module.WallsOffer))
 const WallTypesDialog = lazily(() => import('./WallTypesDialog').then((module) => module.WallTypesDialog))
+
+/** What a plan shows, as its sheet lies; null while its lines are still being read. */
+export const readPlanOf = async (underlay: Underlay): Promise<PlanReading | null> =>
+  (await import('./read-walls')).readPlanOf(underlay)
 
 /** Walls: traced, read from sheets, proposed; their types. */
 export const walls: Feature = {

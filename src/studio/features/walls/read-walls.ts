@@ -3,6 +3,7 @@ import type { ProjectRecord } from '@/core/model/registry'
 import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { underlaysOf } from '@/core/model/underlay/underlays'
+import type { PlanReading } from '@/core/propose/read-plan'
 import { toolContext, workbench } from '@/studio/board/workbench'
 import { contentUrl } from '@/studio/state/api'
 import { choose, optionsNow } from '@/studio/state/bench'
@@ -44,19 +45,24 @@ function ended(problem: string | null): void {
   if (takeTraceWhenRead() && problem === null) workbench.carryOut(traceSheet(toolContext()))
 }
 
+/** What a plan shows, as its sheet lies; null while its lines are still being read. */
+export async function readPlanOf({ sheetId, placement, parts, markup, crop }: Underlay): Promise<PlanReading | null> {
+  const found = sheetOf(useProject.getState().sources, sheetId)
+  const hash = found && linesHash(found.sheet)
+  if (!hash) return null
+  const job = { map: boardMap(placement), mmPerPt: placement.mmPerPt, parts, markup, crop }
+  return reader.call((plans) => plans.read(new URL(contentUrl(hash), location.href).href, job))
+}
+
 /** Reads the walls of a sheet anew. */
 export async function readWalls(underlay: Underlay): Promise<void> {
-  const found = sheetOf(useProject.getState().sources, underlay.sheetId)
-  const hash = found && linesHash(found.sheet)
   choose(proposalOptions, { read: underlay, walls: [], labels: [], left: [], walking: false })
-  if (!hash) return ended('The lines of this sheet are still being read. Try again in a moment.')
-  const { placement, parts, markup, crop } = underlay
   useWallReading.setState({ busy: true, problem: null })
   const isStill = () => optionsNow(proposalOptions).read === underlay
   try {
-    const job = { map: boardMap(placement), mmPerPt: placement.mmPerPt, parts, markup, crop }
-    const reading = await reader.call((plans) => plans.read(new URL(contentUrl(hash), location.href).href, job))
+    const reading = await readPlanOf(underlay)
     if (!isStill()) return
+    if (!reading) return ended('The lines of this sheet are still being read. Try again in a moment.')
     choose(proposalOptions, reading)
     ended(null)
   } catch (error) {

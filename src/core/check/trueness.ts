@@ -1,0 +1,132 @@
+import { residualOf } from '../fit/residual'
+import { isInside } from '../geometry/polygon'
+import { invertProjective, project } from '../geometry/projective'
+import { middle, type Point } from '../geometry/vector'
+import { levelIdOf, withFirstLevel } from '../model/level/schema'
+import { openingsByWall } from '../model/opening/by-wall'
+import { Plan } from '../model/plan'
+import type { ProjectRecord } from '../model/registry'
+import { displayOf, settingsOf } from '../model/settings/schema'
+import { boardMap } from '../model/underlay/placement'
+import type { Underlay } from '../model/underlay/schema'
+import { underlaysOf } from '../model/underlay/underlays'
+import { wallOutlines } from '../model/wall/joins'
+import type { LineFinder } from '../propose/wall-run'
+import { proposeWalls, USUAL_CERTAINTY } from '../propose/walls/propose'
+import { sheetFinder } from '../propose/walls/sheet-finder'
+import { indexSheet } from '../sheet/binary'
+import type { Linework } from '../sheet/linework'
+import { toleranceOf } from './tolerance'
+import { countByClass, type EdgeMatch, matchEdge, tracedEdges } from './trace-to-sheet'
+import { tracedMm } from './traced'
+import { type Untraced, untraced } from './untraced'
+import { compareWall, type WallDoubt } from './wall-on-sheet'
+
+/** A sheet that lies on the board, with what its page draws. */
+export interface CheckedSheet {
+  readonly underlay: Underlay
+  readonly linework: Linework
+}
+
+type Records = ReadonlyMap<string, ProjectRecord>
+
+/** How true what stands on a level is to its sheets, and they to it. */
+export interface LevelTrueness {
+  readonly levelId: string
+  readonly name: string
+  /** The sheets that it was compared with, by name. */
+  readonly sheets: readonly string[]
+  readonly edges: readonly EdgeMatch[]
+  /** How many edges lie in each class of distance (see `OFF_CLASSES_MM`). */
+  readonly counts: readonly number[]
+  /** What of walls and openings the sheets show otherwise, beyond tolerance. */
+  readonly doubts: readonly WallDoubt[]
+  /** What the sheets show and nobody traced. */
+  readonly untraced: readonly Untraced[]
+}
+
+/** A stated length against what the sheet draws and what was traced, millimetres. */
+export interface StatedLength {
+  readonly sheet: string
+  readonly statedMm: number
+  readonly drawnMm: number
+  /** Null where nothing was traced between its ends. */
+  readonly tracedMm: number | null
+}
+
+/** How true a model is to the sheets that it was traced from, or to what another party drew. */
+export interface Trueness {
+  readonly toleranceMm: number
+  readonly levels: readonly LevelTrueness[]
+  readonly stated: readonly StatedLength[]
+}
+
+/**
+ * Compares all that was traced with sheets that lie on the board, both ways.
+ * @param sheets those that it is compared with: drawings of any kind, with what their pages draw
+ */
+export function truenessOf(records: Records, sheets: readonly CheckedSheet[]): Trueness {
+  const { mm: toleranceMm } = toleranceOf(settingsOf(records))
+  const edges = tracedEdges(Plan.of(records, displayOf(records)).around)
+  const levels = withFirstLevel(records).flatMap(({ id, name }): LevelTrueness[] => {
+    const here = sheets.filter(({ underlay }) => underlay.levelId === id)
+    if (here.length === 0) return []
+    const finders = here.map(finderOf)
+    const lines: LineFinder = (p, reach) => finders.flatMap((find) => find(p, reach))
+    const matches = edges.filter(({ levelId }) => levelId === id).map((edge) => matchEdge(edge, lines))
+    const openings = openingsByWall(records)
+    const doubts = [...records.values()].flatMap((record) =>
+      record.kind === 'wall' && levelIdOf(record) === id
+        ? compareWall(record, openings.get(record.id) ?? [], lines)
+        : [],
+    )
+    return [
+      {
+        levelId: id,
+        name,
+        sheets: here.map(({ underlay }) => underlay.name),
+        edges: matches,
+        counts: countByClass(matches),
+        doubts: doubts.filter(({ mm }) => mm > toleranceMm).sort((a, b) => b.mm - a.mm),
+        untraced: here.flatMap((sheet) => untraced(wallsShown(sheet), records, id)),
+      },
+    ]
+  })
+  return { toleranceMm, levels, stated: statedLengths(records) }
+}
+
+/** Whether a place of the sheet lies within its crop. */
+const withinCrop = ({ underlay: { crop } }: CheckedSheet, p: Point): boolean => !crop || isInside(crop, p)
+
+/** Finds the lines of a sheet on the board, within its crop. */
+function finderOf(sheet: CheckedSheet): LineFinder {
+  const { underlay, linework } = sheet
+  const map = boardMap(underlay.placement)
+  const back = invertProjective(map)
+  const find = sheetFinder(indexSheet(linework).index, map, underlay.placement.mmPerPt)
+  if (!underlay.crop) return find
+  return (p, reach) => find(p, reach).filter(({ start, end }) => withinCrop(sheet, project(back, middle(start, end))))
+}
+
+/** The walls that a sheet surely shows. */
+function wallsShown(sheet: CheckedSheet) {
+  const { underlay, linework } = sheet
+  const { placement, parts, markup } = underlay
+  const { mmPerPt } = placement
+  const map = boardMap(placement)
+  const on = { map, mmPerPt, parts, markup, shows: (p: Point) => withinCrop(sheet, p) }
+  return proposeWalls(linework, on, finderOf(sheet)).filter(({ certainty }) => certainty >= USUAL_CERTAINTY)
+}
+
+function statedLengths(records: Records): StatedLength[] {
+  const walls = [...records.values()].filter((record) => record.kind === 'wall')
+  const corners = [...[...wallOutlines(walls).values()].flat(), ...walls.flatMap(({ start, end }) => [start, end])]
+  return underlaysOf(records).flatMap((underlay) =>
+    underlay.dimensions.map((dimension) => ({
+      sheet: underlay.name,
+      statedMm: dimension.statedMm,
+      drawnMm: residualOf(underlay.placement, dimension).drawnMm,
+      tracedMm: tracedMm(corners, underlay, dimension),
+    })),
+  )
+}
