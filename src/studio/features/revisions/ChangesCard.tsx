@@ -30,9 +30,11 @@ import { useProject } from '@/studio/state/project'
 import { showBox } from '@/studio/state/view'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { useDisplay } from '@/studio/ui/display'
-import { type Compared, compareWith, forgetComparison, olderOnBoard, pagesOf, showBeside, useCompare } from './compare'
+import { compareWith, showBeside } from './compare'
 import { bringAlong, followingChange } from './follow-change'
 import { otherIssues } from './other-issues'
+import { olderOnBoard, pagesOf } from './places'
+import { type Compared, forgetComparison, useCompare } from './store'
 
 const AROUND_MM = 2500
 

@@ -10,8 +10,9 @@ import { useProject } from '@/studio/state/project'
 import { useCovered, useView } from '@/studio/state/view'
 import { palette, toned } from '@/studio/ui/palette'
 import type { SentPage } from '@/workers/compare'
-import { olderOnBoard, otherOnBoard, useCompare } from './compare'
 import { paintFrames } from './paint-frames'
+import { olderOnBoard, otherOnBoard } from './places'
+import { useCompare } from './store'
 
 /** Words that would be smaller than this are left out. */
 const LEAST_PX = 3

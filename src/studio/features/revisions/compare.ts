@@ -1,57 +1,12 @@
-import { create } from 'zustand'
-import { type Affine, invert } from '@/core/geometry/affine'
-import { composeProjective, type Homography, projectiveOf } from '@/core/geometry/projective'
-import { boardMap } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { api, contentUrl, type SheetView } from '@/studio/state/api'
 import { isPicture, linesHash } from '@/studio/state/page-lines'
 import { useProject } from '@/studio/state/project'
 import { WorkerClient } from '@/studio/state/worker-client'
 import { sheetOf } from '@/studio/tooling/sheet-of'
-import type { SentComparison, SentPage, SheetComparer } from '@/workers/compare'
-
-/** Two pages that were compared: one lies on the board, the other beside it. */
-export interface Compared {
-  readonly underlayId: string
-  /** The page that does not lie on the board. */
-  readonly otherId: string
-  /** Whether that is the older one. */
-  readonly otherIsOlder: boolean
-  /** Whether the person says that it is the other way round than one would think. */
-  readonly swapped: boolean
-  readonly found: SentComparison
-}
-
-interface CompareState {
-  readonly busy: boolean
-  /** A sentence where nothing could be compared. */
-  readonly problem: string | null
-  readonly compared: Compared | null
-  /** The change that is looked at, by its place in the list. */
-  readonly looked: number | null
-  /** What shows: from 0, the older issue alone, to 1, the newer alone. */
-  readonly fade: number
-  /** Whether older and newer show in turns. */
-  readonly blinking: boolean
-  /** The page that does not lie on the board, where it shows beside it. */
-  readonly beside: SentPage | null
-}
-
-const NOTHING: CompareState = {
-  busy: false,
-  problem: null,
-  compared: null,
-  looked: null,
-  fade: 0.5,
-  blinking: false,
-  beside: null,
-}
-
-export const useCompare = create<CompareState>(() => NOTHING)
-
-export const showComparison = (compared: Compared): void => useCompare.setState({ ...NOTHING, compared })
-
-export const forgetComparison = (): void => useCompare.setState(NOTHING)
+import type { SentComparison, SheetComparer } from '@/workers/compare'
+import { paintComparison } from './paint'
+import { type Compared, NOTHING, useCompare } from './store'
 
 const comparer = new WorkerClient<SheetComparer>(
   () => new Worker(new URL('../../../workers/compare.ts', import.meta.url), { type: 'module' }),
@@ -70,6 +25,9 @@ function linesOf(sheet: SheetView): string {
       : 'The lines of this page are still being read. Compare again in a moment.',
   )
 }
+
+export const showComparison = (compared: Compared): void =>
+  useCompare.setState({ ...NOTHING, compared, painter: paintComparison })
 
 /** Shows the page that does not lie on the board beside it, or no longer. */
 export async function showBeside(wanted: boolean): Promise<void> {
@@ -133,21 +91,4 @@ export async function compareWith(underlay: Underlay, otherId: string, swapped =
   } catch (error) {
     useCompare.setState({ ...NOTHING, problem: (error as Error).message })
   }
-}
-
-/** From the points of the page that does not lie on the board to the board, where what both draw lies on itself. */
-export function otherOnBoard(compared: Compared, underlay: Underlay): Homography {
-  const older = olderOnBoard(compared, underlay)
-  if (compared.otherIsOlder) return older
-  return composeProjective(projectiveOf(compared.found.registration.map), older)
-}
-
-/** The two pages by their ids. */
-export const pagesOf = ({ otherId, otherIsOlder }: Compared, { sheetId }: Underlay) =>
-  otherIsOlder ? { older: otherId, newer: sheetId } : { older: sheetId, newer: otherId }
-
-/** From the points of the older page to the board, where the underlay lies now. */
-export function olderOnBoard({ otherIsOlder, found }: Compared, { placement }: Underlay): Homography {
-  const back: Affine | null = otherIsOlder ? invert(found.registration.map) : null
-  return back ? composeProjective(projectiveOf(back), boardMap(placement)) : boardMap(placement)
 }

@@ -2,11 +2,20 @@ import type { Feature } from '@/studio/kernel/feature'
 import { showCard } from '@/studio/state/bench'
 import { lazily } from '@/studio/ui/lazily'
 import { changesCard } from './card'
-import { forgetComparison, useCompare } from './compare'
 import { changesOverlay } from './overlays/changes'
+import { forgetComparison, useCompare } from './store'
 
 export { changesCard } from './card'
-export { showWhatChanged, takeIssue } from './take-newer'
+
+type TakeNewer = typeof import('./take-newer')
+
+/** Puts other issues in the place of pages; see take-newer. */
+export const takeIssue = async (...given: Parameters<TakeNewer['takeIssue']>): ReturnType<TakeNewer['takeIssue']> =>
+  (await import('./take-newer')).takeIssue(...given)
+
+/** Shows what changed on the first of the sheets that were taken. */
+export const showWhatChanged = async (...given: Parameters<TakeNewer['showWhatChanged']>): Promise<void> =>
+  (await import('./take-newer')).showWhatChanged(...given)
 
 const ChangesCard = lazily(() => import('./ChangesCard').then((module) => module.ChangesCard))
 

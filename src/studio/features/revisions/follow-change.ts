@@ -6,7 +6,8 @@ import type { ProjectRecord } from '@/core/model/registry'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { commit } from '@/studio/state/edits'
 import { useProject } from '@/studio/state/project'
-import { type Compared, olderOnBoard } from './compare'
+import { olderOnBoard } from './places'
+import type { Compared } from './store'
 
 /** What was traced of a change, as it becomes where the tracing follows; null where nothing was. */
 export function followingChange(

@@ -3,7 +3,7 @@ import { type Homography, project } from '@/core/geometry/projective'
 import { toScreen, type View } from '@/studio/kernel/view'
 import { FIGURE_FONT } from '@/studio/ui/figure-font'
 import { palette } from '@/studio/ui/palette'
-import type { Compared } from './compare'
+import type { Compared } from './store'
 
 /** Pixels of air around a change. */
 const AIR_PX = 6

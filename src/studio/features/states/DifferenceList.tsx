@@ -15,7 +15,7 @@ import { HandOverButton } from '@/studio/features/hand-over/feature'
 import { useBench, workOn } from '@/studio/state/bench'
 import { useProject } from '@/studio/state/project'
 import { showBox } from '@/studio/state/view'
-import { forgetStates, useStates } from './compare'
+import { forgetStates, useStates } from './store'
 
 const AROUND_MM = 1500
 /** So many can be looked through; the workbook has all. */

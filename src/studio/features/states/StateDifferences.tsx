@@ -6,8 +6,9 @@ import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { BEGINNING, chooseStates, compareChosen, NOW, type StateChoice, useStates } from './compare'
+import { compareChosen } from './compare'
 import { DifferenceList } from './DifferenceList'
+import { BEGINNING, chooseStates, NOW, type StateChoice, useStates } from './store'
 import { useIssues } from './use-issues'
 
 /** Two states are chosen and compared. */

@@ -1,6 +1,4 @@
-import { create } from 'zustand'
 import type { ProjectRecord } from '@/core/model/registry'
-import type { StateComparison } from '@/core/states/compare-states'
 import { markSolids } from '@/studio/board/solid/solid-store'
 import { api } from '@/studio/state/api'
 import { showCard } from '@/studio/state/bench'
@@ -9,61 +7,12 @@ import { WorkerClient } from '@/studio/state/worker-client'
 import { palette } from '@/studio/ui/palette'
 import type { StateComparer } from '@/workers/states'
 import { statesCard } from './card'
-
-/** A state of the project: by its revision, or as it is now. */
-export interface StateChoice {
-  /** Null for now. */
-  readonly revision: number | null
-  readonly word: string
-}
-
-export const NOW: StateChoice = { revision: null, word: 'Now' }
-export const BEGINNING: StateChoice = { revision: 0, word: 'The beginning' }
-
-interface ComparedStates {
-  readonly from: StateChoice
-  readonly to: StateChoice
-  readonly found: StateComparison
-  /** The project as it was when it was compared. */
-  readonly records: ReadonlyMap<string, ProjectRecord>
-}
-
-interface StatesState {
-  /** What is chosen to be compared. */
-  readonly from: StateChoice | null
-  readonly to: StateChoice
-  readonly busy: boolean
-  /** A sentence where nothing could be compared. */
-  readonly problem: string | null
-  readonly compared: ComparedStates | null
-  /** The change that is looked at, by its id. */
-  readonly looked: string | null
-  /** What shows: from 0, the earlier state alone, to 1, the later alone. */
-  readonly fade: number
-}
-
-const NOTHING: StatesState = {
-  from: null,
-  to: NOW,
-  busy: false,
-  problem: null,
-  compared: null,
-  looked: null,
-  fade: 0.5,
-}
-
-export const useStates = create<StatesState>(() => NOTHING)
+import { paintStates } from './paint'
+import { NOTHING, type StateChoice, useStates } from './store'
 
 const comparer = new WorkerClient<StateComparer>(
   () => new Worker(new URL('../../../workers/states.ts', import.meta.url), { type: 'module' }),
 )
-
-export function forgetStates(): void {
-  useStates.setState(NOTHING)
-  markSolids([])
-}
-
-export const chooseStates = (choice: Partial<Pick<StatesState, 'from' | 'to'>>): void => useStates.setState(choice)
 
 async function recordsOf({ revision }: StateChoice): Promise<readonly ProjectRecord[]> {
   const { id, records } = useProject.getState()
@@ -85,7 +34,7 @@ export async function compareChosen(): Promise<void> {
     const [before, after] = await Promise.all([recordsOf(from), recordsOf(to)])
     const found = await comparer.call((states) => states.compare(before, after))
     if (!isCurrent()) return
-    useStates.setState({ busy: false, compared: { from, to, found, records }, fade })
+    useStates.setState({ busy: false, compared: { from, to, found, records }, fade, painter: paintStates })
     const { origin, gone, fresh } = await comparer.call((states) => states.solids(before, after, found.elements))
     if (!isCurrent()) return
     markSolids([

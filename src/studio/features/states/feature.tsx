@@ -2,11 +2,13 @@ import type { Feature } from '@/studio/kernel/feature'
 import { showCard } from '@/studio/state/bench'
 import { lazily } from '@/studio/ui/lazily'
 import { statesCard } from './card'
-import { forgetStates } from './compare'
 import { statesOverlay } from './overlays/states'
+import { forgetStates, type StateChoice } from './store'
 
 export { statesCard } from './card'
-export { compareSince } from './compare'
+
+/** Shows what became of the project since a state of its history. */
+export const compareSince = async (from: StateChoice): Promise<void> => (await import('./compare')).compareSince(from)
 
 const StatesCard = lazily(() => import('./StatesCard').then((module) => module.StatesCard))
 
