@@ -1,7 +1,10 @@
 import type { SheetChange } from '@/core/compare/change'
 import { type Following, followingOf } from '@/core/compare/tracing'
-import { project } from '@/core/geometry/projective'
-import { add, subtract } from '@/core/geometry/vector'
+import { type BoardLines, followingOfLines } from '@/core/compare/tracing-of-lines'
+import { contains } from '@/core/geometry/box'
+import { type Homography, project } from '@/core/geometry/projective'
+import { nearestOnSegment } from '@/core/geometry/segment'
+import { add, along, distance, type Point, subtract } from '@/core/geometry/vector'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { commit } from '@/studio/state/edits'
@@ -16,12 +19,34 @@ export function followingChange(
   underlay: Underlay,
   records: ReadonlyMap<string, ProjectRecord>,
 ): Following | null {
-  if (!change.line) return null
   const map = olderOnBoard(compared, underlay)
+  if (change.subject === 'lines') return followingOfLines(linesOnBoard(change, compared, map), records, underlay.id)
+  if (!change.line) return null
   const { start, end } = change.line
   const line = { start: project(map, start), end: project(map, end) }
   const by = change.by && subtract(project(map, add(start, change.by)), line.start)
   return followingOf({ ...change, line, by }, records, underlay.levelId)
+}
+
+/** What was traced from a line lies this near to it, millimetres. */
+const ON_LINE_MM = 40
+
+/** A change of lines where it lies on the board. */
+function linesOnBoard({ kind, by, box }: SheetChange, { found }: Compared, map: Homography): BoardLines {
+  const onBoard = (x: number, y: number) => project(map, { x, y })
+  const gone: { readonly start: Point; readonly end: Point }[] = []
+  for (let i = 0; i < found.gone.length; i += 4) {
+    const [x1, y1, x2, y2] = found.gone.subarray(i, i + 4) as unknown as [number, number, number, number]
+    if (contains(box, { x: x1, y: y1 }, 1) && contains(box, { x: x2, y: y2 }, 1))
+      gone.push({ start: onBoard(x1, y1), end: onBoard(x2, y2) })
+  }
+  const zero = onBoard(box.minX, box.minY)
+  return {
+    kind,
+    by: by && subtract(onBoard(box.minX + by.x, box.minY + by.y), zero),
+    isOnGone: (p) =>
+      gone.some(({ start, end }) => distance(along(start, end, nearestOnSegment(start, end, p)), p) <= ON_LINE_MM),
+  }
 }
 
 /** Brings what was traced along with some changes, as one change of the project. @returns how many followed */
