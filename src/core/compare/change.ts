@@ -5,7 +5,7 @@ import type { Point } from '../geometry/vector'
 export type ChangeKind = 'gone' | 'new' | 'moved' | 'changed'
 
 /** What it is, as a person would name it. */
-export type ChangeSubject = 'wall' | 'door' | 'window' | 'passage' | 'dimension' | 'text' | 'lines'
+export type ChangeSubject = 'wall' | 'door' | 'window' | 'passage' | 'dimension' | 'text' | 'lines' | 'hatching'
 
 /** A change as a person would count it. Places and shifts are those of the older page, in points. */
 export interface SheetChange {

@@ -6,6 +6,7 @@ import { joinLetters } from '../sheet/join-runs'
 import type { Linework } from '../sheet/linework'
 import type { SheetChange } from './change'
 import { clusterOf } from './clusters'
+import { hatchChanges } from './hatch-changes'
 import { type Issues, lineChanges, type Near, shiftOf } from './line-changes'
 import { farthestApart, onPaper, phrasesLeft } from './on-paper'
 import { type Band, builtOn, isInBand, onBoard, type PlanChange, planChanges, type ShiftOf } from './plan-changes'
@@ -75,12 +76,22 @@ export function compareSheets(older: Linework, newer: Linework, options: Compare
   const untold = (strokes: readonly Stroke[]) => strokes.filter((stroke) => !isTold(stroke))
   const lines = lineChanges({ ...bare, gone: untold(bare.gone), fresh: untold(bare.fresh) }, { ...looks, tolerancePt })
   const { gone, fresh } = bare
+  const others = [...built.map((change) => onSheet(change, mmPerPt!)), ...texts, ...lines]
+  const hatchings =
+    looks === OF_LINES
+      ? hatchChanges(
+          bare.before,
+          bare.after,
+          tolerancePt,
+          others.map(({ box }) => box),
+        )
+      : []
   return {
     registration,
     mmPerPt,
     gone,
     fresh,
-    changes: [...built.map((change) => onSheet(change, mmPerPt!)), ...texts, ...lines],
+    changes: [...others, ...hatchings],
   }
 }
 

@@ -11,6 +11,7 @@ export interface ToldOn {
 
 const CALLED = {
   lines: 'lines',
+  hatching: 'hatching',
   text: 'text',
   dimension: 'dimension',
   wall: 'wall',

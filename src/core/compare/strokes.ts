@@ -15,6 +15,8 @@ export interface Stroke {
    * no change by itself.
    */
   readonly slight?: true
+  /** Whether it is one of the lines that fill an area. */
+  readonly hatch?: true
 }
 
 /** Strokes of a scan that are less certain than this are no change by themselves. */
@@ -34,7 +36,8 @@ export function strokesOf(linework: Linework, map: Affine = IDENTITY): Stroke[] 
     if (distance(start, end) === 0) return
     const stroke = { start: apply(map, start), end: apply(map, end) }
     const isSlight = (flags & (Flag.hatch | Flag.slight)) !== 0 || unsure[style]!
-    strokes.push(isSlight ? { ...stroke, slight: true } : stroke)
+    const isHatch = (flags & Flag.hatch) !== 0
+    strokes.push(isSlight ? { ...stroke, slight: true, ...(isHatch && { hatch: true }) } : stroke)
   }
   linework.segmentFlags.forEach((flags, i) => {
     if (isVisible(flags)) add(...segmentEnds(linework, i), flags, linework.segmentStyles[i]!)
