@@ -48,8 +48,6 @@ async function seed(): Promise<void> {
     const [ground, upper, section] = await readSheets('boathouse-plans.pdf', [1, 2, 3])
     await placeAndTrace(ground!, upper!, section!)
     for (const [name, make] of FURTHER) await addSource(DEMO, name, once(await make()))
-    // What came after it is told from it.
-    await issueProject(DEMO, { name: 'Issued for planning', formats: ['ifc', 'dxf', 'pdf', 'xlsx'] }, LOCAL)
     const [plate] = await readSheets('outrigger-plate.svg', [1])
     await edit('Make outrigger plate', ...outriggerPart(plate!))
   } catch (error) {
@@ -79,6 +77,8 @@ const edit = (label: string, ...records: readonly ProjectRecord[]) =>
     of: null,
     edits: records.map((after) => ({ id: after.id, before: null, after })),
   })
+
+const FIRST_AFTER_ISSUE = 'Draw stair'
 
 async function placeAndTrace(sheetId: string, upperId: string, sectionId: string): Promise<void> {
   // What somebody did before: fitted the plan by its longest printed length, checked it by its width, began to trace.
@@ -113,7 +113,12 @@ async function placeAndTrace(sheetId: string, upperId: string, sectionId: string
     order: 1,
   })
   await edit('Bring in sheet', underlay)
-  for (const [label, records] of BOATHOUSE_MODEL) await edit(label, ...records)
+  for (const [label, records] of BOATHOUSE_MODEL) {
+    // What came after it is told from it: stair, roof, frames.
+    if (label === FIRST_AFTER_ISSUE)
+      await issueProject(DEMO, { name: 'Issued for planning', formats: ['ifc', 'dxf', 'pdf', 'xlsx'] }, LOCAL)
+    await edit(label, ...records)
+  }
   await edit('Bring in sheet', {
     ...underlay,
     id: 'demo-upper-floor',

@@ -4,7 +4,7 @@ import { ensurePackages } from './lib/packages.mjs'
 import { ROOT } from './lib/root.mjs'
 
 ensurePackages(ROOT)
-ensureDebian('postgresql', 'bubblewrap', 'chromium')
+ensureDebian('postgresql', 'bubblewrap', 'chromium', 'poppler-utils')
 const { ensureBuilt } = await import('./lib/build.mjs')
 ensureBuilt()
 const { runAgainstFresh } = await import('./lib/stack.mjs')

@@ -1,8 +1,10 @@
 import { mkdirSync } from 'node:fs'
+import { writeFile } from 'node:fs/promises'
+import { join, resolve } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
 import { StudioPage } from '../e2e/studio'
 import { A3, CORNERS, onPaper } from '../support/boathouse'
-import { CHROMIUM } from '../support/producers'
+import { CHROMIUM, inScratch, program } from '../support/producers'
 
 /** Shows the whole sheet beside the card, and works out where its points stand. */
 async function shown(page: Page, studio: StudioPage): Promise<void> {
@@ -98,20 +100,20 @@ const VIEWS: Record<string, (page: Page, studio: StudioPage) => Promise<void>> =
     await page.mouse.click(board.x + board.width * 0.468, board.y + board.height * 0.394)
     await page.getByText(/Seen from the start/).waitFor()
   },
-  frames: async (page, studio) => {
+  states: async (page, studio) => {
     await page.keyboard.press('Escape')
-    await page.keyboard.press('\\')
-    await page.getByRole('button', { name: 'Go to Under the frames' }).click()
-    await studio.solidShown()
-  },
-  'cut-list': async (page, studio) => {
-    await page.getByRole('button', { name: 'Remove the cut' }).click()
-    await page.getByRole('button', { name: 'Tables', exact: true }).click()
-    await page.getByRole('button', { name: 'Cut list', exact: true }).click()
-    await page.getByRole('gridcell', { name: 'purlin' }).click()
+    await page.getByRole('button', { name: 'Work on level Ground' }).click()
+    await page.getByRole('button', { name: 'History', exact: true }).click()
+    await page.getByRole('button', { name: 'Issues and differences' }).click()
+    await page.getByRole('button', { name: 'Compare Issued for planning with now' }).click()
+    await page.getByText(/^\d+ differences: /).waitFor()
+    await page.getByRole('button', { name: 'Both', exact: true }).click()
     await studio.drawn()
+    await studio.solidShown()
+    await page.getByText(/^\d+ differences: /).scrollIntoViewIfNeeded()
   },
   lifting: async (page, studio) => {
+    await page.getByRole('button', { name: 'Clear', exact: true }).click()
     await page.getByRole('button', { name: 'Plan', exact: true }).click()
     await page.getByRole('button', { name: 'Work on level Ground' }).click()
     await studio.drawn()
@@ -209,4 +211,24 @@ for (const [name, show] of Object.entries(VIEWS)) {
   await page.screenshot({ path: `${folder}/${name}.png`, animations: 'disabled' })
   console.log(`${folder}/${name}.png`)
 }
+
+/** The first page of what is handed on of the changes between the two issues of the demo. */
+async function report(): Promise<void> {
+  const { sources } = await (await page.request.get('/api/projects/demo-boathouse')).json()
+  const pageOf = (name: string) =>
+    (sources as { name: string; sheets: { id: string }[] }[]).find((source) => source.name === name)!.sheets[0]!.id
+  const pages = new URLSearchParams({
+    older: pageOf('boathouse-plans.pdf'),
+    newer: pageOf('boathouse-ground-floor-issue-B.pdf'),
+  })
+  const pdf = await (await page.request.get(`/api/projects/demo-boathouse/hand-over/pdf-changes?${pages}`)).body()
+  await inScratch(async (scratch) => {
+    await writeFile(join(scratch, 'changes.pdf'), pdf)
+    const one = ['-png', '-singlefile', '-scale-to-x', '1280', '-scale-to-y', '-1']
+    await program('pdftoppm', ...one, join(scratch, 'changes.pdf'), resolve(folder, 'report'))
+  })
+  console.log(`${folder}/report.png`)
+}
+
+await report()
 await browser.close()

@@ -5,6 +5,7 @@ import { FIRST_LEVEL } from '../model/level/schema'
 import type { ProjectRecord } from '../model/registry'
 import type { Settings } from '../model/settings/schema'
 import { settingsOf } from '../model/settings/schema'
+import { changeGroups } from './change-groups'
 import { compareStates } from './compare-states'
 
 const changed = (...after: readonly (ProjectRecord | string)[]): Map<string, ProjectRecord> => {
@@ -84,6 +85,15 @@ describe('two states of a project', () => {
     expect(rooms.rows.map(({ cells }) => [cells.what, cells.name])).toContainEqual(['new', 'Attic'])
     for (const { cells } of rooms.rows)
       expect(Number(cells['area-after']) - Number(cells['area-before'])).toBeCloseTo(Number(cells['area-by']), 9)
+  })
+
+  it('are counted as a person counts them', () => {
+    const after = changed(
+      ...[1, 2, 3].map((k) => wall(`fin-${k}`, { x: k * 1000, y: -5000 }, { x: k * 1000, y: -3000 })),
+    )
+    const groups = changeGroups(compareStates(house(), after).elements)
+    expect(groups).toMatchObject([{ what: 'new', called: 'Wall', ids: ['fin-1', 'fin-2', 'fin-3'] }])
+    expect(groups[0]!.box).toMatchObject({ minX: 900, maxX: 3100 })
   })
 
   it('are the other way round where they are asked for the other way round', () => {

@@ -6,8 +6,9 @@ import ButtonBase from '@mui/material/ButtonBase'
 import Slider from '@mui/material/Slider'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
+import { useMemo } from 'react'
 import { grow } from '@/core/geometry/box'
-import type { ElementChange } from '@/core/states/element-change'
+import { type ChangeGroup, changeGroups } from '@/core/states/change-groups'
 import { type Table, totalsOf } from '@/core/tables/table'
 import { counted } from '@/core/units/format'
 import { workbench } from '@/studio/board/workbench'
@@ -22,10 +23,12 @@ const AROUND_MM = 1500
 const MOST = 300
 
 /** Shows a change on the board, on its level, and picks what is still there. */
-function look({ id, box, levelId }: ElementChange): void {
-  useStates.setState({ looked: id })
+function look(group: ChangeGroup): void {
+  const { ids, box, levelId } = group
+  useStates.setState({ looked: group })
   if (levelId !== null && levelId !== useBench.getState().levelId) workOn(levelId)
-  workbench.pick(useProject.getState().records.has(id) ? [id] : [])
+  const { records } = useProject.getState()
+  workbench.pick(ids.filter((id) => records.has(id)))
   if (box) showBox(grow(box, AROUND_MM))
 }
 
@@ -34,12 +37,13 @@ export function DifferenceList() {
   const { compared, looked, fade } = useStates()
   const projectId = useProject((project) => project.id)
   const records = useProject((project) => project.records)
+  const groups = useMemo(() => changeGroups(compared?.found.elements ?? []), [compared])
   if (!compared) return null
   const { from, to, found } = compared
   const { elements, tables } = found
-  const at = elements.findIndex(({ id }) => id === looked)
+  const at = looked ? groups.indexOf(looked) : -1
   const step = (by: 1 | -1) =>
-    look(elements[at < 0 ? (by > 0 ? 0 : elements.length - 1) : (at + by + elements.length) % elements.length]!)
+    look(groups[at < 0 ? (by > 0 ? 0 : groups.length - 1) : (at + by + groups.length) % groups.length]!)
   const counts = (['new', 'gone', 'changed'] as const)
     .map((what) => [what, elements.filter((each) => each.what === what).length] as const)
     .filter(([, count]) => count > 0)
@@ -80,15 +84,11 @@ export function DifferenceList() {
             </Button>
           </Stack>
           <Box component="ol" aria-label="What differs" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-            {elements.slice(0, MOST).map((change) => (
-              <Difference key={change.id} change={change} isLooked={change.id === looked} />
+            {groups.slice(0, MOST).map((group) => (
+              <Difference key={group.ids[0]} group={group} isLooked={group === looked} />
             ))}
           </Box>
-          {elements.length > MOST && (
-            <Typography color="text.secondary">
-              {counted(elements.length - MOST, 'more difference')} in the workbook.
-            </Typography>
-          )}
+          {groups.length > MOST && <Typography color="text.secondary">More stand in the workbook.</Typography>}
         </>
       )}
       {tables.length > 0 && (
@@ -123,13 +123,13 @@ export function DifferenceList() {
 const WORDS = { new: 'New', gone: 'Gone', changed: 'Changed' } as const
 const COLOURS = { new: 'secondary.main', gone: 'warning.dark', changed: 'text.primary' } as const
 
-function Difference({ change, isLooked }: { readonly change: ElementChange; readonly isLooked: boolean }) {
-  const { what, called, says } = change
+function Difference({ group, isLooked }: { readonly group: ChangeGroup; readonly isLooked: boolean }) {
+  const { what, called, says, ids } = group
   return (
     <Box component="li" sx={{ borderBottom: 1, borderColor: 'divider' }}>
       <ButtonBase
         aria-current={isLooked}
-        onClick={() => look(change)}
+        onClick={() => look(group)}
         sx={{
           display: 'flex',
           alignItems: 'baseline',
@@ -147,6 +147,7 @@ function Difference({ change, isLooked }: { readonly change: ElementChange; read
           {WORDS[what]}
         </Typography>
         <Typography component="span" sx={{ fontSize: 13.5 }}>
+          {ids.length > 1 && `${ids.length} × `}
           {called}
           {says.length > 0 && (
             <Typography component="span" color="text.secondary" sx={{ fontSize: 13 }}>

@@ -36,7 +36,7 @@ export const paintStates: Overlay['paint'] = (canvas, view) => {
   const { compared, looked, fade } = useStates.getState()
   if (!compared) return
   const { levelId } = useBench.getState()
-  const here = ({ levelId: own }: ElementChange) => own === null || levelId === null || own === levelId
+  const here = ({ levelId: own }: Pick<ElementChange, 'levelId'>) => own === null || levelId === null || own === levelId
   const shown = compared.found.elements.filter(here)
   canvas.lineWidth = 2.5
   canvas.lineCap = 'round'
@@ -53,8 +53,8 @@ export const paintStates: Overlay['paint'] = (canvas, view) => {
     { colour: palette.wallEdge, alpha: Math.min(1, 2 * fade), dash: [] },
   )
   canvas.setLineDash([])
-  const box = shown.find(({ id }) => id === looked)?.box
-  if (!box) return
+  const box = looked?.box
+  if (!looked || !box || !here(looked)) return
   const { minX, minY, maxX, maxY } = boxOf(corners(box).map((p) => toScreen(view, p)))
   canvas.strokeStyle = palette.red
   canvas.lineWidth = 2.5

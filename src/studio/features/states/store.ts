@@ -1,5 +1,6 @@
 import { create } from 'zustand'
 import type { ProjectRecord } from '@/core/model/registry'
+import type { ChangeGroup } from '@/core/states/change-groups'
 import type { StateComparison } from '@/core/states/compare-states'
 import { markSolids } from '@/studio/board/solid/solid-store'
 import type { Overlay } from '@/studio/kernel/overlay'
@@ -30,8 +31,8 @@ interface StatesState {
   /** A sentence where nothing could be compared. */
   readonly problem: string | null
   readonly compared: ComparedStates | null
-  /** The change that is looked at, by its id. */
-  readonly looked: string | null
+  /** The changes that are looked at. */
+  readonly looked: ChangeGroup | null
   /** What shows: from 0, the earlier state alone, to 1, the later alone. */
   readonly fade: number
   /** Paints it on the board; it comes with the first comparison. */
