@@ -25,6 +25,7 @@ beforeAll(async () => {
     insert into sheet_print (sheet_id, hash) values ('sa', 'h'), ('sb', 'h');
     insert into record (project_id, id, data) values ('a', 'r', '{}'), ('b', 'r', '{}');
     insert into change (project_id, revision, id, label, cause, edits) values ('a', 1, 'ca', 'l', 'edit', '[]'), ('b', 1, 'cb', 'l', 'edit', '[]');
+    insert into issue (id, project_id, name, revision, formats) values ('ua', 'a', 'n', 1, '{}'), ('ub', 'b', 'n', 1, '{}');
     insert into making (id, project_id, request) values ('ma', 'a', '{}'), ('mb', 'b', '{}'), ('none', null, '{}');
   `)
 })
@@ -47,7 +48,20 @@ const TABLES = {
   making: `coalesce(project_id, 'none')`,
   project_invitation: 'project_id',
   share_link: 'project_id',
+  issue: 'project_id',
 } as const
+
+/** Tables that name projects and are asked before anybody knows which one it is about: who may what, and what was done. */
+const BESIDE_THE_WALL = ['api_token', 'audit', 'project_member']
+
+it('every table that names a project stands behind the wall, or is known not to', async () => {
+  const { rows } = await client.query<{ name: string; walled: boolean }>(`
+    select c.relname as name, c.relrowsecurity as walled from pg_class c join pg_attribute a on a.attrelid = c.oid
+      where c.relkind = 'r' and a.attname = 'project_id' and c.relnamespace = 'public'::regnamespace order by 1`)
+  const walled = rows.filter(({ walled: stands }) => stands).map(({ name }) => name)
+  expect(walled.filter((name) => !(name in TABLES))).toEqual([])
+  expect(rows.filter(({ walled: stands }) => !stands).map(({ name }) => name)).toEqual(BESIDE_THE_WALL)
+})
 
 describe.each(Object.entries(TABLES))('%s', (table, project) => {
   const seen = async (what: string) => {
