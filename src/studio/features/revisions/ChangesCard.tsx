@@ -5,7 +5,6 @@ import Button from '@mui/material/Button'
 import ButtonBase from '@mui/material/ButtonBase'
 import LinearProgress from '@mui/material/LinearProgress'
 import MenuItem from '@mui/material/MenuItem'
-import Slider from '@mui/material/Slider'
 import Stack from '@mui/material/Stack'
 import TextField from '@mui/material/TextField'
 import ToggleButton from '@mui/material/ToggleButton'
@@ -30,6 +29,7 @@ import { useProject } from '@/studio/state/project'
 import { showBox } from '@/studio/state/view'
 import { sheetOf } from '@/studio/tooling/sheet-of'
 import { useDisplay } from '@/studio/ui/display'
+import { FadeSlider } from '@/studio/ui/FadeSlider'
 import { compareWith, showBeside } from './compare'
 import { bringAlong, followingChange } from './follow-change'
 import { otherIssues } from './other-issues'
@@ -170,19 +170,13 @@ function ChangeList({ compared, underlay }: { readonly compared: Compared; reado
       </Typography>
       {changes.length > 0 && (
         <>
-          <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center', px: 0.5 }}>
-            <Typography sx={{ fontSize: 12.5 }}>Older</Typography>
-            <Slider
-              aria-label="From the older to the newer issue"
-              size="small"
-              min={0}
-              max={1}
-              step={0.05}
-              value={fade}
-              onChange={(_, value) => useCompare.setState({ fade: value as number })}
-            />
-            <Typography sx={{ fontSize: 12.5 }}>Newer</Typography>
-          </Stack>
+          <FadeSlider
+            label="From the older to the newer issue"
+            from="Older"
+            to="Newer"
+            value={fade}
+            onChange={(value) => useCompare.setState({ fade: value })}
+          />
           <LookChoice />
           <Stack direction="row" sx={{ gap: 1, my: 1 }}>
             <Button size="small" variant="outlined" onClick={() => step(-1)}>

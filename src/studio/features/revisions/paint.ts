@@ -1,7 +1,9 @@
 import { boxOf, corners } from '@/core/geometry/box'
 import { type Homography, project } from '@/core/geometry/projective'
+import type { Point } from '@/core/geometry/vector'
 import type { Overlay } from '@/studio/kernel/overlay'
 import { toScreen, type View } from '@/studio/kernel/view'
+import { fadedAlphas, paintPackedStrokes } from '@/studio/painters/packed-strokes'
 import { palette } from '@/studio/ui/palette'
 import { paintFrames } from './paint-frames'
 import { olderOnBoard } from './places'
@@ -9,29 +11,6 @@ import { type Compared, useCompare } from './store'
 
 /** Broad enough to hide a line of the sheet. */
 const COVER_PX = 4
-
-/** @param strokes x1 y1 x2 y2 in points of the older page */
-function paintStrokes(
-  canvas: CanvasRenderingContext2D,
-  view: View,
-  strokes: Float32Array,
-  map: Homography,
-  look: { readonly colour: string; readonly alpha: number; readonly dash: readonly number[] },
-): void {
-  if (look.alpha === 0) return
-  canvas.globalAlpha = look.alpha
-  canvas.strokeStyle = look.colour
-  canvas.setLineDash([...look.dash])
-  canvas.beginPath()
-  for (let i = 0; i < strokes.length; i += 4) {
-    const a = toScreen(view, project(map, { x: strokes[i]!, y: strokes[i + 1]! }))
-    const b = toScreen(view, project(map, { x: strokes[i + 2]!, y: strokes[i + 3]! }))
-    canvas.moveTo(a.x, a.y)
-    canvas.lineTo(b.x, b.y)
-  }
-  canvas.stroke()
-  canvas.globalAlpha = 1
-}
 
 /**
  * The issue whose turn it is, as it looks: where that is not the one on the board, what only the board's page draws is
@@ -46,10 +25,11 @@ function paintInTurn(
 ): void {
   if (isNewerTurn === otherIsOlder) return
   const [covered, shown] = isNewerTurn ? [gone, fresh] : [fresh, gone]
+  const onBoard = (p: Point) => project(map, p)
   canvas.lineWidth = COVER_PX
-  paintStrokes(canvas, view, covered, map, { colour: palette.paper, alpha: 1, dash: [] })
+  paintPackedStrokes(canvas, view, [covered], { colour: palette.paper, alpha: 1, dash: [] }, onBoard)
   canvas.lineWidth = 1.5
-  paintStrokes(canvas, view, shown, map, { colour: palette.ink, alpha: 1, dash: [] })
+  paintPackedStrokes(canvas, view, [shown], { colour: palette.ink, alpha: 1, dash: [] }, onBoard)
   canvas.textBaseline = 'middle'
   canvas.textAlign = 'center'
   for (const { subject, kind, box, before, after } of changes) {
@@ -76,8 +56,10 @@ export const paintComparison: Overlay['paint'] = (canvas, view, { underlays }) =
   if (blinking) paintInTurn(canvas, view, compared, map, fade > 0.5)
   else {
     canvas.lineWidth = 3
-    paintStrokes(canvas, view, gone, map, { colour: palette.gone, alpha: Math.min(1, 2 - 2 * fade), dash: [6, 5] })
-    paintStrokes(canvas, view, fresh, map, { colour: palette.wallEdge, alpha: Math.min(1, 2 * fade), dash: [] })
+    const { before, after } = fadedAlphas(fade)
+    const onBoard = (p: Point) => project(map, p)
+    paintPackedStrokes(canvas, view, [gone], { colour: palette.gone, alpha: before, dash: [6, 5] }, onBoard)
+    paintPackedStrokes(canvas, view, [fresh], { colour: palette.wallEdge, alpha: after, dash: [] }, onBoard)
   }
   canvas.setLineDash([])
   paintFrames(canvas, view, compared, map, looked)

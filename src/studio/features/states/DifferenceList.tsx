@@ -3,7 +3,6 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import ButtonBase from '@mui/material/ButtonBase'
-import Slider from '@mui/material/Slider'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
@@ -16,6 +15,7 @@ import { HandOverButton } from '@/studio/features/hand-over/feature'
 import { useBench, workOn } from '@/studio/state/bench'
 import { useProject } from '@/studio/state/project'
 import { showBox } from '@/studio/state/view'
+import { FadeSlider } from '@/studio/ui/FadeSlider'
 import { forgetStates, useStates } from './store'
 
 const AROUND_MM = 1500
@@ -62,19 +62,13 @@ export function DifferenceList() {
       )}
       {elements.length > 0 && (
         <>
-          <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center', px: 0.5 }}>
-            <Typography sx={{ fontSize: 12.5 }}>Earlier</Typography>
-            <Slider
-              aria-label="From the earlier to the later state"
-              size="small"
-              min={0}
-              max={1}
-              step={0.05}
-              value={fade}
-              onChange={(_, value) => useStates.setState({ fade: value as number })}
-            />
-            <Typography sx={{ fontSize: 12.5 }}>Later</Typography>
-          </Stack>
+          <FadeSlider
+            label="From the earlier to the later state"
+            from="Earlier"
+            to="Later"
+            value={fade}
+            onChange={(value) => useStates.setState({ fade: value })}
+          />
           <Stack direction="row" sx={{ gap: 1 }}>
             <Button size="small" variant="outlined" onClick={() => step(-1)}>
               Previous
