@@ -13,6 +13,7 @@ import { benchReading } from './reading'
 import { benchReadingPlans } from './reading-plans'
 import { benchStates } from './states'
 import { benchStudio } from './studio'
+import { benchTogether } from './together'
 import { benchWalls } from './walls'
 
 /** What is measured, by the name under which it can be run alone: `npm run bench -- reading`. */
@@ -27,6 +28,7 @@ const BENCHES: Readonly<Record<string, (folder: string, address: string) => Prom
   studio: (_, address) => benchStudio(address),
   drawing: (_, address) => benchDrawing(address),
   part: () => benchPart(),
+  together: (_, address) => benchTogether(address),
   frames: (_, address) => benchFrames(address),
   'large-set': benchLargeSet,
   'large-scan': benchLargeScans,

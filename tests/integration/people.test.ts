@@ -26,6 +26,7 @@ async function open() {
     ...(await import('@/server/projects')),
     ...(await import('@/server/changes')),
     ...(await import('@/server/people/authorship')),
+    ...(await import('@/server/people/transfer')),
   }
 }
 
@@ -279,6 +280,24 @@ const remark = (id: string, author: string): Remark => ({
   madeAt: '2026-05-01T09:30:00Z',
   assignedTo: '',
   answers: [],
+})
+
+describe('a project', () => {
+  it('goes to another organisation by the hand of somebody who belongs there, and by nobody else’s', async () => {
+    const by = await person(ada)
+    const { id } = await db.createProject('Moved', by)
+    await rows(sql`insert into organization (id, name, slug, created_at) values ('other', 'Other', 'other', now())`)
+    await expect(db.transferProject(id, 'other', by)).rejects.toMatchObject({ status: 403 })
+    await expect(db.transferProject(id, 'none', by)).rejects.toMatchObject({ status: 403 })
+    await rows(
+      sql`insert into member (id, organization_id, user_id, role, created_at) values ('ada-there', 'other', ${by.id}, 'member', now())`,
+    )
+    await db.transferProject(id, 'other', by)
+    expect(await db.organisationOfProject(id)).toEqual({ id: 'other', name: 'Other' })
+    // Who has a part in it keeps that.
+    expect(await db.projectPeople(id)).toMatchObject([{ name: 'Ada', role: 'owner' }])
+    await rows(sql`delete from member where id = 'ada-there'`)
+  })
 })
 
 describe('an undo', () => {

@@ -85,6 +85,8 @@ export const joinBody = object({
 
 export const inviteBody = object({ email: emailField.required(), role: string().oneOf(ROLES).required() }).noUnknown()
 
+export const transferBody = object({ organizationId: string().max(100).required() }).noUnknown()
+
 export const roleBody = object({ role: string().oneOf(ROLES).required() }).noUnknown()
 
 export const linkBody = object({
@@ -136,6 +138,7 @@ export const BODIES: Readonly<Record<string, AnySchema>> = {
   'POST /api/links': openLinkBody,
   'POST /api/tokens': tokenBody,
   'POST /api/projects/{id}/people': inviteBody,
+  'POST /api/projects/{id}/transfer': transferBody,
   'PATCH /api/projects/{id}/people/{person}': roleBody,
   'POST /api/projects/{id}/links': linkBody,
   'POST /api/projects/{id}/tokens': tokenBody,

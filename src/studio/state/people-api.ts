@@ -31,7 +31,11 @@ export const peopleApi = {
   openLink: (body: { secret: string; password?: string | undefined; name?: string | undefined }) =>
     call<{ projectId: string }>('/api/links', send('POST', body)),
   people: (projectId: string) =>
-    call<{ people: ProjectPerson[]; invited: ProjectInvitation[] }>(`/api/projects/${projectId}/people`),
+    call<{ people: ProjectPerson[]; invited: ProjectInvitation[]; organisation?: { id: string; name: string } }>(
+      `/api/projects/${projectId}/people`,
+    ),
+  transfer: (projectId: string, organizationId: string) =>
+    call<void>(`/api/projects/${projectId}/transfer`, send('POST', { organizationId })),
   invite: (projectId: string, email: string, role: Role) =>
     call<{ url: string | null }>(`/api/projects/${projectId}/people`, send('POST', { email, role })),
   setRole: (projectId: string, personId: string, role: Role) =>

@@ -29,6 +29,7 @@ import { Log } from './Log'
 import { Problem } from './Problem'
 import { TellOnce } from './TellOnce'
 import { Tokens } from './Tokens'
+import { Transfer } from './Transfer'
 import { LINK_RIGHT_WORDS, ROLE_HINTS, ROLE_WORDS } from './words'
 
 /** Who works on a project, who looks at it by a link, and what programs reach it. */
@@ -162,6 +163,9 @@ function People({ projectId, manages }: { readonly projectId: string; readonly m
             Invite
           </Button>
         </Stack>
+      )}
+      {manages && told.data?.organisation && (
+        <Transfer projectId={projectId} organisation={told.data.organisation} onDone={() => void look()} />
       )}
       {invite.data?.url && <TellOnce label="A letter is under way; this is its address" secret={invite.data.url} />}
       <Problem of={told.error ?? invite.error ?? change.error ?? remove.error ?? takeBack.error ?? leave.error} />

@@ -1,5 +1,6 @@
 import { invite, projectInvited, projectPeople } from '@/server/people/project-people'
 import { originOf } from '@/server/people/sign-in-settings'
+import { organisationOfProject } from '@/server/people/transfer'
 import { bodyOf } from '../../../body'
 import { door } from '../../../door'
 import { inviteBody } from '../../../taken'
@@ -9,7 +10,11 @@ export const GET = door('look', 'project', async ({ id, by }) =>
   // Who only opened a link is not told who else there is.
   by.kind === 'visitor'
     ? { people: [], invited: [] }
-    : { people: await projectPeople(id), invited: await projectInvited(id) },
+    : {
+        people: await projectPeople(id),
+        invited: await projectInvited(id),
+        organisation: await organisationOfProject(id),
+      },
 )
 
 /** Gives somebody a part in it. */
