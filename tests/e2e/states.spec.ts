@@ -84,7 +84,8 @@ test('a project is issued, changed, and compared with what was issued', async ({
 
   await test.step('since an entry of the history', async () => {
     await page.getByRole('button', { name: 'History', exact: true }).click()
-    await page.getByRole('button', { name: 'What changed since House' }).click()
+    const entry = page.getByRole('list', { name: 'What was done' }).getByRole('listitem').filter({ hasText: 'House' })
+    await entry.getByRole('button', { name: /^What changed since/ }).click()
     await expect(differences.getByRole('status')).toHaveText('4 differences: 1 gone, 3 changed.')
   })
 })

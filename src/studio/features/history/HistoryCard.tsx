@@ -83,7 +83,11 @@ function Entry(props: EntryProps) {
       <EntryButton {...props} />
       {!props.now && (
         <Tooltip title="What changed since">
-          <IconButton size="small" aria-label={`What changed since ${label}`} onClick={compare}>
+          <IconButton
+            size="small"
+            aria-label={`What changed since ${dayjs(madeAt).format('HH:mm:ss')}`}
+            onClick={compare}
+          >
             <DifferenceOutlined sx={{ fontSize: 16 }} />
           </IconButton>
         </Tooltip>
