@@ -65,7 +65,7 @@ describe('each step', () => {
 
   it('shows the wall of pages while files come in, and the choice of views afterwards', () => {
     expect(standing('over-board', now({ step: 'bring-in' }))).toEqual([20, 30, 60])
-    expect(standing('over-board', now())).toEqual([10, 30, 41, 60])
+    expect(standing('over-board', now())).toEqual([5, 10, 30, 41, 60])
   })
 })
 

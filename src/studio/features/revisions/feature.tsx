@@ -28,7 +28,7 @@ function Beside() {
 /** What changed between two issues of a sheet. */
 export const revisions: Feature = {
   name: 'revisions',
-  panels: [{ slot: 'over-board', order: 5, Content: Beside }],
+  panels: [{ slot: 'over-board', order: 5, when: ({ step }) => step !== 'bring-in', Content: Beside }],
   cards: [{ token: changesCard, Content: ChangesCard }],
   overlays: [changesOverlay],
   menu: (record) =>
