@@ -1,11 +1,9 @@
-import { Readable } from 'node:stream'
 import { and, desc, eq, sql } from 'drizzle-orm'
 import { FORBIDDEN } from '@/core/formats/file-name'
 import { isIssuable } from '@/core/formats/hand-over'
 import type { HandOverChoice } from '@/core/formats/making'
 import { type Actor, calledName } from '@/core/people/rights'
 import type { IssueView } from '@/core/project/views'
-import { readContent, sizeOf } from './contents'
 import { database, inTransaction } from './database/client'
 import { issues } from './database/issues'
 import { makings, projects } from './database/schema'
@@ -94,20 +92,12 @@ async function found(projectId: string, id: string): Promise<typeof issues.$infe
   return issue
 }
 
-/** The files of an issue, as they were when it was made. @throws Problem where they are not made yet */
-export async function issueFile(projectId: string, id: string): Promise<Response> {
+/** The files of an issue, as they were when it was made: a ZIP, by its hash and the name that it is saved under. @throws Problem where they are not made yet */
+export async function issuedFiles(projectId: string, id: string): Promise<{ hash: string; fileName: string }> {
   const { name, contentHash } = await found(projectId, id)
   if (!contentHash) throw new Problem(409, 'not-made', 'The files of this issue are not made yet.')
   const project = await liveProject(projectId)
-  const size = await sizeOf(contentHash)
-  const file = encodeURIComponent(`${project.name} ${name}`.replace(FORBIDDEN, ' ').slice(0, 120))
-  return new Response(Readable.toWeb(Readable.from(readContent(contentHash, 0, size))) as ReadableStream<Uint8Array>, {
-    headers: {
-      'content-type': 'application/zip',
-      'content-length': String(size),
-      'content-disposition': `attachment; filename*=UTF-8''${file}.zip`,
-    },
-  })
+  return { hash: contentHash, fileName: `${`${project.name} ${name}`.replace(FORBIDDEN, ' ').slice(0, 120)}.zip` }
 }
 
 /** Takes an issue back, with its files. */

@@ -53,12 +53,14 @@ describe('what was issued', () => {
 
   it('has files that nobody changes and nothing sweeps away', async () => {
     const { id, issue } = await issued()
-    await expect(db.issueFile(id, issue)).rejects.toMatchObject({ status: 409 })
+    await expect(db.issuedFiles(id, issue)).rejects.toMatchObject({ status: 409 })
     await settled(issue)
     await db.database().execute(sql`update content set used_at = now() - interval '3 days'`)
     await db.database().execute(sql`delete from making`)
     await db.collectContents(0)
-    expect(await (await db.issueFile(id, issue)).text()).toBe(`files of ${issue}`)
+    const { hash, fileName } = await db.issuedFiles(id, issue)
+    expect(fileName).toBe('Issued For tender.zip')
+    expect(new TextDecoder().decode(await db.loadContent(hash))).toBe(`files of ${issue}`)
     for (const change of [
       sql`name = 'Another'`,
       sql`revision = 0`,
@@ -86,7 +88,7 @@ describe('what was issued', () => {
   it('is of its project alone, and of formats that a whole project has', async () => {
     const { issue } = await issued()
     const { id: other } = await db.createProject('Other')
-    await expect(db.issueFile(other, issue)).rejects.toMatchObject({ status: 404 })
+    await expect(db.issuedFiles(other, issue)).rejects.toMatchObject({ status: 404 })
     await expect(db.removeIssue(other, issue)).rejects.toMatchObject({ status: 404 })
     for (const format of ['stl', 'archive', 'xlsx-differences', 'none'])
       await expect(db.issueProject(other, { name: 'x', formats: [format] }, LOCAL)).rejects.toMatchObject({

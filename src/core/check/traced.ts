@@ -1,12 +1,20 @@
 import { statedPart } from '../fit/residual'
 import { project } from '../geometry/projective'
 import { distance, type Point, subtract } from '../geometry/vector'
+import type { ProjectRecord } from '../model/registry'
 import { boardMap } from '../model/underlay/placement'
 import type { KnownDimension, Underlay } from '../model/underlay/schema'
+import { wallOutlines } from '../model/wall/joins'
 
 /** A corner of the tracing belongs to an end of a dimension within this, or within this part of it. */
 const NEAR_MM = 60
 const NEAR_PART = 0.02
+
+/** Corners of all that is traced: of the joined walls, and the ends of what was traced of each. */
+export function tracedCorners(records: ReadonlyMap<string, ProjectRecord>): Point[] {
+  const walls = [...records.values()].filter((record) => record.kind === 'wall')
+  return [...[...wallOutlines(walls).values()].flat(), ...walls.flatMap(({ start, end }) => [start, end])]
+}
 
 /**
  * What the tracing measures between the ends of a dimension: from the corner nearest to one end to that nearest to the

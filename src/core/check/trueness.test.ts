@@ -8,15 +8,15 @@ import type { Opening } from '../model/opening/schema'
 import type { ProjectRecord } from '../model/registry'
 import { newUnderlay } from '../model/underlay/new'
 import type { Wall } from '../model/wall/schema'
-import type { Linework } from '../sheet/linework'
+import { type IndexedSheet, indexSheet } from '../sheet/binary'
 import { truenessOf } from './trueness'
 
 /** A plan as somebody drew it, and the model as it was meant: walls and openings of the generator, traced to the millimetre. */
 const plan = planByTypes(0)
-let linework: Linework
+let sheetLines: IndexedSheet
 
 beforeAll(async () => {
-  linework = (await readSheet(await printPage(plan, 'pdf-lib'))).linework
+  sheetLines = indexSheet((await readSheet(await printPage(plan, 'pdf-lib'))).linework)
 })
 
 const { mmPerPt } = plan
@@ -85,7 +85,7 @@ function traced(): Map<string, ProjectRecord> {
 }
 
 const truth = (records: ReadonlyMap<string, ProjectRecord>) =>
-  truenessOf(records, [{ underlay: sheet, linework }]).levels[0]!
+  truenessOf(records, [{ underlay: sheet, ...sheetLines }]).levels[0]!
 
 /** The longest of the thinnest walls. */
 const innerWall = (records: ReadonlyMap<string, ProjectRecord>): Wall => {
@@ -141,7 +141,7 @@ describe('how true a model is to its sheet', () => {
     withoutWall(records, wall)
     const far = { x: -1e6, y: -1e6 }
     const crop = [far, { ...far, x: far.x + 1 }, { ...far, y: far.y + 1 }]
-    const [level] = truenessOf(records, [{ underlay: { ...sheet, crop }, linework }]).levels
+    const [level] = truenessOf(records, [{ underlay: { ...sheet, crop }, ...sheetLines }]).levels
     expect(level!.untraced).toEqual([])
     expect(level!.edges.every(({ found }) => found === null)).toBe(true)
   })

@@ -10,22 +10,19 @@ import { displayOf, settingsOf } from '../model/settings/schema'
 import { boardMap } from '../model/underlay/placement'
 import type { Underlay } from '../model/underlay/schema'
 import { underlaysOf } from '../model/underlay/underlays'
-import { wallOutlines } from '../model/wall/joins'
 import type { LineFinder } from '../propose/wall-run'
 import { proposeWalls, USUAL_CERTAINTY } from '../propose/walls/propose'
 import { sheetFinder } from '../propose/walls/sheet-finder'
-import { indexSheet } from '../sheet/binary'
-import type { Linework } from '../sheet/linework'
+import type { IndexedSheet } from '../sheet/binary'
 import { toleranceOf } from './tolerance'
 import { countByClass, type EdgeMatch, matchEdge, tracedEdges } from './trace-to-sheet'
-import { tracedMm } from './traced'
+import { tracedCorners, tracedMm } from './traced'
 import { type Untraced, untraced } from './untraced'
 import { compareWall, type WallDoubt } from './wall-on-sheet'
 
 /** A sheet that lies on the board, with what its page draws. */
-export interface CheckedSheet {
+export interface CheckedSheet extends IndexedSheet {
   readonly underlay: Underlay
-  readonly linework: Linework
 }
 
 type Records = ReadonlyMap<string, ProjectRecord>
@@ -68,13 +65,13 @@ export interface Trueness {
 export function truenessOf(records: Records, sheets: readonly CheckedSheet[]): Trueness {
   const { mm: toleranceMm } = toleranceOf(settingsOf(records))
   const edges = tracedEdges(Plan.of(records, displayOf(records)).around)
+  const openings = openingsByWall(records)
   const levels = withFirstLevel(records).flatMap(({ id, name }): LevelTrueness[] => {
     const here = sheets.filter(({ underlay }) => underlay.levelId === id)
     if (here.length === 0) return []
     const finders = here.map(finderOf)
     const lines: LineFinder = (p, reach) => finders.flatMap((find) => find(p, reach))
     const matches = edges.filter(({ levelId }) => levelId === id).map((edge) => matchEdge(edge, lines))
-    const openings = openingsByWall(records)
     const doubts = [...records.values()].flatMap((record) =>
       record.kind === 'wall' && levelIdOf(record) === id
         ? compareWall(record, openings.get(record.id) ?? [], lines)
@@ -88,7 +85,7 @@ export function truenessOf(records: Records, sheets: readonly CheckedSheet[]): T
         edges: matches,
         counts: countByClass(matches),
         doubts: doubts.filter(({ mm }) => mm > toleranceMm).sort((a, b) => b.mm - a.mm),
-        untraced: here.flatMap((sheet) => untraced(wallsShown(sheet), records, id)),
+        untraced: here.flatMap((sheet, i) => untraced(wallsShown(sheet, finders[i]!), records, id)),
       },
     ]
   })
@@ -100,27 +97,25 @@ const withinCrop = ({ underlay: { crop } }: CheckedSheet, p: Point): boolean => 
 
 /** Finds the lines of a sheet on the board, within its crop. */
 function finderOf(sheet: CheckedSheet): LineFinder {
-  const { underlay, linework } = sheet
+  const { underlay, index } = sheet
   const map = boardMap(underlay.placement)
   const back = invertProjective(map)
-  const find = sheetFinder(indexSheet(linework).index, map, underlay.placement.mmPerPt)
+  const find = sheetFinder(index, map, underlay.placement.mmPerPt)
   if (!underlay.crop) return find
   return (p, reach) => find(p, reach).filter(({ start, end }) => withinCrop(sheet, project(back, middle(start, end))))
 }
 
 /** The walls that a sheet surely shows. */
-function wallsShown(sheet: CheckedSheet) {
+function wallsShown(sheet: CheckedSheet, find: LineFinder) {
   const { underlay, linework } = sheet
   const { placement, parts, markup } = underlay
   const { mmPerPt } = placement
-  const map = boardMap(placement)
-  const on = { map, mmPerPt, parts, markup, shows: (p: Point) => withinCrop(sheet, p) }
-  return proposeWalls(linework, on, finderOf(sheet)).filter(({ certainty }) => certainty >= USUAL_CERTAINTY)
+  const on = { map: boardMap(placement), mmPerPt, parts, markup, shows: (p: Point) => withinCrop(sheet, p) }
+  return proposeWalls(linework, on, find).filter(({ certainty }) => certainty >= USUAL_CERTAINTY)
 }
 
 function statedLengths(records: Records): StatedLength[] {
-  const walls = [...records.values()].filter((record) => record.kind === 'wall')
-  const corners = [...[...wallOutlines(walls).values()].flat(), ...walls.flatMap(({ start, end }) => [start, end])]
+  const corners = tracedCorners(records)
   return underlaysOf(records).flatMap((underlay) =>
     underlay.dimensions.map((dimension) => ({
       sheet: underlay.name,

@@ -7,6 +7,8 @@ import { faceOffsets } from '../model/wall/geometry'
 import { wallLengthMm, wallPlace } from '../model/wall/line'
 import type { Wall } from '../model/wall/schema'
 import type { ProposedWall } from '../propose/walls/propose'
+import { runsOf } from './runs'
+import { LARGEST_SINE } from './wall-on-sheet'
 
 /** Something that a sheet shows and nobody traced. Model millimetres. */
 export interface Untraced {
@@ -22,7 +24,6 @@ export interface Untraced {
 
 /** A traced wall is the one of the sheet where its middle lies this near to that of it, or within half its thickness. */
 const BESIDE_MM = 60
-const LARGEST_SINE = Math.sin((5 * Math.PI) / 180)
 /** Places along a wall of the sheet, so far apart. */
 const STEP_MM = 50
 /** Walls that join cover one another's ends: shorter stretches are no wall that was left out. */
@@ -46,8 +47,8 @@ export function untraced(
   const middles = walls.flatMap(strokesAlong)
   const openings = [...records.values()].flatMap((record) => {
     if (record.kind !== 'opening') return []
-    const wall = walls.find(({ id }) => id === record.wallId)
-    const place = wall && placeOpening(wall, record)
+    const wall = records.get(record.wallId)
+    const place = wall?.kind === 'wall' && levelIdOf(wall) === levelId ? placeOpening(wall, record) : null
     return place ? [place.middle] : []
   })
   return shown
@@ -93,21 +94,17 @@ function stretchesLeft({ start, end, certainty }: ProposedWall, walls: readonly 
   if (!u) return []
   const count = Math.max(1, Math.round(size / STEP_MM))
   const placeAt = (part: number): Point => ({ x: start.x + u.x * size * part, y: start.y + u.y * size * part })
-  const bare = Array.from({ length: count }, (_, i) => {
+  const isBare = Array.from({ length: count }, (_, i) => {
     const p = placeAt((i + 0.5) / count)
     return !walls.some((wall) => covers(wall, p, u))
   })
-  const found: Untraced[] = []
-  for (let i = 0; i < count; i++) {
-    if (!bare[i]) continue
-    let to = i
-    while (to < count && bare[to]) to++
-    const mm = ((to - i) / count) * size
-    if (mm >= Math.min(LEAST_MM, size))
-      found.push({ kind: 'wall', start: placeAt(i / count), end: placeAt(to / count), mm, certainty })
-    i = to
-  }
-  return found
+  return runsOf(isBare)
+    .filter(({ state }) => state)
+    .map(({ from, to }): Untraced => {
+      const mm = ((to - from) / count) * size
+      return { kind: 'wall', start: placeAt(from / count), end: placeAt(to / count), mm, certainty }
+    })
+    .filter(({ mm }) => mm >= Math.min(LEAST_MM, size))
 }
 
 /** Openings of a wall that was traced there, where no opening was. */

@@ -6,6 +6,7 @@ import type { Wall } from '../model/wall/schema'
 import type { LineFinder } from '../propose/wall-run'
 import { type LinePen, type NearLine, nearestOn } from '../sheet/catch-index'
 import { Flag } from '../sheet/linework'
+import { runsOf } from './runs'
 
 /** What of a wall the sheet shows otherwise. Model millimetres. */
 export interface WallDoubt {
@@ -26,7 +27,8 @@ export interface WallDoubt {
 
 /** A face is shown where a line runs its way this near to it. */
 const BESIDE_MM = 40
-const LARGEST_SINE = Math.sin((5 * Math.PI) / 180)
+/** What is turned further against a wall runs another way. */
+export const LARGEST_SINE = Math.sin((5 * Math.PI) / 180)
 /** Places along a wall, so far apart. */
 const STEP_MM = 50
 const MOST_PLACES = 600
@@ -57,8 +59,8 @@ export function compareWall(wall: Wall, openings: readonly Opening[], lines: Lin
   if (shown.every((count) => count === 0)) return []
   const isInOpening = (at: number) =>
     openings.some(({ alongMm, widthMm }) => Math.abs(at - alongMm) <= widthMm / 2 + SLACK_MM)
-  const doubts = stretches(places.map((at, i) => (isInOpening(at) ? 2 : shown[i]!)))
-    .map(({ faces, from, to }) => ({ faces, from: (from / count) * length, to: (to / count) * length }))
+  const doubts = runsOf(places.map((at, i) => (isInOpening(at) ? 2 : shown[i]!)))
+    .map(({ state: faces, from, to }) => ({ faces, from: (from / count) * length, to: (to / count) * length }))
     .filter(({ faces, from, to }) => isLongEnough(faces, to - from, wall))
     .map(({ faces, from, to }) => doubt(wall, faces === 0 ? 'bare' : 'one face', wall.id, from, to, to - from))
   return [
@@ -112,17 +114,6 @@ function endsInOtherPen(wall: Wall, faces: readonly FaceLines[]): WallDoubt[] {
 function isLongEnough(faces: number, mm: number, { thicknessMm }: Wall): boolean {
   if (faces === 0) return mm >= LEAST_BARE_MM
   return faces === 1 && mm >= Math.max(LEAST_ONE_FACE_MM, ONE_FACE_THICKNESSES * thicknessMm)
-}
-
-/** Runs of places alike. @returns from and to as counts of places */
-function stretches(states: readonly number[]): { faces: number; from: number; to: number }[] {
-  const found: { faces: number; from: number; to: number }[] = []
-  for (const [i, faces] of states.entries()) {
-    const last = found.at(-1)
-    if (last?.faces === faces) last.to = i + 1
-    else found.push({ faces, from: i, to: i + 1 })
-  }
-  return found
 }
 
 function doubt(

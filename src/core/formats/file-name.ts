@@ -13,6 +13,14 @@ export const USUAL_PATTERN = '{project} {level} {part} {format}'
 /** Formats whose extension alone says which they are. */
 const PLAIN = new Set(['ifc', 'dxf', 'pdf', 'svg', 'glb', 'gbxml', 'xlsx', 'json', 'archive', 'step', 'stl', '3mf'])
 
+/** A name of a file that no other one has: the name itself, else with a number before its ending. */
+export function distinctName(name: string, isTaken: (name: string) => boolean): string {
+  const [, stem = name, ending = ''] = /^(.*?)((?:\.calque)?\.\w+)?$/.exec(name) ?? []
+  let own = name
+  for (let i = 2; isTaken(own); i++) own = `${stem} ${i}${ending}`
+  return own
+}
+
 /** Stands for what is not known, until it falls away. */
 const NOTHING = '\uE000'
 

@@ -1,5 +1,6 @@
 import type { BuiltMember } from '../building/members'
 import { cutAngles } from '../building/pieces'
+import { inNumericOrder } from '../text/numeric-order'
 import { column, type TableKind } from './table'
 
 export const STUFF_WORDS = { steel: 'Steel', timber: 'Timber' } as const
@@ -72,8 +73,5 @@ export const cutList: TableKind = {
           },
         }
       })
-      .sort(
-        (a, b) =>
-          a.cells.section.localeCompare(b.cells.section, 'en', { numeric: true }) || b.cells.length - a.cells.length,
-      ),
+      .sort((a, b) => inNumericOrder(a.cells.section, b.cells.section) || b.cells.length - a.cells.length),
 }

@@ -1,6 +1,7 @@
 import type { Building, BuiltLevel, BuiltOpening, BuiltWall } from '../building/building'
 import type { OpeningUse } from '../model/opening/schema'
 import { calledOf } from '../model/space/called'
+import { inNumericOrder } from '../text/numeric-order'
 import { column, type TableKind, type TableRow } from './table'
 
 /** An opening with the wall and the level that it is in. */
@@ -10,11 +11,8 @@ interface Item {
   readonly built: BuiltOpening
 }
 
-/** Made once: comparing by a locale that is named each time takes a hundred times as long. */
-const inNumbers = new Intl.Collator('en', { numeric: true })
-
 const byMark = (a: Item, b: Item): number =>
-  a.level.level.elevationMm - b.level.level.elevationMm || inNumbers.compare(a.built.mark, b.built.mark)
+  a.level.level.elevationMm - b.level.level.elevationMm || inNumericOrder(a.built.mark, b.built.mark)
 
 /** The openings of one use, each with where it is, in the order of levels and marks. */
 const itemsOf = ({ levels }: Building, use: OpeningUse): Item[] =>

@@ -2,6 +2,7 @@ import type { Building } from '../building/building'
 import type { BuiltMember } from '../building/members'
 import { type Purchase, purchaseFor } from '../cutting/stock'
 import type { Section } from '../sections/section'
+import { inNumericOrder } from '../text/numeric-order'
 import { column, type TableKind } from './table'
 
 /** Members of one section, with what is bought for them. */
@@ -30,7 +31,7 @@ export function purchasesOf(building: Building): readonly SectionPurchase[] {
       const wanted = alike.map(({ body }) => ({ lengthMm: body.lengthMm, count: 1 }))
       return { section, members: alike, purchase: purchaseFor(wanted, cutting.stocksMm[section.stuff], cutting.kerfMm) }
     })
-    .sort((a, b) => a.section.name.localeCompare(b.section.name, 'en', { numeric: true }))
+    .sort((a, b) => inNumericOrder(a.section.name, b.section.name))
   kept.set(building, made)
   return made
 }

@@ -4,6 +4,7 @@ import type { DxfAttachment, DxfDrawing, DxfUnit } from '@/core/formats/dxf/draw
 import { inUnit } from '@/core/formats/dxf/in-unit'
 import { type AttachedFile, canBeAttached, withFiles, withSheets } from '@/core/formats/dxf/sheets'
 import { writeDxf } from '@/core/formats/dxf/write/write'
+import { distinctName } from '@/core/formats/file-name'
 import type { HandedSheet, PicturedSheet } from '@/core/formats/sheets/placed'
 import type { Underlay } from '@/core/model/underlay/schema'
 import type { HandedProject, SheetFile } from './handed'
@@ -92,10 +93,5 @@ export function picturesOf({ records, files = [] }: HandedProject): Promise<Pict
 }
 
 /** A path that no other file has, with nothing in it that a system forbids. */
-function distinct(name: string, used: ReadonlySet<string>): string {
-  const plain = name.replaceAll(/[\\/:*?"<>|\p{Cc}]/gu, '_')
-  const [, stem = plain, end = ''] = /^(.*?)(\.\w+)?$/.exec(plain) ?? []
-  let own = `sheets/${stem}${end}`
-  for (let i = 2; used.has(own); i++) own = `sheets/${stem} ${i}${end}`
-  return own
-}
+const distinct = (name: string, used: ReadonlySet<string>): string =>
+  distinctName(`sheets/${name.replaceAll(/[\\/:*?"<>|\p{Cc}]/gu, '_')}`, (path) => used.has(path))

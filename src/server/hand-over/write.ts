@@ -3,7 +3,7 @@ import { buildingOf } from '@/core/building/building'
 import { pieceMarks } from '@/core/building/marks'
 import { platePiecesOf } from '@/core/building/plate-pieces'
 import { beforeHandOver } from '@/core/check/before-hand-over'
-import { truenessOf } from '@/core/check/trueness'
+import { type CheckedSheet, truenessOf } from '@/core/check/trueness'
 import { compareSheets } from '@/core/compare/compare'
 import { comparisonReport } from '@/core/compare/report'
 import { topicsOfFindings, topicsOfRemarks } from '@/core/formats/bcf/from-project'
@@ -23,6 +23,7 @@ import { writeIfc } from '@/core/formats/ifc/write'
 import { localZeroOf } from '@/core/formats/local-zero'
 import type { HandOverChoice } from '@/core/formats/making'
 import { drawChanges } from '@/core/formats/report/changes'
+import type { DrawnPage } from '@/core/formats/report/marks'
 import { drawTrueness } from '@/core/formats/report/trueness'
 import type { HandedSheet } from '@/core/formats/sheets/placed'
 import { writeFrameStep } from '@/core/formats/step/frame'
@@ -101,14 +102,14 @@ function knownLevel(project: HandedProject, { level }: HandOverChoice): string |
 }
 
 /** The sheets that go out beneath, the lowest first. */
-function sheetsOf({ records, linework = [] }: HandedProject): HandedSheet[] {
+function sheetsOf({ records, linework = [] }: HandedProject): (HandedSheet & CheckedSheet)[] {
   const bytesOf = new Map(linework.map(({ underlayId, bytes }) => [underlayId, bytes]))
   return records
     .flatMap((record) => (record.kind === 'underlay' && bytesOf.has(record.id) ? [record] : []))
     .sort((a, b) => a.order - b.order)
     .map((underlay) => ({
       underlay,
-      linework: decodeSheet(Uint8Array.from(bytesOf.get(underlay.id)!).buffer).linework,
+      ...decodeSheet(Uint8Array.from(bytesOf.get(underlay.id)!).buffer),
     }))
 }
 
@@ -143,6 +144,13 @@ function aboutOf(project: HandedProject): PdfAbout {
   const { title } = settingsOf(byId(project))
   return { title: project.name, author: title?.organisation ?? title?.drawnBy }
 }
+
+/** A report on a project: pages without a scale of their own. */
+const reportOf = (project: HandedProject, pages: readonly DrawnPage[]): Promise<Uint8Array> =>
+  pdfOf(
+    pages.map((page) => ({ ...page, ratio: null })),
+    aboutOf(project),
+  )
 
 /** The work plane that is asked for. @throws PlanSheetError */
 function planeId(project: HandedProject, { plane }: HandOverChoice): string {
@@ -251,10 +259,7 @@ const WRITERS: Readonly<Record<string, Writer>> = {
     const { pages, found } = comparedIssues(project)
     const { changes } = comparisonReport(found, displayOf(byId(project)))
     const drawn = drawChanges({ ...pages, title: 'Changes', found, says: changes.map(({ says }) => says) })
-    return pdfOf(
-      drawn.map((page) => ({ ...page, ratio: null })),
-      aboutOf(project),
-    )
+    return reportOf(project, drawn)
   },
   'sheet-changes': (project) =>
     `${JSON.stringify(comparisonReport(comparedIssues(project).found, displayOf(byId(project))))}\n`,
@@ -263,10 +268,7 @@ const WRITERS: Readonly<Record<string, Writer>> = {
     const display = displayOf(byId(project))
     const trueness = truenessOf(byId(project), sheets)
     const pages = drawTrueness({ project: project.name, trueness, sheets, display })
-    return pdfOf(
-      pages.map((page) => ({ ...page, ratio: null })),
-      aboutOf(project),
-    )
+    return reportOf(project, pages)
   },
   check: (project) =>
     `${JSON.stringify({ format: 'calque-check', version: 1, ...truenessOf(byId(project), sheetsOf(project)) }, null, 1)}\n`,

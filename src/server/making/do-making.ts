@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import { fileNameOf } from '@/core/formats/file-name'
+import { distinctName, fileNameOf } from '@/core/formats/file-name'
 import { type HandOverFormat, sheetsAlong } from '@/core/formats/hand-over'
 import type { HandOverChoice } from '@/core/formats/making'
 import { archiveOf, keepArchive } from '../archive'
@@ -82,7 +82,11 @@ async function issue(
     const choice = { ...on, ...(name === 'pdf' && !on.level && { set: true }) }
     const handed = await withSheets(project, format, choice)
     const bytes = await maker.make(id, { kind: 'hand-over', project: handed, format: name, on: choice })
-    files.push({ path: freeName(fileNameOf(project, format, choice, today), files), bytes })
+    // Two formats may end alike.
+    const path = distinctName(fileNameOf(project, format, choice, today), (own) =>
+      files.some((file) => file.path === own),
+    )
+    files.push({ path, bytes })
     await keep(id, { progress: (i + 1) / (formats.length + 1) })
   }
   const bytes = await maker.make(id, { kind: 'bundle', files })
@@ -91,15 +95,6 @@ async function issue(
     await tx.update(issues).set({ contentHash, bytes: bytes.length }).where(eq(issues.id, issueId))
     await tx.update(makings).set({ status: 'done', progress: 1 }).where(eq(makings.id, id))
   })
-}
-
-/** Two formats may end alike. */
-function freeName(name: string, taken: readonly { readonly path: string }[]): string {
-  const [, stem, extension] = name.match(/^(.*?)((?:\.calque)?\.[^.]+)$/)!
-  for (let count = 1; ; count++) {
-    const free = count === 1 ? name : `${stem} ${count}${extension}`
-    if (!taken.some(({ path }) => path === free)) return free
-  }
 }
 
 /** A project in the state that is asked for, with the earlier one where differences are told. */

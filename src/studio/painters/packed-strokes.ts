@@ -9,7 +9,7 @@ export interface StrokeLook {
   readonly dash: readonly number[]
 }
 
-/** Paints strokes that come as x1 y1 x2 y2. @param onBoard from their space to the board */
+/** Paints strokes that come as x1 y1 x2 y2, those that come near the board. @param onBoard from their space to the board */
 export function paintPackedStrokes(
   canvas: CanvasRenderingContext2D,
   view: View,
@@ -26,6 +26,8 @@ export function paintPackedStrokes(
     for (let i = 0; i < strokes.length; i += 4) {
       const a = toScreen(view, onBoard({ x: strokes[i]!, y: strokes[i + 1]! }))
       const b = toScreen(view, onBoard({ x: strokes[i + 2]!, y: strokes[i + 3]! }))
+      const isBeside = Math.max(a.x, b.x) < 0 || Math.min(a.x, b.x) > view.width
+      if (isBeside || Math.max(a.y, b.y) < 0 || Math.min(a.y, b.y) > view.height) continue
       canvas.moveTo(a.x, a.y)
       canvas.lineTo(b.x, b.y)
     }

@@ -17,24 +17,26 @@ const DECIMALS: Readonly<Record<ColumnUnit, number>> = {
   lb: 2,
 }
 
-const SIGNS: Readonly<Record<ColumnUnit, string>> = {
+/** How the units of columns are written; empty for what has none. */
+export const SIGNS: Readonly<Record<ColumnUnit, string>> = {
   text: '',
   count: '',
   figure: '',
-  mm: ' (mm)',
-  cm: ' (cm)',
-  m: ' (m)',
-  m2: ' (m²)',
-  m3: ' (m³)',
-  kg: ' (kg)',
-  ft: ' (ft)',
-  ft2: ' (sq ft)',
-  ft3: ' (cu ft)',
-  lb: ' (lb)',
+  mm: 'mm',
+  cm: 'cm',
+  m: 'm',
+  m2: 'm²',
+  m3: 'm³',
+  kg: 'kg',
+  ft: 'ft',
+  ft2: 'sq ft',
+  ft3: 'cu ft',
+  lb: 'lb',
 }
 
 /** The heading of a column with its unit. */
-export const heading = ({ label, unit, bare }: TableColumn): string => (bare ? label : label + SIGNS[unit])
+export const heading = ({ label, unit, bare }: TableColumn): string =>
+  bare || SIGNS[unit] === '' ? label : `${label} (${SIGNS[unit]})`
 
 /** A figure as it is handed over. */
 export const rounded = (value: number, { unit }: TableColumn): number => Number(value.toFixed(DECIMALS[unit]))

@@ -1,6 +1,7 @@
 import type { Stroke } from '../../compare/strokes'
-import { type Box, boxOf, corners, grow, overlaps } from '../../geometry/box'
+import { type Box, boxOf, contains, corners, grow } from '../../geometry/box'
 import { add, distance, leftOf, type Point, scale, subtract, unit } from '../../geometry/vector'
+import { visiblePieces } from '../../sheet/clip'
 import type { PaperSize } from '../paper/papers'
 import { figure, group, INK, type PlanGroup } from '../svg/drawing'
 import { escapeXml } from '../xml'
@@ -117,7 +118,7 @@ const MARGIN_MM = 16
 const ROW_MM = 46
 const HEAD_MM = 2.4 * MARGIN_MM
 /** Rows on a page. */
-export const ROWS = Math.floor((LIST_PAPER.heightMm - 3 * MARGIN_MM) / ROW_MM)
+const ROWS = Math.floor((LIST_PAPER.heightMm - 3 * MARGIN_MM) / ROW_MM)
 const PICTURE_MM = { widthMm: 58, heightMm: 40 }
 /** What shows around a place, in parts of its size. */
 const AROUND = 0.5
@@ -169,11 +170,11 @@ function picture({ layers, words }: Ground, box: Box, aroundMm: number, corner: 
     x: corner.x + (x - view.minX) * factor,
     y: corner.y + (y - view.minY) * factor,
   })
+  const clip = { box: view, areas: [] }
   const near = (strokes: readonly Stroke[]) =>
-    strokes.flatMap((stroke) => {
-      const cut = cutTo(stroke, view)
-      return cut ? [{ start: inPicture(cut.start), end: inPicture(cut.end) }] : []
-    })
+    strokes.flatMap(({ start, end }) =>
+      visiblePieces(clip, start, end).map(([a, b]) => ({ start: inPicture(a), end: inPicture(b) })),
+    )
   const edge = {
     minX: corner.x,
     minY: corner.y,
@@ -184,7 +185,7 @@ function picture({ layers, words }: Ground, box: Box, aroundMm: number, corner: 
     ...layers.map(({ strokes, colour, widthMm, dash }) => drawn(near(strokes), colour, widthMm, dash)),
     // Whole words: what begins near an edge would run out of the picture.
     ...words
-      .filter(({ start, end }) => isWithin(start, view) && isWithin(end, view))
+      .filter(({ start, end }) => contains(view, start) && contains(view, end))
       .map(({ words: said, start, ...writing }) =>
         text(said, inPicture(start), { ...writing, heightMm: writing.heightMm * factor }),
       ),
@@ -199,27 +200,4 @@ function withRatio(box: Box, ratio: number): Box {
   const high = wide / ratio
   const [x, y] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2]
   return { minX: x - wide / 2, maxX: x + wide / 2, minY: y - high / 2, maxY: y + high / 2 }
-}
-
-const isWithin = ({ x, y }: Point, box: Box): boolean =>
-  x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY
-
-/** What of a stroke lies in a box (Liang and Barsky, 1984). */
-export function cutTo({ start, end }: Stroke, box: Box): Stroke | null {
-  if (!overlaps(boxOf([start, end]), box)) return null
-  const [dx, dy] = [end.x - start.x, end.y - start.y]
-  let [from, to] = [0, 1]
-  for (const [p, q] of [
-    [-dx, start.x - box.minX],
-    [dx, box.maxX - start.x],
-    [-dy, start.y - box.minY],
-    [dy, box.maxY - start.y],
-  ] as const) {
-    if (p === 0 && q < 0) return null
-    if (p < 0) from = Math.max(from, q / p)
-    if (p > 0) to = Math.min(to, q / p)
-  }
-  if (from >= to) return null
-  const placeAt = (t: number): Point => ({ x: start.x + t * dx, y: start.y + t * dy })
-  return { start: placeAt(from), end: placeAt(to) }
 }

@@ -1,4 +1,5 @@
 import { array, type InferType, lazy, object, string } from 'yup'
+import { inNumericOrder } from '../../text/numeric-order'
 import { finite, idSchema, lengthMm } from '../fields'
 import { type PartStep, STEP_SCHEMAS } from './steps'
 
@@ -35,4 +36,4 @@ export type Part = Omit<InferType<typeof partSchema>, 'steps'> & { readonly step
 export const partsOf = (records: ReadonlyMap<string, { readonly id: string; readonly kind: string }>): Part[] =>
   [...records.values()]
     .filter((record): record is Part => record.kind === 'part')
-    .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))
+    .sort((a, b) => inNumericOrder(a.name, b.name))

@@ -1,4 +1,5 @@
 import { type InferType, object, string } from 'yup'
+import { inNumericOrder } from '../../text/numeric-order'
 import { finite, idSchema, lengthMm, pointSchema } from '../fields'
 
 /**
@@ -51,7 +52,7 @@ export const workPlanesOf = (records: ReadonlyMap<string, AnyRecord>): WorkPlane
   [...records.values()]
     .filter(isWorkPlane)
     .filter(({ partId }) => partId === undefined)
-    .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))
+    .sort((a, b) => inNumericOrder(a.name, b.name))
 
 export type PartSide = NonNullable<WorkPlane['side']>
 

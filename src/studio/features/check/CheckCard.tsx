@@ -6,13 +6,11 @@ import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import { isOut, toleranceOf } from '@/core/check/tolerance'
-import { tracedMm } from '@/core/check/traced'
+import { tracedCorners, tracedMm } from '@/core/check/traced'
 import { type DimensionResidual, residualOf } from '@/core/fit/residual'
-import type { ProjectRecord } from '@/core/model/registry'
 import { remarksOf } from '@/core/model/remark/remarks'
 import { settingsOf } from '@/core/model/settings/schema'
 import { underlaysOf } from '@/core/model/underlay/underlays'
-import { wallOutlines } from '@/core/model/wall/joins'
 import { formatLength, formatPerThousand } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import { remarksCard } from '@/studio/features/remarks/feature'
@@ -32,7 +30,7 @@ export function CheckCard() {
   const records = useProject((project) => project.records)
   const display = useDisplay()
   const tolerance = toleranceOf(settingsOf(records))
-  const corners = useMemo(() => cornersOf(records), [records])
+  const corners = useMemo(() => tracedCorners(records), [records])
   const rows = underlaysOf(records)
     .flatMap((underlay) =>
       underlay.dimensions.map((dimension) => ({
@@ -112,12 +110,6 @@ const againstTraced = (statedMm: number, traced: number): DimensionResidual => (
   differenceMm: traced - statedMm,
   perThousand: ((traced - statedMm) / statedMm) * 1000,
 })
-
-/** Corners of all that is traced. */
-const cornersOf = (records: ReadonlyMap<string, ProjectRecord>) => {
-  const walls = [...records.values()].filter((record) => record.kind === 'wall')
-  return [...[...wallOutlines(walls).values()].flat(), ...walls.flatMap(({ start, end }) => [start, end])]
-}
 
 /** How far stated and drawn may differ on this job. */
 function ToleranceFields() {

@@ -6,6 +6,7 @@ import { useEffect, useRef } from 'react'
 import { type Homography, project } from '@/core/geometry/projective'
 import { underlaysOf } from '@/core/model/underlay/underlays'
 import { toScreen, type View } from '@/studio/kernel/view'
+import { paintPackedStrokes } from '@/studio/painters/packed-strokes'
 import { useProject } from '@/studio/state/project'
 import { useCovered, useView } from '@/studio/state/view'
 import { palette, toned } from '@/studio/ui/palette'
@@ -77,19 +78,9 @@ function cleared(element: HTMLCanvasElement, width: number, { height }: View): C
 
 function paintPage(canvas: CanvasRenderingContext2D, width: number, view: View, page: SentPage, map: Homography): void {
   const { height } = view
-  canvas.strokeStyle = palette.ink
-  canvas.fillStyle = palette.ink
   canvas.lineWidth = 1
-  canvas.beginPath()
-  for (let i = 0; i < page.strokes.length; i += 4) {
-    const a = toScreen(view, project(map, { x: page.strokes[i]!, y: page.strokes[i + 1]! }))
-    const b = toScreen(view, project(map, { x: page.strokes[i + 2]!, y: page.strokes[i + 3]! }))
-    const isBeside = Math.max(a.x, b.x) < 0 || Math.min(a.x, b.x) > width
-    if (isBeside || Math.max(a.y, b.y) < 0 || Math.min(a.y, b.y) > height) continue
-    canvas.moveTo(a.x, a.y)
-    canvas.lineTo(b.x, b.y)
-  }
-  canvas.stroke()
+  paintPackedStrokes(canvas, view, [page.strokes], { colour: palette.ink, alpha: 1, dash: [] }, (p) => project(map, p))
+  canvas.fillStyle = palette.ink
   for (const { text, x, y, heightPt, turnRad } of page.words) {
     const at = toScreen(view, project(map, { x, y }))
     if (at.x < -width || at.x > width || at.y < 0 || at.y > height) continue

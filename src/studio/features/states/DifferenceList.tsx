@@ -6,6 +6,7 @@ import ButtonBase from '@mui/material/ButtonBase'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
+import { SIGNS } from '@/core/formats/csv/write'
 import { grow } from '@/core/geometry/box'
 import { type ChangeGroup, changeGroups } from '@/core/states/change-groups'
 import { type Table, totalsOf } from '@/core/tables/table'
@@ -161,7 +162,7 @@ function Sums({ table }: { readonly table: Table }) {
   const sums = table.columns.flatMap(({ key, label, unit }) => {
     const sum = totals[key]
     if (!key.endsWith('-by') || sum === undefined || Math.abs(sum) < 5e-4) return []
-    return [`${label.replace(/ difference$/, '')} ${signed(sum)} ${UNIT_WORDS[unit] ?? ''}`.trim()]
+    return [`${label.replace(/ difference$/, '')} ${signed(sum)} ${SIGNS[unit]}`.trim()]
   })
   return (
     <Typography sx={{ fontSize: 13 }}>
@@ -169,19 +170,6 @@ function Sums({ table }: { readonly table: Table }) {
       {sums.length > 0 ? sums.join(', ') : `${counted(table.rows.length, 'row')} otherwise`}
     </Typography>
   )
-}
-
-const UNIT_WORDS: Partial<Record<Table['columns'][number]['unit'], string>> = {
-  mm: 'mm',
-  cm: 'cm',
-  m: 'm',
-  m2: 'm²',
-  m3: 'm³',
-  kg: 'kg',
-  ft: 'ft',
-  ft2: 'sq ft',
-  ft3: 'cu ft',
-  lb: 'lb',
 }
 
 const signed = (value: number): string =>
