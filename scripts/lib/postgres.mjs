@@ -81,8 +81,8 @@ export async function startPostgres(home, { onStart = () => undefined, onGiveUp 
   }
 }
 
-/** The address of the database for a program that sees all projects (see the migration `0014`). */
-export const seeingAll = (url) => `${url}?options=-c%20calque.sees%3Dall`
+/** The address of the database for a program that sees all projects, out of the application's own. */
+export const seeingAll = (url) => url.replace('//calque_app:', '//calque_worker:')
 
 const newPassword = () => randomBytes(18).toString('base64url')
 
@@ -183,7 +183,7 @@ function makeCluster(home, data, keysFile, asServer) {
  * PostgreSQL refuses to run as root, so root hands it to the user that Debian made for it. Where that user can't pass
  * through the folders above (a project in a private home), it is given the one capability that lets it.
  */
-function unprivileged(home) {
+export function unprivileged(home) {
   if (process.getuid?.() !== 0) return (command) => tied(command, 'INT')
   const open = passable(home)
   const pass = open ? [] : ['--inh-caps=+dac_override', '--ambient-caps=+dac_override']

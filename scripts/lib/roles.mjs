@@ -1,4 +1,5 @@
-// Who may do what in the database: an owner of the tables, who changes their form, and the application, which fills them.
+// Who may do what in the database: an owner of the tables, who changes their form; the application, which fills them and
+// sees what it asks for (see the migration `0014`); and a worker, the application to which everything shows.
 import pg from 'pg'
 
 /** Schemas that hold something of ours: our tables, the queue's, and the notes of migrations. */
@@ -12,8 +13,12 @@ const APP_SETTINGS = {
   lock_timeout: '30s',
 }
 
-/** Brings both roles and all that belongs to them to what they should be. @param url as superuser */
-export async function prepareRoles(url, { ownerPassword, appPassword }) {
+/**
+ * Brings the roles and all that belongs to them to what they should be.
+ * @param url as superuser
+ * @param {{ ownerPassword: string, appPassword: string, workerPassword?: string }} passwords
+ */
+export async function prepareRoles(url, { ownerPassword, appPassword, workerPassword = appPassword }) {
   const client = new pg.Client({ connectionString: url })
   await client.connect()
   try {
@@ -22,8 +27,12 @@ export async function prepareRoles(url, { ownerPassword, appPassword }) {
     await client.query('select pg_advisory_xact_lock(4680)')
     await role(client, 'calque_owner', ownerPassword)
     await role(client, 'calque_app', appPassword)
-    for (const [name, value] of Object.entries(APP_SETTINGS))
-      await client.query(`alter role calque_app set ${name} = '${value}'`)
+    await role(client, 'calque_worker', workerPassword)
+    await client.query('grant calque_app to calque_worker')
+    for (const name of ['calque_app', 'calque_worker'])
+      for (const [setting, value] of Object.entries(APP_SETTINGS))
+        await client.query(`alter role ${name} set ${setting} = '${value}'`)
+    await client.query(`alter role calque_worker set calque.sees = 'all'`)
     await client.query(`revoke all on database ${DATABASE} from public`)
     await client.query(`grant connect, create, temporary on database ${DATABASE} to calque_owner`)
     await client.query(`grant connect on database ${DATABASE} to calque_app`)

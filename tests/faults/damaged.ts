@@ -1,5 +1,5 @@
 import { mutatedFiles } from '../support/mutations'
-import { json, newProject, pause } from './editor'
+import { askAt, json, newProject, pause } from './editor'
 
 export interface DamageReport {
   readonly files: number
@@ -40,7 +40,7 @@ export async function damaged(
   mostSeconds: number,
 ): Promise<DamageReport> {
   const files = await mutatedFiles(count, seed)
-  const project = await newProject(address, `damaged ${seed}`)
+  const project = await newProject(askAt(address), `damaged ${seed}`)
   const wrongWords: string[] = []
   let failures = 0
   let taken = 0
@@ -59,7 +59,7 @@ export async function damaged(
     else if (!body.known) taken++
   }
   for (let i = 0; i < files.length; i += 6) await Promise.all(files.slice(i, i + 6).map(send))
-  const sources = async () => (await json(`${address}/api/projects/${project}/sources`)) as Seen[]
+  const sources = async () => (await json(askAt(address), `/api/projects/${project}/sources`)) as Seen[]
   const ends = performance.now() + mostSeconds * 1000
   let seen = await sources()
   while (seen.some((source) => !isDone(source)) && performance.now() < ends) {

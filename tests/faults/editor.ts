@@ -1,6 +1,14 @@
 import { applyChanges, type Change, type KeptChange } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
 
+/** Asks a Calque for a path: at its address, or at whichever of several answers. */
+export type Ask = (path: string, init?: RequestInit) => Promise<Response>
+
+export const askAt =
+  (address: string): Ask =>
+  (path, init) =>
+    fetch(`${address}${path}`, init)
+
 /** Somebody who traces walls in a project over HTTP, one after another, whatever happens to the server. */
 export class Editor {
   /** Changes that the server said are kept. */
@@ -10,10 +18,12 @@ export class Editor {
   private count = 0
   private ended = false
 
+  /** @param kept is told of each change that is kept: its revision, when it was sent first, and when that was answered */
   constructor(
-    private readonly address: string,
-    private readonly project: string,
+    private readonly ask: Ask,
+    readonly project: string,
     readonly name: string,
+    private readonly kept: (revision: number, sentMs: number, answeredMs: number) => void = () => undefined,
   ) {}
 
   /** Edits until it is told to end. @param pauseMs between one and the next, more or less: people keep no time */
@@ -49,18 +59,20 @@ export class Editor {
 
   /** Sends the same change until it is answered: as a window does. */
   private async keep(change: Change): Promise<void> {
+    const sent = performance.now()
     for (let tries = 0; ; tries++) {
-      const began = performance.now()
-      const answer = await fetch(`${this.address}/api/projects/${this.project}/changes`, {
+      const answer = await this.ask(`/api/projects/${this.project}/changes`, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify(change),
         signal: AbortSignal.timeout(20_000),
       }).catch(() => null)
       if (answer?.ok) {
-        await answer.arrayBuffer().catch(() => undefined)
+        const said = (await answer.json().catch(() => null)) as { revision: number } | null
         this.acknowledged.push(change.id)
-        if (tries === 0) this.savesMs.push(performance.now() - began)
+        const now = performance.now()
+        if (tries === 0) this.savesMs.push(now - sent)
+        if (said) this.kept(said.revision, sent, now)
         return
       }
       if (answer && answer.status < 500) throw new Error(`${change.id}: ${answer.status} ${await answer.text()}`)
@@ -82,16 +94,15 @@ export interface Audit {
   readonly replays: boolean
 }
 
-export async function audit(address: string, project: string, editors: readonly Editor[]): Promise<Audit> {
+export async function audit(ask: Ask, project: string, editors: readonly Editor[]): Promise<Audit> {
   const history: KeptChange[] = []
   for (;;) {
-    const page = (await json(
-      `${address}/api/projects/${project}/changes?since=${history.at(-1)?.revision ?? 0}`,
-    )) as KeptChange[]
+    const since = history.at(-1)?.revision ?? 0
+    const page = (await json(ask, `/api/projects/${project}/changes?since=${since}`)) as KeptChange[]
     if (page.length === 0) break
     history.push(...page)
   }
-  const { records, revision } = (await json(`${address}/api/projects/${project}`)) as {
+  const { records, revision } = (await json(ask, `/api/projects/${project}`)) as {
     records: ProjectRecord[]
     revision: number
   }
@@ -118,14 +129,14 @@ const sorted = (value: unknown): unknown =>
       )
     : value
 
-export async function json(url: string, init?: RequestInit): Promise<unknown> {
-  const answer = await fetch(url, init)
-  if (!answer.ok) throw new Error(`${url}: ${answer.status} ${await answer.text()}`)
+export async function json(ask: Ask, path: string, init?: RequestInit): Promise<unknown> {
+  const answer = await ask(path, init)
+  if (!answer.ok) throw new Error(`${path}: ${answer.status} ${await answer.text()}`)
   return answer.json()
 }
 
-export async function newProject(address: string, name: string): Promise<string> {
-  const made = (await json(`${address}/api/projects`, {
+export async function newProject(ask: Ask, name: string): Promise<string> {
+  const made = (await json(ask, '/api/projects', {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ name }),

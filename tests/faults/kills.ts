@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { audit, Editor, json, newProject, pause, quantile } from './editor'
+import { type Ask, askAt, audit, Editor, json, newProject, pause, quantile } from './editor'
 
 /** What is killed, in turn. */
 const VICTIMS = ['web', 'reader', 'readers', 'backend', 'postgres', 'makers'] as const
@@ -38,8 +38,9 @@ export async function kill(
   file: { name: string; bytes: Uint8Array },
 ): Promise<KillReport> {
   const { address } = target
-  const projects = await Promise.all(['one', 'two'].map((name) => newProject(address, name)))
-  const editors = Array.from({ length: 8 }, (_, i) => new Editor(address, projects[i % 2]!, `e${i}`))
+  const ask = askAt(address)
+  const projects = await Promise.all(['one', 'two'].map((name) => newProject(ask, name)))
+  const editors = Array.from({ length: 8 }, (_, i) => new Editor(ask, projects[i % 2]!, `e${i}`))
   const editing = editors.map((editor) => editor.edit(20))
   const back = new Map<Victim, number>()
   const ends = performance.now() + mostSeconds * 1000
@@ -62,11 +63,11 @@ export async function kill(
   }
   for (const editor of editors) editor.end()
   await Promise.all(editing)
-  const filesDone = await finished(address, projects[0]!, files)
+  const filesDone = await finished(ask, projects[0]!, files)
   const audits = await Promise.all(
     projects.map((project, i) =>
       audit(
-        address,
+        ask,
         project,
         editors.filter((_, j) => j % 2 === i),
       ),
@@ -151,7 +152,7 @@ async function bringIn(
 }
 
 /** Waits until all files are read. @returns how many of them are, without a fault of ours */
-async function finished(address: string, project: string, files: number): Promise<number> {
+async function finished(ask: Ask, project: string, files: number): Promise<number> {
   interface Seen {
     status: string
     canTryAgain: boolean
@@ -159,7 +160,7 @@ async function finished(address: string, project: string, files: number): Promis
   }
   let done = 0
   for (let tries = 0; tries < 240; tries++) {
-    const sources = (await json(`${address}/api/projects/${project}/sources`)) as Seen[]
+    const sources = (await json(ask, `/api/projects/${project}/sources`)) as Seen[]
     done = sources.filter(
       ({ status, sheets }) => status === 'ready' && sheets.every((sheet) => sheet.status === 'ready'),
     ).length
@@ -208,9 +209,9 @@ export async function manyEditors(
     pauseMs,
   }: Record<'editors' | 'projects' | 'seconds' | 'pauseMs', number>,
 ): Promise<SaveReport> {
-  const { address } = target
-  const projects = await Promise.all(Array.from({ length: projectCount }, (_, i) => newProject(address, `many ${i}`)))
-  const editors = Array.from({ length: count }, (_, i) => new Editor(address, projects[i % projectCount]!, `m${i}`))
+  const ask = askAt(target.address)
+  const projects = await Promise.all(Array.from({ length: projectCount }, (_, i) => newProject(ask, `many ${i}`)))
+  const editors = Array.from({ length: count }, (_, i) => new Editor(ask, projects[i % projectCount]!, `m${i}`))
   const editing = editors.map((editor) => editor.edit(pauseMs))
   await pause((seconds * 1000) / 4)
   const kept = () => editors.reduce((sum, { acknowledged }) => sum + acknowledged.length, 0)
@@ -222,7 +223,7 @@ export async function manyEditors(
   const audits = await Promise.all(
     projects.map((project, i) =>
       audit(
-        address,
+        ask,
         project,
         editors.filter((_, j) => j % projectCount === i),
       ),

@@ -48,24 +48,24 @@ export const seeing = <T>(what: Sight, work: () => PromiseLike<T>): Promise<T> =
   // A query of Drizzle is asked only once it is awaited: that has to happen in here.
   sight.run(what, async () => await work())
 
-/** Whether connections show everything from the start: where nobody signs in, and in programs that work for all. */
-const showsAll = (): boolean => databaseUrl().includes('calque.sees')
+/**
+ * The role of the database to which only what is asked for shows. To `calque_worker` everything does: where nobody signs
+ * in, and for programs that work for all; to the owner of the tables as well.
+ */
+const GUARDED_ROLE = 'calque_app'
 
-const sightNow = (): Sight => sight.getStore() ?? 'nothing'
+const showsAll = (): boolean => new URL(databaseUrl()).username !== GUARDED_ROLE
 
-const SHOW = "select set_config('calque.sees', $1, false)"
+/**
+ * Begins a transaction in which only so much shows. It is said within the transaction and ends with it, since a pool of
+ * connections before the database (PgBouncer) gives each transaction whichever connection is free.
+ */
+const beginSeeing = (client: PoolClient): string =>
+  showsAll() ? 'begin' : `begin; set local calque.sees = ${client.escapeLiteral(sight.getStore() ?? 'nothing')}`
 
 /** The pool, of which every query sees only what it is meant to. */
 const guarded = {
-  query: async (...asked: Parameters<Pool['query']>) => {
-    const client = await pool().connect()
-    try {
-      await client.query(SHOW, [sightNow()])
-      return await client.query(...asked)
-    } finally {
-      client.release()
-    }
-  },
+  query: (...asked: Parameters<Pool['query']>) => onOneConnection(async (client) => client.query(...asked)),
 } as unknown as Pool
 
 const open = <C extends Pool | PoolClient>(client: C) => drizzle(client, { schema, casing: 'snake_case' })
@@ -77,14 +77,15 @@ export type Transaction = Omit<Database, '$client'> & { $client: PoolClient }
 export const database = (): Database => open(showsAll() ? pool() : guarded)
 
 /** Runs `work` on one connection; whatever it throws undoes all that it wrote. */
-export async function inTransaction<T>(work: (tx: Transaction) => Promise<T>): Promise<T> {
+export const inTransaction = <T>(work: (tx: Transaction) => Promise<T>): Promise<T> =>
+  onOneConnection((client) => work(open(client)))
+
+async function onOneConnection<T>(work: (client: PoolClient) => Promise<T>): Promise<T> {
   const client = await pool().connect()
   let broken: Error | undefined
   try {
-    // Before it begins: some transactions say first how they are isolated.
-    if (!showsAll()) await client.query(SHOW, [sightNow()])
-    await client.query('begin')
-    const result = await work(open(client))
+    await client.query(beginSeeing(client))
+    const result = await work(client)
     await client.query('commit')
     return result
   } catch (error) {

@@ -2,6 +2,9 @@ import { Client } from 'pg'
 import { faultOf, log } from '../log'
 import { databaseUrl } from './client'
 
+/** Listening takes a connection of its own to the database itself, past a pool before it (`CALQUE_DATABASE_LISTEN_URL`). */
+const listeningUrl = (): string => process.env.CALQUE_DATABASE_LISTEN_URL || databaseUrl()
+
 const FIRST_WAIT_MS = 100
 const LONGEST_WAIT_MS = 5000
 /** A connection that died without a word is found by asking. */
@@ -18,7 +21,7 @@ export function listenOn(channel: string, hear: (payload: string) => void, again
   let wait = FIRST_WAIT_MS
   const begin = async () => {
     const client = new Client({
-      connectionString: databaseUrl(),
+      connectionString: listeningUrl(),
       connectionTimeoutMillis: ANSWER_WITHIN_MS,
       keepAlive: true,
     })

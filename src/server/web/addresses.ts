@@ -3,9 +3,13 @@ import type { IncomingHttpHeaders } from 'node:http'
 /** Whether an address is one of this machine itself (RFC 1122, 3.2.1.3; RFC 4291, 2.5.3). */
 export const isLoopback = (address: string): boolean => /^(127\.|::1$|\[::1\]$|::ffff:127\.|localhost$)/.test(address)
 
-/** Whether a program on this machine asks: through a proxy, which says so, somebody else may. */
-export const isFromHere = (headers: IncomingHttpHeaders, remote: string | undefined): boolean =>
-  isLoopback(remote ?? '') && !['forwarded', 'x-forwarded-for', 'x-real-ip', 'via'].some((name) => headers[name])
+/**
+ * Whether a program on this machine asks, or on one of some others: through a proxy, which says so, somebody else may.
+ * @param others addresses of machines that are trusted as this one is
+ */
+export const isFromHere = (headers: IncomingHttpHeaders, remote = '', others: readonly string[] = []): boolean =>
+  (isLoopback(remote) || others.includes(remote.replace(/^::ffff:/, ''))) &&
+  !['forwarded', 'x-forwarded-for', 'x-real-ip', 'via'].some((name) => headers[name])
 
 /**
  * Who asks.

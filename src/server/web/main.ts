@@ -23,6 +23,9 @@ if (!isSignInOn() && !isLoopback(hostname))
 const dev = process.env.NODE_ENV === 'development'
 const hosts = ownHosts()
 
+/** Machines beside this one to which figures are told (`CALQUE_METRICS_FOR`). */
+const metricsFor = (process.env.CALQUE_METRICS_FOR ?? '').split(',').filter(Boolean)
+
 /** Whether a proxy of ours stands before us, which says who asks. */
 const isBehindProxy = process.env.CALQUE_PROXY === 'on'
 
@@ -74,9 +77,9 @@ function measure(request: IncomingMessage, response: ServerResponse): void {
   response.once('finish', () => end({ status: response.statusCode }))
 }
 
-/** Only for programs on this machine: figures tell how much others do. */
+/** Only for programs on machines of ours: figures tell how much others do. */
 async function tellMetrics(request: IncomingMessage, response: ServerResponse): Promise<void> {
-  if (!isFromHere(request.headers, request.socket.remoteAddress))
+  if (!isFromHere(request.headers, request.socket.remoteAddress, metricsFor))
     return refuse(request, response, {
       status: 403,
       type: 'not-from-here',
