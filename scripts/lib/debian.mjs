@@ -19,6 +19,13 @@ const SHOWN_BY = {
   bubblewrap: () => existsSync('/usr/bin/bwrap'),
   qpdf: () => existsSync('/usr/bin/qpdf'),
   pstoedit: () => existsSync('/usr/bin/pstoedit'),
+  haproxy: () => existsSync('/usr/sbin/haproxy'),
+  patroni: () => existsSync('/usr/bin/patroni'),
+  'python3-etcd': () => existsSync('/usr/lib/python3/dist-packages/etcd'),
+  'etcd-server': () => existsSync('/usr/bin/etcd'),
+  pgbouncer: () => existsSync('/usr/sbin/pgbouncer'),
+  pgbackrest: () => existsSync('/usr/bin/pgbackrest'),
+  prometheus: () => existsSync('/usr/bin/promtool'),
 }
 
 /** @returns the folder of PostgreSQL's server programs, the newest first, or null */
@@ -50,7 +57,8 @@ function install(names, fail) {
   console.log(`Installing Debian's ${missing.join(', ')} (once) …`)
   const run = (line) => {
     const words = (root ? line : `sudo -n ${line}`).split(' ')
-    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+    // Services that come along are not started: what is needed is run here.
+    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive', RUNLEVEL: '1' }
     return spawnSync(words[0], words.slice(1), { stdio: ['ignore', 'ignore', 'inherit'], env }).status
   }
   if (run(command) !== 0) {

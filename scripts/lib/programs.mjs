@@ -21,6 +21,7 @@ const PROGRAMS = [
   'tests/bench/read-page.ts',
   'tests/corpus/main.ts',
   'tests/faults/main.ts',
+  'tests/scale/main.ts',
   'tests/shots/main.ts',
   'training/walls.ts',
 ]
@@ -28,7 +29,7 @@ const BUILDS = join(ROOT, '.build')
 const DAY_MS = 86_400_000
 
 /** @returns the folder of the bundles, made now if the sources have changed */
-function builtPrograms() {
+export function builtPrograms() {
   const folder = join(
     BUILDS,
     fingerprint(['src/core', 'src/server', 'cli', 'demo', 'tests', 'training'], ['package-lock.json', 'tsconfig.json']),

@@ -12,8 +12,8 @@ const MOST_TRIES = 8
 export class Supervised {
   /**
    * @param {{ name: string, start: () => import('node:child_process').ChildProcess, stopSignal?: string,
-   *   onStart: (pid: number) => void, onGiveUp: (sentence: string) => void, firstPauseMs?: number }} part
-   *   `firstPauseMs`: before the first new start; it doubles
+   *   onStart: (pid: number) => void, onGiveUp: (sentence: string) => void, firstPauseMs?: number, quiet?: boolean }} part
+   *   `firstPauseMs`: before the first new start; it doubles; `quiet`: that it ended is not told
    */
   constructor(part) {
     this.part = part
@@ -42,7 +42,7 @@ export class Supervised {
           `${name} ended ${this.failures} times in a row and is not started again. Nothing that was kept is lost. What stands above may say why; mend that and start Calque again.`,
         )
       const pause = Math.min(LONGEST_PAUSE_MS, firstPauseMs * 2 ** (this.failures - 1))
-      console.error(`${name} ended unexpectedly and is started again.`)
+      if (!this.part.quiet) console.error(`${name} ended unexpectedly and is started again.`)
       await sleep(pause)
     }
   }
