@@ -3,6 +3,7 @@ import { spawnSync } from 'node:child_process'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureDebian } from './lib/debian.mjs'
+import { OBJECT_STORE_PACKAGES } from './lib/object-store.mjs'
 import { ensurePackages } from './lib/packages.mjs'
 import { ROOT } from './lib/root.mjs'
 
@@ -20,6 +21,9 @@ ensureDebian(
   'libopenjp2-tools',
   'libifcplusplus-dev',
   'occt-draw',
+  'haproxy',
+  'prometheus',
+  ...OBJECT_STORE_PACKAGES,
 )
 
 const home = join(ROOT, '.calque', 'test')

@@ -25,6 +25,10 @@ const SHOWN_BY = {
   'etcd-server': () => existsSync('/usr/bin/etcd'),
   pgbouncer: () => existsSync('/usr/sbin/pgbouncer'),
   pgbackrest: () => existsSync('/usr/bin/pgbackrest'),
+  'ceph-mon': () => existsSync('/usr/bin/ceph-mon'),
+  'ceph-osd': () => existsSync('/usr/bin/ceph-osd'),
+  'ceph-common': () => existsSync('/usr/bin/ceph'),
+  radosgw: () => existsSync('/usr/bin/radosgw'),
   prometheus: () => existsSync('/usr/bin/promtool'),
 }
 

@@ -11,6 +11,7 @@ import { ROOT } from './root.mjs'
 const PROGRAMS = [
   'cli/main.ts',
   'demo/seed.ts',
+  'src/server/contents/main.ts',
   'src/server/database/migrate.ts',
   'src/server/reading/reader/main.ts',
   'src/server/reading/runner.ts',

@@ -1,6 +1,7 @@
 import { and, isNotNull, lt, sql } from 'drizzle-orm'
+import { removeUnnamed } from './contents/move'
 import { database } from './database/client'
-import { makings, projects } from './database/schema'
+import { makings, projects, type StoreName } from './database/schema'
 import { TRASH_DAYS } from './projects'
 
 /** What nothing refers to is kept for so long after somebody last said that it is needed. */
@@ -35,7 +36,7 @@ export async function forgetMakings(hours: number = MAKINGS_HOURS): Promise<void
  */
 export async function collectContents(graceMinutes: number = GRACE_MINUTES): Promise<number> {
   for (let gone = 0; ; ) {
-    const { rowCount } = await database().execute(sql`
+    const { rows } = await database().execute<{ hash: string; store: StoreName }>(sql`
       delete from content where hash in (
         select hash from content c where used_at < now() - make_interval(mins => ${graceMinutes}::int)
           and not exists (select 1 from source where content_hash = c.hash)
@@ -45,8 +46,11 @@ export async function collectContents(graceMinutes: number = GRACE_MINUTES): Pro
           and not exists (select 1 from issue where content_hash = c.hash)
           and not exists (select 1 from making where input_hash = c.hash or result_hash = c.hash)
         limit ${AT_ONCE} for update skip locked)
-      and used_at < now() - make_interval(mins => ${graceMinutes}::int)`)
-    gone += rowCount ?? 0
-    if ((rowCount ?? 0) < AT_ONCE) return gone
+      and used_at < now() - make_interval(mins => ${graceMinutes}::int)
+      returning hash, store`)
+    // What lies elsewhere goes after that: what is left where this breaks off is swept up.
+    await removeUnnamed(rows.filter(({ store }) => store === 's3').map(({ hash }) => hash))
+    gone += rows.length
+    if (rows.length < AT_ONCE) return gone
   }
 }

@@ -1,43 +1,31 @@
 import { createHash } from 'node:crypto'
-import { and, asc, between, eq, sql } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import { SourceError, type SourceProblem } from '@/core/sheet/problem'
+import { holdNames } from './contents/lock'
+import { type ContentBytes, ContentLost, type ContentName } from './contents/store'
+import { chosenStore, storeNamed } from './contents/stores'
 import { type Database, database, type Transaction } from './database/client'
-import { contentChunks, contents } from './database/schema'
+import { contents, type StoreName } from './database/schema'
 import type { Staged } from './staging'
 
-const CHUNK_BYTES = 1 << 20
+/** Contents by their SHA-256: stored once, never changed, read by ranges. Where their bytes lie is a store's matter. */
+
+/**
+ * Brings a staged file to a store that is elsewhere, before the transaction that refers to it, so that none is held open for
+ * as long as that takes.
+ */
+export async function sendAhead({ hash, size, read }: Staged, mediaType: string): Promise<void> {
+  const store = chosenStore()
+  if (store === 'database' || (await findContent(hash))) return
+  await storeNamed(store).put([{ hash, size, mediaType, read }], null)
+}
 
 /**
  * Stores a staged file, unless the same content is there already; what was lost or damaged is mended by the same bytes
  * given again.
  */
-export async function storeStaged(tx: Transaction, staged: Staged, mediaType: string): Promise<void> {
-  const { hash, size } = staged
-  const [fresh] = await claim(tx, [{ hash, size, mediaType }])
-  if (!fresh && (await verifyContent(hash, tx)) === null) return
-  if (!fresh) await tx.delete(contentChunks).where(eq(contentChunks.hash, hash))
-  let index = 0
-  for await (const bytes of rechunk(staged.read()))
-    await tx.insert(contentChunks).values({ hash, index: index++, bytes })
-}
-
-/**
- * Names contents as needed now. @returns the hashes of those that were not there; their pieces are to be written
- */
-async function claim(tx: Transaction, wanted: readonly (typeof contents.$inferInsert)[]): Promise<string[]> {
-  const rows = await tx
-    .insert(contents)
-    .values([...wanted])
-    .onConflictDoUpdate({ target: contents.hash, set: { usedAt: sql`now()` } })
-    // A row that was not updated but inserted has no transaction that ended it.
-    .returning({ hash: contents.hash, fresh: sql<boolean>`xmax = 0` })
-  return rows.filter(({ fresh }) => fresh).map(({ hash }) => hash)
-}
-
-const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
-
-/** Bytes that one statement carries. */
-const STATEMENT_BYTES = 16 << 20
+export const storeStaged = (tx: Transaction, { hash, size, read }: Staged, mediaType: string): Promise<void> =>
+  storeContents(tx, [{ hash, size, mediaType, read }])
 
 /**
  * Stores several that are at hand, in the order of their names, so that two who store the same ones don't wait for one
@@ -47,33 +35,10 @@ export async function storeAll(tx: Transaction, all: readonly Uint8Array[], medi
   const hashes = all.map(hashOf)
   const named = new Map(hashes.map((hash, i) => [hash, all[i]!]))
   const sorted = [...named].sort(([a], [b]) => (a < b ? -1 : 1))
-  if (sorted.length === 0) return []
-  const fresh = new Set(
-    await claim(
-      tx,
-      sorted.map(([hash, { length }]) => ({ hash, size: length, mediaType })),
-    ),
+  await storeContents(
+    tx,
+    sorted.map(([hash, bytes]) => ({ hash, size: bytes.length, mediaType, read: () => [bytes] })),
   )
-  let pieces: (typeof contentChunks.$inferInsert)[] = []
-  let held = 0
-  const send = async () => {
-    if (pieces.length > 0) await tx.insert(contentChunks).values(pieces)
-    pieces = []
-    held = 0
-  }
-  for (const [hash, bytes] of sorted) {
-    if (!fresh.has(hash)) {
-      if ((await verifyContent(hash, tx)) === null) continue
-      await tx.delete(contentChunks).where(eq(contentChunks.hash, hash))
-    }
-    for (let index = 0; index * CHUNK_BYTES < bytes.length; index++) {
-      const piece = Buffer.from(bytes.subarray(index * CHUNK_BYTES, (index + 1) * CHUNK_BYTES))
-      pieces.push({ hash, index, bytes: piece })
-      held += piece.length
-      if (held >= STATEMENT_BYTES) await send()
-    }
-  }
-  await send()
   return hashes
 }
 
@@ -83,29 +48,52 @@ export async function storeBytes(tx: Transaction, bytes: Uint8Array, mediaType: 
   return hash!
 }
 
-async function* rechunk(stream: AsyncIterable<Uint8Array>): AsyncGenerator<Buffer> {
-  let pending: Uint8Array[] = []
-  let held = 0
-  for await (const piece of stream) {
-    pending.push(piece)
-    held += piece.length
-    if (held < CHUNK_BYTES) continue
-    const joined = Buffer.concat(pending)
-    let at = 0
-    for (; at + CHUNK_BYTES <= joined.length; at += CHUNK_BYTES) yield joined.subarray(at, at + CHUNK_BYTES)
-    pending = [joined.subarray(at)]
-    held = joined.length - at
+async function storeContents(tx: Transaction, all: readonly ContentBytes[]): Promise<void> {
+  if (all.length === 0) return
+  const chosen = chosenStore()
+  if (chosen !== 'database')
+    await holdNames(
+      tx,
+      all.map(({ hash }) => hash),
+    )
+  const claimed = await claim(tx, all, chosen)
+  const missing = new Map<StoreName, ContentBytes[]>()
+  for (const content of all) {
+    const { fresh, store } = claimed.get(content.hash)!
+    if (fresh ? await wasSentAhead(content, store) : (await verifyContent(content.hash, tx)) === null) continue
+    missing.set(store, [...(missing.get(store) ?? []), content])
   }
-  if (held > 0) yield Buffer.concat(pending)
+  for (const [store, those] of missing) await storeNamed(store).put(those, tx)
 }
+
+const wasSentAhead = async (content: ContentName, store: StoreName): Promise<boolean> =>
+  store !== 'database' && (await storeNamed(store).has(content))
+
+/** Names contents as needed now. @returns of each, whether it was not known before, and where its bytes belong */
+async function claim(
+  tx: Transaction,
+  wanted: readonly ContentBytes[],
+  store: StoreName,
+): Promise<Map<string, { fresh: boolean; store: StoreName }>> {
+  const rows = await tx
+    .insert(contents)
+    .values(wanted.map(({ hash, size, mediaType }) => ({ hash, size, mediaType, store })))
+    .onConflictDoUpdate({ target: contents.hash, set: { usedAt: sql`now()` } })
+    // A row that was not updated but inserted has no transaction that ended it.
+    .returning({ hash: contents.hash, store: contents.store, fresh: sql<boolean>`xmax = 0` })
+  return new Map(rows.map((row) => [row.hash, row]))
+}
+
+const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
 
 interface Found {
   readonly size: number
   readonly mediaType: string
+  readonly store: StoreName
 }
 
-async function findContent(hash: string): Promise<Found | null> {
-  const [found] = await database().select().from(contents).where(eq(contents.hash, hash))
+async function findContent(hash: string, db: Pick<Database, 'select'> = database()): Promise<Found | null> {
+  const [found] = await db.select().from(contents).where(eq(contents.hash, hash))
   return found ?? null
 }
 
@@ -125,7 +113,7 @@ export const holding = (hash: string) => sql`
 export async function heldContent(hash: string): Promise<Found | null> {
   const { rows } = await database().execute<Found & Record<string, unknown>>(
     sql`${holding(hash)}
-      select size::float8 as size, media_type as "mediaType" from content
+      select size::float8 as size, media_type as "mediaType", store from content
         where hash = ${hash} and exists (select 1 from holding h join source f on f.id = h.source_id
           join project p on p.id = f.project_id where p.deleted_at is null)`,
   )
@@ -135,33 +123,44 @@ export async function heldContent(hash: string): Promise<Found | null> {
 /** Bytes of a content; 0 of one that is not there. */
 export const sizeOf = async (hash: string): Promise<number> => (await findContent(hash))?.size ?? 0
 
-/** The bytes from `from` up to and without `to`, piece by piece. */
-export async function* readContent(hash: string, from: number, to: number): AsyncGenerator<Uint8Array> {
-  const db = database()
-  const first = Math.floor(from / CHUNK_BYTES)
-  const last = Math.floor((to - 1) / CHUNK_BYTES)
-  for (let index = first; index <= last; index++) {
-    const [row] = await db
-      .select({ bytes: contentChunks.bytes })
-      .from(contentChunks)
-      .where(and(eq(contentChunks.hash, hash), eq(contentChunks.index, index)))
-    if (!row) throw new Error(`Content ${hash} lacks piece ${index}.`)
-    const start = index * CHUNK_BYTES
-    yield row.bytes.subarray(Math.max(0, from - start), Math.min(row.bytes.length, to - start))
+/** The bytes from `from` up to and without `to`, piece by piece; also while they are moved from one store to another. */
+export async function* readContent(
+  hash: string,
+  from: number,
+  to: number,
+  db: Pick<Database, 'select'> = database(),
+): AsyncGenerator<Uint8Array> {
+  let at = from
+  let store = (await findContent(hash, db))?.store
+  while (at < to) {
+    if (store === undefined) throw new ContentLost(`Nothing is known of content ${hash}.`)
+    try {
+      for await (const piece of storeNamed(store).range(hash, at, to, db)) {
+        at += piece.length
+        yield piece
+      }
+      return
+    } catch (error) {
+      const now = error instanceof ContentLost ? (await findContent(hash, db))?.store : store
+      if (now === store) throw error
+      store = now
+    }
   }
 }
 
 /** A whole content in memory. @throws SourceError where it is lost or damaged */
-export async function loadContent(hash: string, db: Database = database()): Promise<Uint8Array> {
-  const rows = await db
-    .select({ bytes: contentChunks.bytes })
-    .from(contentChunks)
-    .where(and(eq(contentChunks.hash, hash), between(contentChunks.index, 0, 1 << 30)))
-    .orderBy(asc(contentChunks.index))
-  const whole = new Uint8Array(Buffer.concat(rows.map((row) => row.bytes)))
+export async function loadContent(hash: string): Promise<Uint8Array> {
+  const size = await sizeOf(hash)
+  const pieces: Uint8Array[] = []
+  try {
+    for await (const piece of readContent(hash, 0, size)) pieces.push(piece)
+  } catch (error) {
+    if (error instanceof ContentLost) throw new SourceError('bytes-lost')
+    throw error
+  }
+  const whole = new Uint8Array(Buffer.concat(pieces))
   if (hashOf(whole) === hash) return whole
-  const found = await findContent(hash)
-  throw new SourceError(whole.length === (found?.size ?? -1) ? 'bytes-damaged' : 'bytes-lost')
+  throw new SourceError(whole.length === size && size > 0 ? 'bytes-damaged' : 'bytes-lost')
 }
 
 /** Looks whether a content is still what its name says. @returns what is wrong, or null */
@@ -169,16 +168,14 @@ export async function verifyContent(
   hash: string,
   db: Pick<Database, 'select'> = database(),
 ): Promise<Extract<SourceProblem, 'bytes-lost' | 'bytes-damaged'> | null> {
-  const [found] = await db.select().from(contents).where(eq(contents.hash, hash))
+  const found = await findContent(hash, db)
   if (!found) return 'bytes-lost'
   const sum = createHash('sha256')
-  for (let index = 0; index < Math.ceil(found.size / CHUNK_BYTES); index++) {
-    const [row] = await db
-      .select({ bytes: contentChunks.bytes })
-      .from(contentChunks)
-      .where(and(eq(contentChunks.hash, hash), eq(contentChunks.index, index)))
-    if (!row) return 'bytes-lost'
-    sum.update(row.bytes)
+  try {
+    for await (const piece of readContent(hash, 0, found.size, db)) sum.update(piece)
+  } catch (error) {
+    if (error instanceof ContentLost) return 'bytes-lost'
+    throw error
   }
   return sum.digest('hex') === hash ? null : 'bytes-damaged'
 }

@@ -3,6 +3,7 @@ import PgBoss from 'pg-boss'
 import { databaseUrl, type Transaction } from './database/client'
 import { faultOf, log } from './log'
 import { processWide } from './process-wide'
+import { turnsFor } from './turns'
 
 interface PageJob {
   sheetId: string
@@ -78,9 +79,13 @@ export type Job = {
   [N in JobName]: { readonly name: N; readonly data: Jobs[N] /** Larger comes first. */; readonly priority?: number }
 }[JobName]
 
-/** Queues work in the same transaction as the rows that it is about. @param priority larger comes first */
+/**
+ * Queues work in the same transaction as the rows that it is about, so that organisations have their turns: see `turns.ts`.
+ * @param priority larger comes first
+ */
 export async function enqueue(tx: Transaction, jobs: readonly (Job | MakingJob)[], priority = 0): Promise<void> {
   if (jobs.length === 0) return
+  const { organizationId, turnOf } = await turnsFor(tx, jobs, priority)
   kept.queue ??= startedQueue({ keeper: false }).catch((error: unknown) => {
     // The next one tries again: the database may have been away.
     kept.queue = undefined
@@ -90,8 +95,8 @@ export async function enqueue(tx: Transaction, jobs: readonly (Job | MakingJob)[
   await boss.insert(
     jobs.map(({ name, data, priority: own = 0 }) => ({
       name,
-      data,
-      priority: priority + own,
+      data: { ...data, organizationId },
+      priority: turnOf(name, priority + own),
       ...RETRIES,
       expireInSeconds: EXPIRE_SECONDS,
     })),

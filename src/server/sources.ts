@@ -5,7 +5,7 @@ import { kindOf } from '@/core/sheet/kinds'
 import { matchPages, type PageMatch } from '@/core/sheet/likeness'
 import { PROBLEM_SENTENCES, type SourceProblem } from '@/core/sheet/problem'
 import { storable } from '@/core/text/storable'
-import { storeStaged } from './contents'
+import { sendAhead, storeStaged } from './contents'
 import { database, inTransaction, type Transaction } from './database/client'
 import { contentChunks, contents, type SourceStatus, sheets, sources } from './database/schema'
 import { announce } from './events'
@@ -144,6 +144,7 @@ export async function addSource(
     if (!told) throw new Problem(422, 'unknown-kind', PROBLEM_SENTENCES['unknown-kind'](name))
     const { kind, mediaType } = told
     const { hash } = staged
+    await sendAhead(staged, mediaType)
     const brought = await inTransaction(async (tx): Promise<BroughtIn> => {
       await storeStaged(tx, staged, mediaType)
       if (again) return giveAgain(tx, projectId, again, hash, name)

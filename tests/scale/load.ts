@@ -11,14 +11,24 @@ export interface LoadWish {
   readonly pauseMs: number
 }
 
-export interface LoadReport {
-  readonly saves: number
-  readonly saveMedianMs: number
-  readonly saveP95Ms: number
-  readonly events: number
-  readonly eventMedianMs: number
-  readonly eventP95Ms: number
+/** Something that was sent, and when it was answered or heard. */
+export interface Span {
+  readonly fromMs: number
+  readonly untilMs: number
 }
+
+export interface LoadReport {
+  readonly saves: readonly Span[]
+  /** From the sending of a change until a window heard of it. */
+  readonly events: readonly Span[]
+}
+
+/** The time within which a part of some came to their end. */
+export const within = (spans: readonly Span[], part: number): number =>
+  quantile(
+    spans.map(({ fromMs, untilMs }) => untilMs - fromMs),
+    part,
+  )
 
 export interface LossReport {
   readonly acknowledged: number
@@ -39,7 +49,7 @@ export class Load {
   /** When each change was sent, by project and revision. */
   private readonly sentMs = new Map<string, number>()
   private heard: { key: string; ms: number }[] = []
-  private savesMs: number[] = []
+  private saves: Span[] = []
   private longestMs = 0
 
   private constructor(
@@ -60,7 +70,7 @@ export class Load {
       const ask = askAnyOf(from(addresses, i), { authorization: `Bearer ${tokens[i]}` })
       return new Editor(ask, project, `p${i}`, (revision, sent, answered) => {
         this.sentMs.set(`${project} ${revision}`, sent)
-        this.savesMs.push(answered - sent)
+        this.saves.push({ fromMs: sent, untilMs: answered })
         this.longestMs = Math.max(this.longestMs, answered - sent)
       })
     })
@@ -81,17 +91,10 @@ export class Load {
   report(): LoadReport {
     const events = this.heard.flatMap(({ key, ms }) => {
       const sent = this.sentMs.get(key)
-      return sent === undefined ? [] : [ms - sent]
+      return sent === undefined ? [] : [{ fromMs: sent, untilMs: ms }]
     })
-    const report = {
-      saves: this.savesMs.length,
-      saveMedianMs: quantile(this.savesMs, 0.5),
-      saveP95Ms: quantile(this.savesMs, 0.95),
-      events: events.length,
-      eventMedianMs: quantile(events, 0.5),
-      eventP95Ms: quantile(events, 0.95),
-    }
-    this.savesMs = []
+    const report = { saves: this.saves, events }
+    this.saves = []
     this.heard = []
     return report
   }

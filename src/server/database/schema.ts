@@ -52,17 +52,22 @@ export const projects = pgTable('project', {
   deletedAt: timestamp({ withTimezone: true }),
 })
 
+/** Where bytes of contents may lie. */
+export type StoreName = 'database' | 's3'
+
 /** File contents by their SHA-256: immutable, stored whole or not at all. */
 export const contents = pgTable('content', {
   hash: text().primaryKey(),
   size: bigint({ mode: 'number' }).notNull(),
   mediaType: text().notNull(),
+  /** Where its bytes lie. */
+  store: text().$type<StoreName>().notNull().default('database'),
   createdAt: now(),
   /** When somebody last said that it is needed; what nothing refers to is collected only some time after that. */
   usedAt: now(),
 })
 
-/** Contents are cut into pieces of CHUNK_BYTES, so that a range of them can be sent without reading the whole. */
+/** The bytes of those that lie in the database, in pieces. */
 export const contentChunks = pgTable(
   'content_chunk',
   {

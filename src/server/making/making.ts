@@ -2,7 +2,7 @@ import { setTimeout as sleep } from 'node:timers/promises'
 import { and, eq, inArray } from 'drizzle-orm'
 import type { MakingRequest, MakingView } from '@/core/formats/making'
 import { type Actor, LOCAL } from '@/core/people/rights'
-import { storeStaged } from '../contents'
+import { sendAhead, storeStaged } from '../contents'
 import { database, inTransaction } from '../database/client'
 import { makings } from '../database/schema'
 import { enqueue, LOOKED_AT, stopJobs } from '../jobs'
@@ -27,6 +27,7 @@ export async function askFor(projectId: string, request: MakingRequest, by: Acto
 export async function askToTakeIn(archive: Staged, by: Actor): Promise<string> {
   const id = crypto.randomUUID()
   const organizationId = await organisationFor(by)
+  await sendAhead(archive, 'application/zip')
   await inTransaction(async (tx) => {
     await storeStaged(tx, archive, 'application/zip')
     await tx

@@ -2,6 +2,8 @@ import { setTimeout as sleep } from 'node:timers/promises'
 import { fileURLToPath } from 'node:url'
 import type PgBoss from 'pg-boss'
 import { collectContents, emptyTrash, forgetMakings } from '../collect'
+import { sweepS3 } from '../contents/move'
+import { chosenStore } from '../contents/stores'
 import { jailFor } from '../jail'
 import { JOB_NAMES, type Job, type JobName } from '../jobs'
 import { faultOf, log } from '../log'
@@ -59,6 +61,9 @@ function readerAtWork(names: readonly JobName[], patient: boolean): Worker {
 
 /** How often what nobody needs is cleared away. */
 const CLEAR_EVERY_MS = 10 * 60_000
+/** Looking through all of a store takes long: once a day, the first time at some hour of it, since there may be many runners. */
+const SWEEP_EVERY_MS = 24 * 3_600_000
+let sweptAtMs = Date.now() - Math.random() * SWEEP_EVERY_MS
 
 async function clearUp(): Promise<never> {
   for (;;) {
@@ -67,6 +72,10 @@ async function clearUp(): Promise<never> {
       await emptyTrash()
       await forgetMakings()
       await collectContents()
+      if (chosenStore() === 's3' && Date.now() - sweptAtMs > SWEEP_EVERY_MS) {
+        await sweepS3()
+        sweptAtMs = Date.now()
+      }
     } catch (error) {
       log.warn(faultOf(error), 'clearing up')
     }

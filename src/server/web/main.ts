@@ -23,6 +23,9 @@ if (!isSignInOn() && !isLoopback(hostname))
 const dev = process.env.NODE_ENV === 'development'
 const hosts = ownHosts()
 
+/** A store of bytes that browsers reach by themselves. */
+const bytesFrom = process.env.CALQUE_S3_PUBLIC_ENDPOINT || null
+
 /** Machines beside this one to which figures are told (`CALQUE_METRICS_FOR`). */
 const metricsFor = (process.env.CALQUE_METRICS_FOR ?? '').split(',').filter(Boolean)
 
@@ -106,8 +109,8 @@ function setPolicy(url: string, response: ServerResponse): string {
 
 function policyOf(url: string): string {
   if (url.startsWith('/api/')) return DATA_POLICY
-  if (url.startsWith('/_next/static/')) return contentPolicy({ evaluates: true })
-  return contentPolicy({ nonce: randomBytes(16).toString('base64'), evaluates: dev })
+  if (url.startsWith('/_next/static/')) return contentPolicy({ evaluates: true, bytesFrom })
+  return contentPolicy({ nonce: randomBytes(16).toString('base64'), evaluates: dev, bytesFrom })
 }
 
 function refuse(request: IncomingMessage, response: ServerResponse, { status, type, detail }: Refusal): void {

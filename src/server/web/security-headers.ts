@@ -4,10 +4,13 @@ export interface PageRights {
   readonly nonce?: string
   /** For scripts that run as workers: the kernel of solids makes its calls by `new Function`. */
   readonly evaluates?: boolean
+  /** Beside our own address, where bytes of files come from. */
+  readonly bytesFrom?: string | null
 }
 
 /** Content-Security-Policy (CSP 3) of pages and of scripts that become workers. */
-export function contentPolicy({ nonce, evaluates }: PageRights): string {
+export function contentPolicy({ nonce, evaluates, bytesFrom }: PageRights): string {
+  const also = bytesFrom ? ` ${new URL(bytesFrom).origin}` : ''
   const named = nonce ? ` 'nonce-${nonce}'` : ''
   return [
     "default-src 'self'",
@@ -16,9 +19,9 @@ export function contentPolicy({ nonce, evaluates }: PageRights): string {
     // Attributes alone: a colour or a width that an element is given.
     "style-src-attr 'unsafe-inline'",
     `style-src 'self'${named}`,
-    "img-src 'self' data: blob:",
+    `img-src 'self'${also} data: blob:`,
     "font-src 'self' data:",
-    "connect-src 'self' data: blob:",
+    `connect-src 'self'${also} data: blob:`,
     "worker-src 'self' blob:",
     "object-src 'none'",
     "base-uri 'none'",

@@ -1,16 +1,30 @@
 import { Readable } from 'node:stream'
 import { heldContent, readContent } from '@/server/contents'
+import { storeNamed } from '@/server/contents/stores'
 import { notFound, Problem } from '@/server/problem'
 import { door } from '../../door'
 
 /** What is made here: pictures of pages, linework and tiles. All else is somebody's file, which no browser is to open on our origin. */
 const OWN = new Set(['image/jpeg', 'application/octet-stream'])
 
-/** Bytes by their SHA-256, of what some project holds. They never change, so they may be kept for a year; ranges are answered. */
+/** How long a browser may go by the address that it was given: shorter than that is good for. */
+const ADDRESS_SECONDS = 240
+
+/**
+ * Bytes by their SHA-256, of what some project holds. They never change, so they may be kept for a year; ranges are answered.
+ * Where the store is one that browsers reach, they are sent there, for a short time.
+ */
 export const GET = door('look', 'content', async ({ id: hash, request }) => {
   const found = await heldContent(hash)
   if (!found) throw notFound('The file')
-  const { size, mediaType } = found
+  const { size, mediaType, store } = found
+  const isAttachment = !OWN.has(mediaType)
+  const elsewhere = await storeNamed(store).addressOf?.(hash, { mediaType, isAttachment })
+  if (elsewhere)
+    return new Response(null, {
+      status: 307,
+      headers: { location: elsewhere, 'cache-control': `private, max-age=${ADDRESS_SECONDS}` },
+    })
   const range = rangeOf(request.headers.get('range'), size)
   const from = range?.from ?? 0
   const to = range?.to ?? size
@@ -20,7 +34,7 @@ export const GET = door('look', 'content', async ({ id: hash, request }) => {
     'accept-ranges': 'bytes',
     'cache-control': 'private, max-age=31536000, immutable',
     etag: `"${hash}"`,
-    ...(!OWN.has(mediaType) && { 'content-disposition': 'attachment' }),
+    ...(isAttachment && { 'content-disposition': 'attachment' }),
   }
   if (range) headers['content-range'] = `bytes ${from}-${to - 1}/${size}`
   const pieces = to > from ? readContent(hash, from, to) : readContent(hash, 0, 0)

@@ -1,0 +1,1 @@
+ALTER TABLE "content" ADD COLUMN "store" text DEFAULT 'database' NOT NULL;
