@@ -1,6 +1,7 @@
 // Files of a Calque on three machines, in two steps that docs/operating.md tells:
 //   node scripts/machines.mjs describe machines.json plans.example.org 10.0.0.11 10.0.0.12 10.0.0.13
 //   node scripts/machines.mjs files machines.json one
+import { spawnSync } from 'node:child_process'
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { describeMachines, MACHINES, writeMachineFiles } from './lib/machine-files.mjs'
 import { fail } from './lib/say.mjs'
@@ -24,5 +25,19 @@ function describe(host, one, two, three) {
 function files(name) {
   if (!MACHINES.includes(name)) fail(`“${name}” is none of ${MACHINES.join(', ')}.`)
   if (!existsSync(file)) fail(`There is no ${file}. Make it with “describe”, or copy it from the first machine.`)
-  for (const path of writeMachineFiles(JSON.parse(readFileSync(file, 'utf8')), name)) console.log(path)
+  for (const path of writeMachineFiles(JSON.parse(readFileSync(file, 'utf8')), name)) {
+    console.log(path)
+    giveTo(path)
+  }
+}
+
+/** Files with secrets are read by the group of the program that needs them. */
+function giveTo(path) {
+  const group = /\/(patroni|pgbouncer|pgbackrest)\//.test(path)
+    ? 'postgres'
+    : /\/etc\/calque\//.test(path)
+      ? 'calque'
+      : null
+  if (group && spawnSync('chgrp', [group, path]).status !== 0)
+    fail(`${path} could not be given to the group ${group}. Install the programs first, as docs/operating.md says.`)
 }

@@ -15,7 +15,7 @@ const { ended } = await import('./lib/processes.mjs')
 const { runProgram } = await import('./lib/programs.mjs')
 
 const addresses = { one: '127.0.0.11', two: '127.0.0.12', three: '127.0.0.13' }
-const description = { ...describeMachines(addresses, 'plans.example.org'), archiveMode: 'off' }
+const description = describeMachines(addresses, 'plans.example.org')
 const cluster = new Cluster(join(ROOT, '.calque', 'scale'), description, {
   CALQUE_HOSTS: Object.values(addresses).join(','),
   CALQUE_URL: `https://${addresses.one}`,
@@ -54,6 +54,12 @@ const ACTS = {
   fall: ({ machine }) => machineOf(machine).fall(),
   rise: ({ machine }) => machineOf(machine).rise(),
   'switch-over': () => cluster.switchOver(),
+  stop: ({ machine, part }) => machineOf(machine).parts[part]?.stop(),
+  start: ({ machine, part }) => machineOf(machine).keep(part),
+  'jobs-done': () => cluster.jobsDone(),
+  'database-seconds': () => cluster.databaseSeconds(),
+  'back-up': () => cluster.backUp(),
+  'go-back': ({ time }) => cluster.goBackTo(time),
 }
 child.on('message', async ({ id, act, ...about }) => child.send({ id, result: (await ACTS[act](about)) ?? null }))
 const status = await ended(child)

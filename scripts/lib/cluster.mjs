@@ -5,6 +5,7 @@ import { mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:f
 import { join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
 import { parseEnv } from 'node:util'
+import pg from 'pg'
 import { MACHINES, writeMachineFiles } from './machine-files.mjs'
 import { unprivileged } from './postgres.mjs'
 import { ended, signalGroup, tied } from './processes.mjs'
@@ -12,7 +13,7 @@ import { ROOT } from './root.mjs'
 import { fail } from './say.mjs'
 import { Supervised } from './supervise.mjs'
 
-const FOLDERS = ['etc/haproxy', 'var/lib/etcd', 'var/lib/postgresql', 'var/lib/pgbackrest', 'var/log/postgresql', 'var/log/pgbackrest', 'var/spool/pgbackrest', 'run/postgresql'] // biome-ignore format: a list
+const FOLDERS = ['etc/haproxy', 'var/lib/etcd', 'var/lib/postgresql', 'var/log/postgresql', 'var/log/pgbackrest', 'var/spool/pgbackrest', 'run/postgresql'] // biome-ignore format: a list
 const LONGEST_START_MS = 120_000
 
 /** What a machine runs, in the order in which it is started: how, from its folder and its settings. */
@@ -121,6 +122,20 @@ class Machine {
     for (const key of Object.keys(this.parts)) this.keep(key)
   }
 
+  /** Runs pgBackRest as whom the database belongs to. @returns what it says */
+  pgbackrest(...words) {
+    const config = `--config=${this.path('etc/pgbackrest/pgbackrest.conf')}`
+    const [program, ...all] = this.asPostgres(['/usr/bin/pgbackrest', config, '--stanza=calque', ...words])
+    const { PGPASSWORD } = { PGPASSWORD: new URL(this.env.CALQUE_DATABASE_ADMIN_URL).password }
+    const { status, stdout, stderr } = spawnSync(program, all, {
+      cwd: '/',
+      encoding: 'utf8',
+      env: { ...process.env, PGPASSWORD },
+    })
+    if (status !== 0) fail(`pgbackrest ${words.at(-1)}: ${stderr || stdout}`)
+    return stdout
+  }
+
   /** Ends the database, also where Patroni could not. */
   endPostgres() {
     const pid = this.postgresPid()
@@ -145,6 +160,9 @@ export class Cluster {
 
   /** @param parts which of Calque's parts run on each machine */
   async start(parts) {
+    const backups = join(this.home, 'backups')
+    mkdirSync(backups)
+    if (process.getuid?.() === 0) spawnSync('chown', ['postgres:postgres', backups])
     for (const machine of this.machines) {
       for (const folder of FOLDERS) mkdirSync(machine.path(folder), { recursive: true })
       writeMachineFiles(this.description, machine.name, machine.root)
@@ -160,6 +178,7 @@ export class Cluster {
     await this.until('a database that leads', () => this.leader())
     await this.until('a follower that has everything', () => this.follows())
     await this.prepareDatabase()
+    ;(await this.leader()).pgbackrest('stanza-create')
     for (const machine of this.machines) for (const part of parts[machine.name]) machine.keep(part)
     await this.until('web servers', () => this.allWell())
     return this
@@ -192,6 +211,73 @@ export class Cluster {
       method: 'POST',
       body: JSON.stringify({ leader: leader.name, candidate: candidate.name }),
     }).then((response) => response.text())
+  }
+
+  /** What readers have done: when it was taken and done, in seconds (the queue keeps it for half a day). */
+  jobsDone = () =>
+    this.ask(
+      `select extract(epoch from started_on)::float8 as "takenAt", extract(epoch from completed_on)::float8 as "doneAt"
+         from pgboss.job where state = 'completed' and name <> 'make' order by completed_on`,
+    )
+
+  /** Processor time that the leading database took so far, in seconds. */
+  async databaseSeconds() {
+    const pid = (await this.leader()).postgresPid()
+    const children = readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').split(' ').filter(Boolean)
+    return [pid, ...children].reduce((sum, each) => sum + processorSeconds(each), 0)
+  }
+
+  async ask(statement) {
+    const client = new pg.Client({ connectionString: this.machines[0].env.CALQUE_DATABASE_ADMIN_URL })
+    await client.connect()
+    try {
+      return (await client.query(statement)).rows
+    } finally {
+      await client.end()
+    }
+  }
+
+  /** A full copy by pgBackRest, of the database that leads. @returns seconds, and bytes of the copy */
+  async backUp() {
+    const leader = await this.leader()
+    const began = Date.now()
+    leader.pgbackrest('--type=full', 'backup')
+    const [{ backup }] = JSON.parse(leader.pgbackrest('--output=json', 'info'))
+    return {
+      seconds: (Date.now() - began) / 1000,
+      bytes: backup.at(-1).info.repository.delta,
+      of: backup.at(-1).info.size,
+    }
+  }
+
+  /**
+   * Puts the whole back to a moment, step by step as docs/operating.md says.
+   * @param {string} time as the database writes it
+   */
+  async goBackTo(time) {
+    const began = Date.now()
+    const databases = this.machines.slice(0, 2)
+    const calque = ['web', 'readers', 'makers']
+    const running = this.machines.map(({ parts }) => calque.filter((part) => parts[part]))
+    for (const { parts } of this.machines) for (const part of calque) await parts[part]?.stop()
+    const leader = await this.leader()
+    const other = databases.find((machine) => machine !== leader)
+    await other.parts.patroni.stop()
+    await leader.parts.patroni.stop()
+    leader.pgbackrest('--delta', '--type=time', `--target=${time}`, '--target-action=promote', 'restore')
+    const remove = ['/usr/bin/patronictl', '-c', leader.path('etc/patroni/config.yml'), 'remove', 'calque']
+    spawnSync(remove[0], remove.slice(1), { input: `calque\nYes I am aware\n` })
+    leader.keep('patroni')
+    await this.until('a database that leads after the way back', () => this.leader())
+    rmSync(other.path('var/lib/postgresql/calque'), { recursive: true, force: true })
+    other.keep('patroni')
+    await this.until('a follower after the way back', () => this.follows())
+    await this.prepareDatabase('--put-back')
+    this.machines.forEach((machine, i) => {
+      for (const part of running[i]) machine.keep(part)
+    })
+    await this.until('web servers', () => this.allWell())
+    return { seconds: (Date.now() - began) / 1000 }
   }
 
   async allWell() {
@@ -241,8 +327,18 @@ async function answers(url, headers = {}) {
   )
 }
 
+/** Ticks of a hundredth of a second, in which Linux counts (USER_HZ, time(7)). */
+function processorSeconds(pid) {
+  try {
+    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8')
+    const fields = stat.slice(stat.lastIndexOf(')') + 2).split(' ')
+    return (Number(fields[11]) + Number(fields[12])) / 100
+  } catch {
+    return 0
+  }
+}
+
 async function reaches(url) {
-  const { default: pg } = await import('pg')
   const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 2000 })
   client.on('error', () => undefined)
   try {

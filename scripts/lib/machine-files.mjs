@@ -24,7 +24,6 @@ const secret = () => randomBytes(24).toString('base64url')
 export const describeMachines = (addresses, host) => ({
   ...addresses,
   host,
-  archiveMode: 'on',
   superuserPassword: secret(),
   replicaPassword: secret(),
   ownerPassword: secret(),
@@ -43,7 +42,8 @@ export const describeMachines = (addresses, host) => ({
  * @returns their paths
  */
 export function writeMachineFiles(machines, name, root = '') {
-  const values = { ...machines, name, address: machines[name], root }
+  const backups = root ? join(root, '..', 'backups') : '/var/lib/pgbackrest'
+  const values = { ...machines, name, address: machines[name], root, backups }
   const written = []
   for (const template of filesIn(TEMPLATES)) {
     const path = relative(TEMPLATES, template)

@@ -47,6 +47,9 @@ export function listen(of: string | null, hear: Listener): () => void {
   return () => void listeners.delete(key)
 }
 
+/** How many listen in this process. */
+export const listenerCount = (): number => kept.listeners?.size ?? 0
+
 function begun(): NonNullable<typeof kept.listeners> {
   const listeners: NonNullable<typeof kept.listeners> = new Map()
   const tell = (projectId: string | null, event: ProjectEvent) => {

@@ -3,6 +3,7 @@ import PgBoss from 'pg-boss'
 import { databaseUrl, type Transaction } from './database/client'
 import { faultOf, log } from './log'
 import { processWide } from './process-wide'
+import { traceOfNow } from './tracing'
 import { turnsFor } from './turns'
 
 interface PageJob {
@@ -86,6 +87,7 @@ export type Job = {
 export async function enqueue(tx: Transaction, jobs: readonly (Job | MakingJob)[], priority = 0): Promise<void> {
   if (jobs.length === 0) return
   const { organizationId, turnOf } = await turnsFor(tx, jobs, priority)
+  const trace = traceOfNow()
   kept.queue ??= startedQueue({ keeper: false }).catch((error: unknown) => {
     // The next one tries again: the database may have been away.
     kept.queue = undefined
@@ -95,7 +97,7 @@ export async function enqueue(tx: Transaction, jobs: readonly (Job | MakingJob)[
   await boss.insert(
     jobs.map(({ name, data, priority: own = 0 }) => ({
       name,
-      data: { ...data, organizationId },
+      data: { ...data, organizationId, ...trace },
       priority: turnOf(name, priority + own),
       ...RETRIES,
       expireInSeconds: EXPIRE_SECONDS,

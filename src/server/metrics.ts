@@ -1,5 +1,6 @@
 import { Counter, collectDefaultMetrics, Gauge, Histogram, register } from 'prom-client'
 import { database } from './database/client'
+import { listenerCount } from './events'
 
 /**
  * Figures for whoever runs Calque, in the form of Prometheus. The web server and the routes within it are bundled apart
@@ -47,6 +48,33 @@ found(
              where state in ('created', 'retry', 'active', 'failed') group by 1, 2`,
         )
         for (const { name, state, count } of rows) this.set({ job: name, state }, count)
+      },
+    }),
+)
+
+found(
+  'calque_runners',
+  () =>
+    new Gauge({
+      name: 'calque_runners',
+      help: 'Runners that read or make files and were heard of within 15 seconds, on all machines.',
+      async collect() {
+        const { rows } = await database().$client.query<{ count: number }>(
+          `select count(*)::int as count from runner where seen_at > now() - interval '15 seconds'`,
+        )
+        this.set(rows[0]!.count)
+      },
+    }),
+)
+
+found(
+  'calque_listeners',
+  () =>
+    new Gauge({
+      name: 'calque_listeners',
+      help: 'Windows that listen to this web server.',
+      collect() {
+        this.set(listenerCount())
       },
     }),
 )

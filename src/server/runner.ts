@@ -5,6 +5,7 @@ import { listenOn } from './database/listen'
 import { JOBS_CHANNEL, STOP, startedQueue } from './jobs'
 import { faultOf, log } from './log'
 import { BEAT_MS, beat, giveBack, leave, noteDone, noteTaken, sweep, type Taken } from './taken'
+import { beginTracing, type Traced, traced } from './tracing'
 
 /** Does jobs one after another: one of several that a runner has. */
 export interface Worker {
@@ -27,12 +28,15 @@ const DATABASE_AWAY_MS = 500
 /**
  * Takes jobs from the queue for as long as the process lives. Any number of runners may work on one database; what one was
  * at when it died, another takes up.
+ * @param service as it is called in traces
  * @param meanwhile what it does besides, for ever
  */
 export async function run(
+  service: string,
   workers: readonly Worker[],
   meanwhile: readonly (() => Promise<never>)[] = [],
 ): Promise<void> {
+  await beginTracing(service)
   const id = crypto.randomUUID()
   const boss = await whenThere(async () => {
     const queue = await startedQueue({ keeper: true })
@@ -57,7 +61,12 @@ export async function run(
       const { name } = taken[0]!.job
       try {
         await noteTaken(id, taken)
-        await worker.do(taken)
+        await traced(
+          `job ${name}`,
+          { 'calque.jobs': taken.length },
+          () => worker.do(taken),
+          taken[0]!.job.data as Traced,
+        )
         await boss.complete(
           name,
           taken.map((each) => each.id),

@@ -106,3 +106,37 @@ test('a page that never ends is stopped with a sentence, and the next file is re
   await studio.upload('good.pdf', await handWritten('50 50 m 250 50 l S'))
   await expect(studio.pageCard(1).and(page.locator(':enabled'))).toBeVisible()
 })
+
+test('a window with an older Calque is told to load anew, and sends what it holds once it has', async ({ page }) => {
+  const id = await begin(page, 'Renewed')
+  // An older window says an older version; a server that is not renewed yet is asked again.
+  let spoken = '0'
+  await page.route('**/api/projects/**', (route) =>
+    route.continue({ headers: { ...route.request().headers(), ...(spoken && { 'x-calque-model': spoken }) } }),
+  )
+  await traceWall(page, 0)
+  await expect(page.getByText('Calque was renewed.')).toBeVisible()
+  spoken = ''
+  await page.getByRole('button', { name: 'Load anew' }).click()
+  const walls = async () => {
+    const { records } = await (await page.request.get(`${stack.address}/api/projects/${id}`)).json()
+    return records.filter(({ kind }: { kind: string }) => kind === 'wall').length
+  }
+  await expect.poll(walls).toBe(1)
+  const newer = await page.request.get(`${stack.address}/api/projects/${id}`, { headers: { 'x-calque-model': '999' } })
+  expect(newer.status()).toBe(503)
+})
+
+test('where a part of the page can’t be loaded, that is said, and nothing drawn is lost', async ({ page }) => {
+  // Else parts are fetched ahead while the browser is idle.
+  await page.addInitScript(() => Object.assign(window, { requestIdleCallback: () => 0 }))
+  await begin(page, 'Parts')
+  await traceWall(page, 0)
+  await expect(page.getByText('All saved')).toBeVisible()
+  await page.route('**/_next/static/**', (route) => route.abort())
+  await new StudioPage(page).goTo('Hand over')
+  await expect(page.getByRole('heading', { name: 'A part of Calque could not be loaded' })).toBeVisible()
+  await page.unroute('**/_next/static/**')
+  await page.getByRole('button', { name: 'Load anew' }).click()
+  await expect(page.getByRole('button', { name: /^Select what is traced here: 1 wall/ })).toBeVisible()
+})

@@ -36,3 +36,15 @@ export const fall = (machine: MachineName): Promise<void> => tell({ act: 'fall',
 export const rise = (machine: MachineName): Promise<void> => tell({ act: 'rise', machine })
 /** Hands the lead to the other database, in order. */
 export const switchOver = (): Promise<void> => tell({ act: 'switch-over' })
+
+/** Ends a part, which is not started again until somebody says so. */
+export const stopPart = (machine: MachineName, part: PartName): Promise<void> => tell({ act: 'stop', machine, part })
+export const startPart = (machine: MachineName, part: PartName): Promise<void> => tell({ act: 'start', machine, part })
+/** What readers have done so far; times in seconds. */
+export const jobsDone = (): Promise<readonly { takenAt: number; doneAt: number }[]> => tell({ act: 'jobs-done' })
+/** Processor time that the leading database took so far. */
+export const databaseSeconds = (): Promise<number> => tell({ act: 'database-seconds' })
+/** A full copy. */
+export const backUp = (): Promise<{ seconds: number; bytes: number; of: number }> => tell({ act: 'back-up' })
+/** Puts everything back to a moment, as the paper for whoever operates it says. */
+export const goBackTo = (time: string): Promise<{ seconds: number }> => tell({ act: 'go-back', time })

@@ -1,11 +1,14 @@
 import { boathouseSet } from '../../demo/sheets/boathouse'
-import { json, pause } from '../faults/editor'
+import { Editor, json, newProject, pause } from '../faults/editor'
+import { backUp, goBackTo } from './cluster-control'
 import { Load, type Span, within } from './load'
 import { askAnyOf, firstPerson, from, tokenFor } from './office'
 import { Processors } from './processors'
+import { readWith } from './reading'
+import { type MeasuredJob, simulate } from './simulate'
 import { STRIKES, strike } from './strikes'
 
-/** Three machines under load, and what happens to them: `npm run scale`, or `npm run scale -- load` or `strikes`. */
+/** Three machines under load, and what happens to them: `npm run scale`, or some of it: `npm run scale -- load`, `strikes`, `readers`, `copies`. */
 const addresses = process.env.CALQUE_MACHINES!.split(',')
 const wish = {
   projects: Number(process.env.SCALE_PROJECTS ?? 20),
@@ -25,39 +28,107 @@ const tell = (what: string, limit: string, value: string | number, ok = true) =>
 }
 
 const lead = await firstPerson(addresses, process.env.CALQUE_SET_UP_CODE!)
-const load = await Load.begin(lead, addresses, wish)
-if (runs('load')) await underLoad()
-
-const project = load.projects[0]!
-const token = await tokenFor(lead, project, 'probe')
-const ways = addresses.map((_, i) => askAnyOf(from(addresses, i).slice(0, 1), { authorization: `Bearer ${token}` }))
-const bytes = await boathouseSet()
-let files = 0
-for (const each of runs('strikes') ? STRIKES : []) {
-  if (files < FILES && (await bringIn())) files++
-  const struck = await strike(each, ways, project)
-  const [saves, all] = [struck.savesAgainSeconds, struck.allBackSeconds]
-  const led = struck.ledBefore === struck.leadsAfter ? '' : ` (${struck.ledBefore} led, ${struck.leadsAfter} does)`
-  tell(
-    `killed: ${each.what}`,
-    '30 s',
-    `${saves.toFixed(1)} s, all ${all.toFixed(1)} s${led}`,
-    Math.max(saves, all) <= 30,
-  )
-  await pause(3000)
-}
-const read = await filesRead()
-const losses = await load.end()
-tell('files brought in meanwhile that are read', String(files), read, read === files)
-tell('acknowledged changes', '', losses.acknowledged, losses.acknowledged > 0)
-tell('  of these lost', '0', losses.lost, losses.lost === 0)
-tell('  doubled or out of order', '0', losses.doubled, losses.doubled === 0)
-tell('  projects equal to their replay', String(losses.projects), losses.replayed, losses.replayed === losses.projects)
-tell('  the change that waited longest, s', '', losses.longestSaveSeconds.toFixed(1))
-tell('  streams of events begun again', '', losses.brokenStreams)
+if (runs('load') || runs('strikes')) await atWork()
+if (runs('readers')) await readers()
+if (runs('copies')) await copies()
 process.exit(sound ? 0 : 1)
 
-async function underLoad(): Promise<void> {
+async function atWork(): Promise<void> {
+  const load = await Load.begin(lead, addresses, wish)
+  if (runs('load')) await underLoad(load)
+  if (runs('strikes')) await strikes(load)
+  const losses = await load.end()
+  tell('acknowledged changes', '', losses.acknowledged, losses.acknowledged > 0)
+  tell('  of these lost', '0', losses.lost, losses.lost === 0)
+  tell('  doubled or out of order', '0', losses.doubled, losses.doubled === 0)
+  tell(
+    '  projects equal to their replay',
+    String(losses.projects),
+    losses.replayed,
+    losses.replayed === losses.projects,
+  )
+  tell('  the change that waited longest, s', '', losses.longestSaveSeconds.toFixed(1))
+  tell('  streams of events begun again', '', losses.brokenStreams)
+}
+
+async function strikes(load: Load): Promise<void> {
+  const project = load.projects[0]!
+  const token = await tokenFor(lead, project, 'probe')
+  const ways = addresses.map((_, i) => askAnyOf(from(addresses, i).slice(0, 1), { authorization: `Bearer ${token}` }))
+  const bytes = await boathouseSet()
+  let files = 0
+  for (const each of STRIKES) {
+    if (files < FILES && (await bringIn(project, bytes, files))) files++
+    const struck = await strike(each, ways, project)
+    const [saves, all] = [struck.savesAgainSeconds, struck.allBackSeconds]
+    const led = struck.ledBefore === struck.leadsAfter ? '' : ` (${struck.ledBefore} led, ${struck.leadsAfter} does)`
+    tell(
+      `killed: ${each.what}`,
+      '30 s',
+      `${saves.toFixed(1)} s, all ${all.toFixed(1)} s${led}`,
+      Math.max(saves, all) <= 30,
+    )
+    await pause(3000)
+  }
+  const read = await filesRead(project, files)
+  tell('files brought in meanwhile that are read', String(files), read, read === files)
+}
+
+/** What readers read, with one and with two of them, and by simulation with more. */
+async function readers(): Promise<void> {
+  const bytes = await boathouseSet()
+  const processors = new Processors()
+  const one = await readWith(lead, 1, bytes, 24)
+  const two = await readWith(lead, 2, bytes, 24)
+  processors.end()
+  const grown = two.pagesPerSecond / one.pagesPerSecond
+  tell('one reader, pages per second', '', one.pagesPerSecond.toFixed(2))
+  tell('two readers, pages per second', '', two.pagesPerSecond.toFixed(2))
+  tell('  grown by', '1.8', grown.toFixed(2), grown >= 1.8)
+  tell('  processors taken by others meanwhile', '', `${(processors.stolen * 100).toFixed(0)} %`)
+  const sum = (of: (job: MeasuredJob) => number) => one.jobs.reduce((all, job) => all + of(job), 0) / one.pages
+  const [reader, database] = [sum((job) => job.readerSeconds), sum((job) => job.databaseSeconds)]
+  tell('  a page takes of a reader, of the database, s', '', `${reader.toFixed(3)}, ${database.toFixed(3)}`)
+  for (const count of [1, 2, 4, 8, 16])
+    tell(
+      `  by simulation, ${count} readers and a database with 4 processors`,
+      '',
+      `${simulate(one.jobs, { readers: count, processors: 4 }).toFixed(2)} pages per second`,
+    )
+}
+
+/** A copy, and the way back to a moment after it: what was done before that moment is there, what was done after is not. */
+async function copies(): Promise<void> {
+  const project = await newProject(lead, 'Copied')
+  const keep = async (name: string) => {
+    const editor = new Editor(lead, project, name)
+    const edited = editor.edit(0)
+    while (editor.acknowledged.length === 0) await pause(10)
+    editor.end()
+    await edited
+    return editor
+  }
+  const before = await keep('before')
+  const copy = await backUp()
+  const between = await keep('between')
+  await pause(2000)
+  const moment = new Date().toISOString().replace('T', ' ').replace('Z', '+00')
+  await pause(2000)
+  const after = await keep('after')
+  // The log goes to the copies at least once a minute.
+  await pause(65_000)
+  const back = await goBackTo(moment)
+  const { records } = (await json(lead, `/api/projects/${project}`)) as { records: { id: string }[] }
+  const has = ({ acknowledged }: Editor) =>
+    acknowledged.every((id) => records.some((record) => `change-${record.id}` === id))
+  tell('a copy of the database, s', '', `${copy.seconds.toFixed(1)} s, ${(copy.of / 2 ** 20).toFixed(0)} MB`)
+  tell('back to a moment, as the paper says, s', '', back.seconds.toFixed(1))
+  tell('  what was done before the copy is there', 'yes', String(has(before)), has(before))
+  tell('  what was done before the moment is there', 'yes', String(has(between)), has(between))
+  tell('  what was done after it is not', 'yes', String(!has(after)), !has(after))
+}
+
+async function underLoad(load: Load): Promise<void> {
   // Until everybody is there.
   await pause(10_000)
   load.report()
@@ -85,10 +156,10 @@ function tellOf(what: string, all: readonly Span[], limitMs: number, processors:
   tell('    while the processors were this machine’s own', String(limitMs), inWords(own), within(own, 0.95) <= limitMs)
 }
 
-async function bringIn(): Promise<boolean> {
+async function bringIn(project: string, bytes: Uint8Array, count: number): Promise<boolean> {
   // Each is another file: a note at its end, which no reader minds.
-  const own = Buffer.concat([bytes, Buffer.from(`\n% ${files}\n`)])
-  const answer = await lead(`/api/projects/${project}/sources?name=${files}.pdf`, {
+  const own = Buffer.concat([bytes, Buffer.from(`\n% ${count}\n`)])
+  const answer = await lead(`/api/projects/${project}/sources?name=${count}.pdf`, {
     method: 'POST',
     headers: { 'content-type': 'application/octet-stream' },
     body: own,
@@ -96,7 +167,7 @@ async function bringIn(): Promise<boolean> {
   return answer?.ok ?? false
 }
 
-async function filesRead(): Promise<number> {
+async function filesRead(project: string, files: number): Promise<number> {
   interface Seen {
     status: string
     sheets: { status: string }[]

@@ -1,5 +1,6 @@
 import { object, string } from 'yup'
 import { idSchema } from '@/core/model/fields'
+import { MODEL_HEADER, MODEL_VERSION } from '@/core/model/versions/registry'
 import { type Action, type Actor, actionsIn, allowed, type ProjectAction, type Standing } from '@/core/people/rights'
 import { seeing } from '@/server/database/client'
 import { type Asking, whoAsks } from '@/server/people/actor'
@@ -8,6 +9,7 @@ import { type About, projectsOf } from '@/server/people/belonging'
 import { isSignInOn } from '@/server/people/sign-in-settings'
 import { sightOf, standingsOf } from '@/server/people/standing'
 import { notFound, Problem } from '@/server/problem'
+import { traced } from '@/server/tracing'
 import { SAFE } from '@/server/web/guard'
 import { answer, check } from './answer'
 
@@ -53,6 +55,7 @@ export const door =
   (action: Action, about: About | null, work: (entered: Entered) => Promise<unknown>) =>
   (request: Request, context?: RouteContext): Promise<Response> =>
     answer(async () => {
+      if (action !== 'anyone') mustSpeakAlike(request.headers)
       const params = ((await context?.params) ?? {}) as Record<string, string>
       const id = await idIn(params, about)
       // Whoever watches whether Calque is well need not be somebody, and is told so also when the database is away.
@@ -70,11 +73,25 @@ export const door =
         return [actor, ...visits]
       }
       const sight = standing && by.kind !== 'local' ? (`project:${standing.projectId}` as const) : sightOf(by)
-      const result = await seeing(sight, () => work({ request, params, id, by, again, standing, need }))
+      const result = await traced(`action ${action}`, { 'calque.actor': by.kind }, () =>
+        seeing(sight, () => work({ request, params, id, by, again, standing, need })),
+      )
       if (isNoted(request, action))
         await note(by, `${request.method} ${new URL(request.url).pathname}`, standing?.projectId ?? null)
       return result
     })
+
+/**
+ * While Calque is renewed, windows and servers of two versions are there at once: none takes the other's records for its own.
+ * @throws Problem
+ */
+function mustSpeakAlike(headers: Headers): void {
+  const spoken = Number(headers.get(MODEL_HEADER) ?? MODEL_VERSION)
+  if (spoken < MODEL_VERSION)
+    throw new Problem(409, 'newer-calque', 'Calque was renewed. Load this window anew: what you made in it is kept.')
+  if (spoken > MODEL_VERSION)
+    throw new Problem(503, 'older-calque', 'Calque is being renewed. What you do is kept in this window and sent soon.')
+}
 
 /**
  * Whether it is written down who did it: what changes something, and what carries a project out. Changes of the model are

@@ -2,6 +2,7 @@ import { AsyncLocalStorage } from 'node:async_hooks'
 import { drizzle } from 'drizzle-orm/node-postgres'
 import { Pool, type PoolClient } from 'pg'
 import { processWide } from '../process-wide'
+import { traced } from '../tracing'
 import * as issues from './issues'
 import * as people from './people'
 import * as projects from './schema'
@@ -80,7 +81,10 @@ export const database = (): Database => open(showsAll() ? pool() : guarded)
 export const inTransaction = <T>(work: (tx: Transaction) => Promise<T>): Promise<T> =>
   onOneConnection((client) => work(open(client)))
 
-async function onOneConnection<T>(work: (client: PoolClient) => Promise<T>): Promise<T> {
+const onOneConnection = <T>(work: (client: PoolClient) => Promise<T>): Promise<T> =>
+  traced('database', { 'db.system.name': 'postgresql' }, () => connected(work))
+
+async function connected<T>(work: (client: PoolClient) => Promise<T>): Promise<T> {
   const client = await pool().connect()
   let broken: Error | undefined
   try {

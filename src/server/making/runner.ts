@@ -13,7 +13,7 @@ const maker = new Maker(fileURLToPath(new URL('./maker/main.js', import.meta.url
   memoryMb: MAKE_MEMORY_MB,
 })
 
-await run([
+await run('calque-makers', [
   {
     take: async (boss) => {
       const found = await boss.fetch<MakingJob['data']>('make', { includeMetadata: true })

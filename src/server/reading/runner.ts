@@ -84,6 +84,7 @@ async function clearUp(): Promise<never> {
 
 console.log(jailFor(process.cwd()).about)
 await run(
+  'calque-readers',
   [...Array.from({ length: READERS }, () => readerAtWork(PROMPT, false)), readerAtWork(PATIENT, true)],
   [clearUp],
 )

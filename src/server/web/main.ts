@@ -5,6 +5,7 @@ import { faultOf, log } from '../log'
 import { metricsText, requests } from '../metrics'
 import { ADDRESS_HEADER } from '../people/address'
 import { isSignInOn, ownHosts } from '../people/sign-in-settings'
+import { beginTracing } from '../tracing'
 import { clientAddress, isFromHere, isLoopback } from './addresses'
 import { type Refusal, refusalOf } from './guard'
 import { COMMON_HEADERS, contentPolicy, DATA_POLICY } from './security-headers'
@@ -32,6 +33,7 @@ const metricsFor = (process.env.CALQUE_METRICS_FOR ?? '').split(',').filter(Bool
 /** Whether a proxy of ours stands before us, which says who asks. */
 const isBehindProxy = process.env.CALQUE_PROXY === 'on'
 
+await beginTracing('calque-web')
 const app = next({ dev, hostname, port })
 await app.prepare()
 const handle = app.getRequestHandler()

@@ -3,7 +3,7 @@ import type { HandOverChoice, MakingView } from '@/core/formats/making'
 import type { Change, KeptChange } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
-import { MODEL_VERSION } from '@/core/model/versions/registry'
+import { MODEL_HEADER, MODEL_VERSION } from '@/core/model/versions/registry'
 import type { ProjectAction } from '@/core/people/rights'
 import type { HistoryEntry, LibrarySymbol, SheetView, SourceView } from '@/core/project/views'
 import type { PageMatch } from '@/core/sheet/likeness'
@@ -78,7 +78,8 @@ const LONGEST_ARCHIVE_MS = 1_200_000
 export async function call<T>(path: string, init?: RequestInit): Promise<T> {
   let response: Response
   try {
-    response = await fetch(path, { cache: 'no-store', signal: AbortSignal.timeout(LONGEST_WAIT_MS), ...init })
+    const headers = { ...init?.headers, [MODEL_HEADER]: String(MODEL_VERSION) }
+    response = await fetch(path, { cache: 'no-store', signal: AbortSignal.timeout(LONGEST_WAIT_MS), ...init, headers })
   } catch {
     throw new OfflineError('The server does not answer.')
   }

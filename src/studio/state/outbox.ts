@@ -1,9 +1,11 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
 import type { Change } from '@/core/model/change/change'
+import { MODEL_VERSION, upgradedEdits } from '@/core/model/versions/registry'
 import type { Refused, SyncHold } from '@/core/sync/server'
 
 interface OutboxSchema extends DBSchema {
-  changes: { key: number; value: { projectId: string; change: Change } }
+  /** `version`: of the model, in which it was made; 1 where nothing is said. */
+  changes: { key: number; value: { projectId: string; change: Change; version?: number } }
   refused: { key: string; value: { projectId: string; refused: Refused } }
 }
 
@@ -61,14 +63,19 @@ export const outboxOf = (whose: Promise<string>): SyncHold => ({
       keys.set(change.id, found[i]!)
     })
     const projectId = await whose
-    return held.filter((each) => each.projectId === projectId).map(({ change }) => change)
+    return held
+      .filter((each) => each.projectId === projectId)
+      .map(({ change, version = 1 }) => ({ ...change, edits: upgradedEdits(change.edits, version) }))
   },
 
   async add(change) {
     const projectId = await whose
     // Strict: on the disk before it counts as held, not only on its way there.
     const transaction = (await open()).transaction('changes', 'readwrite', { durability: 'strict' })
-    const [key] = await Promise.all([transaction.store.add({ projectId, change }), transaction.done])
+    const [key] = await Promise.all([
+      transaction.store.add({ projectId, change, version: MODEL_VERSION }),
+      transaction.done,
+    ])
     keys.set(change.id, key)
   },
 

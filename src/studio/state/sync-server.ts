@@ -1,5 +1,6 @@
 import { type Failure, SyncError, type SyncServer } from '@/core/sync/server'
 import { ApiError, api } from './api'
+import { tell } from './notices'
 
 /** Answers after which the same may be sent again: signed out, not now, too early, too much at once. */
 const LATER = new Set([401, 403, 408, 425, 429])
@@ -23,7 +24,14 @@ async function asked<T>(work: () => Promise<T>): Promise<T> {
   }
 }
 
+/** How long a window that is to be loaded anew waits before it asks again. */
+const RENEWED_MS = 60_000
+
 function failureOf({ status, detail, type, body, retryAfterMs }: ApiError): Failure {
+  if (type === 'newer-calque') {
+    tell(detail, { word: 'Load anew', act: () => location.reload() })
+    return { kind: 'later', afterMs: RENEWED_MS }
+  }
   if (NEVER.has(type)) return { kind: 'refused', sentence: detail }
   if (status >= 500 || LATER.has(status))
     return { kind: 'later', ...(retryAfterMs !== null && { afterMs: retryAfterMs }) }

@@ -8,6 +8,9 @@ const MIGRATIONS: readonly Migration[] = []
 /** The version in which records are written now; what says nothing of its version is of the first. */
 export const MODEL_VERSION = MIGRATIONS.length + 1
 
+/** Says in a request which version of the model its sender speaks; who says nothing (programs) takes what there is. */
+export const MODEL_HEADER = 'x-calque-model'
+
 /** A record in its present form. @throws NewerModelError */
 export const upgraded = (record: ProjectRecord, from: number): ProjectRecord =>
   from === MODEL_VERSION ? record : (upgradedBy(MIGRATIONS, record, from) as ProjectRecord)

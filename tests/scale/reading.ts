@@ -1,0 +1,65 @@
+import { type Ask, json, newProject, pause } from '../faults/editor'
+import { databaseSeconds, jobsDone, startPart, stopPart } from './cluster-control'
+import type { MeasuredJob } from './simulate'
+
+export interface ReadingReport {
+  readonly pages: number
+  readonly pagesPerSecond: number
+  readonly jobs: readonly MeasuredJob[]
+}
+
+interface Seen {
+  readonly status: string
+  readonly sheets: readonly { readonly status: string }[]
+}
+
+/** Reads some copies of a file with readers on so many machines, from the first page to the last. */
+export async function readWith(lead: Ask, machines: 1 | 2, file: Uint8Array, copies: number): Promise<ReadingReport> {
+  const on = (['one', 'two'] as const).slice(0, machines)
+  for (const machine of ['one', 'two'] as const) await stopPart(machine, 'readers')
+  const project = await newProject(lead, `Read by ${machines}`)
+  // One more, by which the readers warm up.
+  await bringIn(lead, project, file, `${machines}-first`)
+  for (const machine of on) await startPart(machine, 'readers')
+  await untilRead(lead, project, 1)
+  for (const machine of on) await stopPart(machine, 'readers')
+  for (let i = 0; i < copies; i++) await bringIn(lead, project, file, `${machines}-${i}`)
+  const before = { jobs: (await jobsDone()).length, database: await databaseSeconds() }
+  for (const machine of on) await startPart(machine, 'readers')
+  await untilRead(lead, project, copies + 1)
+  const jobs = (await jobsDone()).slice(before.jobs)
+  const spent = (await databaseSeconds()) - before.database
+  const sources = (await json(lead, `/api/projects/${project}/sources`)) as Seen[]
+  const pages = sources.slice(1).reduce((sum, { sheets }) => sum + sheets.length, 0)
+  // From the first job that was taken to the last that was done: starting a reader is not reading.
+  const seconds = Math.max(...jobs.map(({ doneAt }) => doneAt)) - Math.min(...jobs.map(({ takenAt }) => takenAt))
+  const busy = jobs.reduce((sum, { takenAt, doneAt }) => sum + doneAt - takenAt, 0)
+  return {
+    pages,
+    pagesPerSecond: pages / seconds,
+    jobs: jobs.map(({ takenAt, doneAt }) => ({
+      // Each page goes through several jobs: its picture, its lines.
+      pages: pages / jobs.length,
+      readerSeconds: doneAt - takenAt - ((doneAt - takenAt) / busy) * spent,
+      databaseSeconds: ((doneAt - takenAt) / busy) * spent,
+    })),
+  }
+}
+
+async function bringIn(lead: Ask, project: string, file: Uint8Array, name: string): Promise<void> {
+  // Each is another file: a note at its end, which no reader minds.
+  await json(lead, `/api/projects/${project}/sources?name=${name}.pdf`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream' },
+    body: Buffer.concat([file, Buffer.from(`\n% ${name}\n`)]),
+  })
+}
+
+async function untilRead(lead: Ask, project: string, files: number): Promise<void> {
+  for (;;) {
+    const sources = (await json(lead, `/api/projects/${project}/sources`)) as Seen[]
+    const done = sources.filter((file) => [file, ...file.sheets].every(({ status }) => status === 'ready'))
+    if (done.length >= files) return
+    await pause(250)
+  }
+}
