@@ -265,8 +265,9 @@ export class Cluster {
     await other.parts.patroni.stop()
     await leader.parts.patroni.stop()
     leader.pgbackrest('--delta', '--type=time', `--target=${time}`, '--target-action=promote', 'restore')
-    const remove = ['/usr/bin/patronictl', '-c', leader.path('etc/patroni/config.yml'), 'remove', 'calque']
-    spawnSync(remove[0], remove.slice(1), { input: `calque\nYes I am aware\n` })
+    await this.recover(leader)
+    const remove = ['-c', leader.path('etc/patroni/config.yml'), 'remove', 'calque']
+    spawnSync('/usr/bin/patronictl', remove, { input: 'calque\nYes I am aware\n' })
     leader.keep('patroni')
     await this.until('a database that leads after the way back', () => this.leader())
     rmSync(other.path('var/lib/postgresql/calque'), { recursive: true, force: true })
@@ -278,6 +279,24 @@ export class Cluster {
     })
     await this.until('web servers', () => this.allWell())
     return { seconds: (Date.now() - began) / 1000 }
+  }
+
+  /**
+   * Lets a database go as far through its log as it was told to, by itself: Patroni would take the moment out of its settings
+   * and go to the end.
+   */
+  async recover(machine) {
+    const data = machine.path('var/lib/postgresql/calque')
+    const pgCtl = (...words) => {
+      const [program, ...all] = machine.asPostgres(['/usr/lib/postgresql/15/bin/pg_ctl', '-D', data, '-w', ...words])
+      const { status, stdout } = spawnSync(program, all, { cwd: '/', encoding: 'utf8' })
+      if (status !== 0) fail(`pg_ctl ${words.at(-1)}: ${stdout}`)
+    }
+    pgCtl('-l', machine.path('var/log/postgresql/recovery.log'), 'start')
+    const url = new URL(machine.env.CALQUE_DATABASE_ADMIN_URL)
+    url.port = '5432'
+    await this.until('a database that has gone back', async () => (await isLeading(url.href)) === true)
+    pgCtl('stop')
   }
 
   async allWell() {
@@ -338,15 +357,17 @@ function processorSeconds(pid) {
   }
 }
 
-async function reaches(url) {
+const reaches = async (url) => (await isLeading(url)) !== null
+
+/** Whether a database takes changes; null where it does not answer. */
+async function isLeading(url) {
   const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 2000 })
   client.on('error', () => undefined)
   try {
     await client.connect()
-    await client.query('select 1')
-    return true
+    return (await client.query('select not pg_is_in_recovery() as leads')).rows[0].leads
   } catch {
-    return false
+    return null
   } finally {
     await client.end().catch(() => undefined)
   }

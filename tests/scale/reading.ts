@@ -27,7 +27,7 @@ export async function readWith(lead: Ask, machines: 1 | 2, file: Uint8Array, cop
   const before = { jobs: (await jobsDone()).length, database: await databaseSeconds() }
   for (const machine of on) await startPart(machine, 'readers')
   await untilRead(lead, project, copies + 1)
-  const jobs = (await jobsDone()).slice(before.jobs)
+  const jobs = batchesOf((await jobsDone()).slice(before.jobs))
   const spent = (await databaseSeconds()) - before.database
   const sources = (await json(lead, `/api/projects/${project}/sources`)) as Seen[]
   const pages = sources.slice(1).reduce((sum, { sheets }) => sum + sheets.length, 0)
@@ -37,13 +37,25 @@ export async function readWith(lead: Ask, machines: 1 | 2, file: Uint8Array, cop
   return {
     pages,
     pagesPerSecond: pages / seconds,
-    jobs: jobs.map(({ takenAt, doneAt }) => ({
+    jobs: jobs.map(({ takenAt, doneAt }) => {
+      const databaseSeconds = ((doneAt - takenAt) / busy) * spent
       // Each page goes through several jobs: its picture, its lines.
-      pages: pages / jobs.length,
-      readerSeconds: doneAt - takenAt - ((doneAt - takenAt) / busy) * spent,
-      databaseSeconds: ((doneAt - takenAt) / busy) * spent,
-    })),
+      return { pages: pages / jobs.length, readerSeconds: doneAt - takenAt - databaseSeconds, databaseSeconds }
+    }),
   }
+}
+
+interface Spent {
+  readonly takenAt: number
+  readonly doneAt: number
+}
+
+/** A reader takes several jobs at once, at one time: together they are one. */
+function batchesOf(jobs: readonly Spent[]): Spent[] {
+  const batches = new Map<number, Spent>()
+  for (const { takenAt, doneAt } of jobs)
+    batches.set(takenAt, { takenAt, doneAt: Math.max(doneAt, batches.get(takenAt)?.doneAt ?? 0) })
+  return [...batches.values()]
 }
 
 async function bringIn(lead: Ask, project: string, file: Uint8Array, name: string): Promise<void> {
