@@ -18,6 +18,8 @@ const wish = {
 }
 const seconds = Number(process.env.SCALE_SECONDS ?? 300)
 const FILES = 6
+/** Of a set of sheets, read by one reader and by two. */
+const COPIES = 60
 const wanted = process.argv.slice(2)
 const runs = (name: string) => wanted.length === 0 || wanted.includes(name)
 
@@ -78,8 +80,8 @@ async function strikes(load: Load): Promise<void> {
 async function readers(): Promise<void> {
   const bytes = await boathouseSet()
   const processors = new Processors()
-  const one = await readWith(lead, 1, bytes, 24)
-  const two = await readWith(lead, 2, bytes, 24)
+  const one = await readWith(lead, 1, bytes, COPIES)
+  const two = await readWith(lead, 2, bytes, COPIES)
   processors.end()
   const grown = two.pagesPerSecond / one.pagesPerSecond
   tell('one reader, pages per second', '', one.pagesPerSecond.toFixed(2))

@@ -13,7 +13,7 @@ interface Seen {
   readonly sheets: readonly { readonly status: string }[]
 }
 
-/** Reads some copies of a file with readers on so many machines, from the first page to the last. */
+/** Reads some copies of a file with readers on so many machines. */
 export async function readWith(lead: Ask, machines: 1 | 2, file: Uint8Array, copies: number): Promise<ReadingReport> {
   const on = (['one', 'two'] as const).slice(0, machines)
   for (const machine of ['one', 'two'] as const) await stopPart(machine, 'readers')
@@ -31,12 +31,14 @@ export async function readWith(lead: Ask, machines: 1 | 2, file: Uint8Array, cop
   const spent = (await databaseSeconds()) - before.database
   const sources = (await json(lead, `/api/projects/${project}/sources`)) as Seen[]
   const pages = sources.slice(1).reduce((sum, { sheets }) => sum + sheets.length, 0)
-  // From the first job that was taken to the last that was done: starting a reader is not reading.
-  const seconds = Math.max(...jobs.map(({ doneAt }) => doneAt)) - Math.min(...jobs.map(({ takenAt }) => takenAt))
+  // The middle of it: readers that start, or have nothing left, are not at work.
+  const ends = jobs.map(({ doneAt }) => doneAt).sort((a, b) => a - b)
+  const [first, last] = [Math.floor(0.2 * ends.length), Math.floor(0.8 * ends.length)]
+  const pagesPerSecond = ((last - first) / ends.length) * (pages / (ends[last]! - ends[first]!))
   const busy = jobs.reduce((sum, { takenAt, doneAt }) => sum + doneAt - takenAt, 0)
   return {
     pages,
-    pagesPerSecond: pages / seconds,
+    pagesPerSecond,
     jobs: jobs.map(({ takenAt, doneAt }) => {
       const databaseSeconds = ((doneAt - takenAt) / busy) * spent
       // Each page goes through several jobs: its picture, its lines.
