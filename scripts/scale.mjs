@@ -59,6 +59,7 @@ const ACTS = {
   'jobs-done': () => cluster.jobsDone(),
   'database-seconds': () => cluster.databaseSeconds(),
   'back-up': () => cluster.backUp(),
+  'restore-aside': () => cluster.restoreAside(),
   'go-back': ({ time }) => cluster.goBackTo(time),
 }
 child.on('message', async ({ id, act, ...about }) => child.send({ id, result: (await ACTS[act](about)) ?? null }))

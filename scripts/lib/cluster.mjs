@@ -250,6 +250,19 @@ export class Cluster {
     }
   }
 
+  /** Brings the last copy in beside what is there, as on a machine that has nothing yet. @returns seconds */
+  async restoreAside() {
+    const leader = await this.leader()
+    const aside = leader.path('var/lib/postgresql/aside')
+    mkdirSync(aside)
+    if (process.getuid?.() === 0) spawnSync('chown', ['postgres:postgres', aside])
+    const began = Date.now()
+    leader.pgbackrest(`--pg1-path=${aside}`, 'restore')
+    const seconds = (Date.now() - began) / 1000
+    rmSync(aside, { recursive: true })
+    return seconds
+  }
+
   /**
    * Puts the whole back to a moment, step by step as docs/operating.md says.
    * @param {string} time as the database writes it

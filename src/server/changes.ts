@@ -6,9 +6,9 @@ import { MODEL_VERSION, upgradedEdits } from '@/core/model/versions/registry'
 import { type Actor, calledName, LOCAL } from '@/core/people/rights'
 import type { HistoryEntry } from '@/core/project/views'
 import { decide } from '@/core/sync/decide'
-import { type Database, database, inTransaction, type Transaction } from './database/client'
+import { type Database, database, inTransaction, onceKept, type Transaction } from './database/client'
 import { changes, projects } from './database/schema'
-import { EVENTS_CHANNEL, eventPayload } from './events'
+import { announce } from './events'
 import { liveProject } from './live'
 import { saves } from './metrics'
 import { nameOfActor } from './people/audit'
@@ -178,11 +178,8 @@ async function write(tx: Transaction, projectId: string, revision: number, chang
        on conflict (project_id, id) do update set data = excluded.data, version = excluded.version`,
       [projectId, text, MODEL_VERSION],
     )
-  await client.query(
-    `with moved as (update project set revision = $2, changed_at = now() where id = $1)
-     select pg_notify($3, $4)`,
-    [projectId, revision, EVENTS_CHANNEL, eventPayload(projectId, { type: 'change', revision })],
-  )
+  await client.query('update project set revision = $2, changed_at = now() where id = $1', [projectId, revision])
+  onceKept(tx, () => announce(projectId, { type: 'change', revision }))
 }
 
 /** Which of some changes are kept: each with its revision. */

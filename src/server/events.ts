@@ -1,7 +1,8 @@
-import { sql } from 'drizzle-orm'
+import { inArray } from 'drizzle-orm'
 import type { Presence } from '@/core/people/presence'
-import { type Database, database } from './database/client'
+import { database, pool, seeing } from './database/client'
 import { listenOn } from './database/listen'
+import { projects } from './database/schema'
 import { faultOf, log } from './log'
 import { processWide } from './process-wide'
 
@@ -16,24 +17,23 @@ export type ProjectEvent =
   | { type: 'again' }
 
 /** The channel of the database on which windows are told. */
-export const EVENTS_CHANNEL = 'calque_project'
-
-/** What is told on it. */
-export const eventPayload = (projectId: string, event: ProjectEvent): string => JSON.stringify({ projectId, event })
+const EVENTS_CHANNEL = 'calque_project'
 
 type Listener = (projectId: string, event: ProjectEvent) => void
 
 /** Everybody in this process who listens. */
-const kept = processWide<{ listeners: Map<symbol, { of: string | null; hear: Listener }> }>('events')
+const kept = processWide<{
+  listeners: Map<symbol, { of: string | null; hear: Listener }>
+  told: Map<string, number>
+}>('events')
 
-/** Tells every window of a project; inside a transaction it is told when that is kept. */
-export async function announce(
-  projectId: string,
-  event: ProjectEvent,
-  db: Pick<Database, 'execute'> = database(),
-): Promise<void> {
-  await db.execute(sql`select pg_notify(${EVENTS_CHANNEL}, ${eventPayload(projectId, event)})`)
+/** Tells every window of a project; not within a transaction, see `onceKept`. */
+export async function announce(projectId: string, event: ProjectEvent): Promise<void> {
+  await pool().query('select pg_notify($1, $2)', [EVENTS_CHANNEL, JSON.stringify({ projectId, event })])
 }
+
+/** How often it is looked whether a change was kept of which nobody was told: who kept it may have ended just then. */
+const LOOK_EVERY_MS = 5000
 
 /**
  * Listens until the function that it returns is called.
@@ -50,28 +50,58 @@ export function listen(of: string | null, hear: Listener): () => void {
 /** How many listen in this process. */
 export const listenerCount = (): number => kept.listeners?.size ?? 0
 
-function begun(): NonNullable<typeof kept.listeners> {
-  const listeners: NonNullable<typeof kept.listeners> = new Map()
-  const tell = (projectId: string | null, event: ProjectEvent) => {
-    for (const [key, { of, hear }] of listeners) {
-      const about = projectId ?? of ?? ''
-      if (of !== null && of !== about) continue
-      try {
-        hear(about, event)
-      } catch (error) {
-        // One whose connection is broken must not keep the others from hearing.
-        listeners.delete(key)
-        log.info(faultOf(error), 'a listener is gone')
-      }
+function tell(projectId: string | null, event: ProjectEvent): void {
+  const listeners = kept.listeners ?? new Map<symbol, never>()
+  for (const [key, { of, hear }] of listeners) {
+    const about = projectId ?? of ?? ''
+    if (of !== null && of !== about) continue
+    try {
+      hear(about, event)
+    } catch (error) {
+      // One whose connection is broken must not keep the others from hearing.
+      listeners.delete(key)
+      log.info(faultOf(error), 'a listener is gone')
     }
   }
+}
+
+function begun(): NonNullable<typeof kept.listeners> {
   listenOn(
     EVENTS_CHANNEL,
     (payload) => {
       const { projectId, event } = JSON.parse(payload) as { projectId: string; event: ProjectEvent }
+      if (event.type === 'change') told().set(projectId, event.revision)
       tell(projectId, event)
     },
     () => tell(null, { type: 'again' }),
   )
-  return listeners
+  setInterval(() => {
+    tellMissed().catch((error: unknown) => log.info(faultOf(error), 'looking for changes'))
+  }, LOOK_EVERY_MS).unref()
+  return new Map()
+}
+
+/** The latest revision that was told, by project. */
+const told = () => {
+  kept.told ??= new Map()
+  return kept.told
+}
+
+/** Tells of changes that were kept and never told. */
+export async function tellMissed(): Promise<void> {
+  const open = [...new Set([...(kept.listeners?.values() ?? [])].flatMap(({ of }) => of ?? []))]
+  for (const id of told().keys()) if (!open.includes(id)) told().delete(id)
+  if (open.length === 0) return
+  const rows = await seeing('all', () =>
+    database()
+      .select({ id: projects.id, revision: projects.revision })
+      .from(projects)
+      .where(inArray(projects.id, open)),
+  )
+  for (const { id, revision } of rows) {
+    const before = told().get(id)
+    told().set(id, revision)
+    // Whoever began to listen since the last look has looked for themselves.
+    if (before !== undefined && revision > before) tell(id, { type: 'change', revision })
+  }
 }

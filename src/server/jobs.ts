@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import PgBoss from 'pg-boss'
-import { databaseUrl, type Transaction } from './database/client'
+import { databaseUrl, onceKept, pool, type Transaction } from './database/client'
 import { faultOf, log } from './log'
 import { processWide } from './process-wide'
 import { traceOfNow } from './tracing'
@@ -104,7 +104,7 @@ export async function enqueue(tx: Transaction, jobs: readonly (Job | MakingJob)[
     })),
     { db: { executeSql: (text, values) => tx.$client.query(text, values) } },
   )
-  await tx.execute(sql`select pg_notify(${JOBS_CHANNEL}, 'work')`)
+  onceKept(tx, () => pool().query(`select pg_notify($1, 'work')`, [JOBS_CHANNEL]))
 }
 
 /** Pages of a file after which others have their turn. */

@@ -46,5 +46,7 @@ export const jobsDone = (): Promise<readonly { takenAt: number; doneAt: number }
 export const databaseSeconds = (): Promise<number> => tell({ act: 'database-seconds' })
 /** A full copy. */
 export const backUp = (): Promise<{ seconds: number; bytes: number; of: number }> => tell({ act: 'back-up' })
+/** Brings the last copy in beside what is there. @returns seconds */
+export const restoreAside = (): Promise<number> => tell({ act: 'restore-aside' })
 /** Puts everything back to a moment, as the paper for whoever operates it says. */
 export const goBackTo = (time: string): Promise<{ seconds: number }> => tell({ act: 'go-back', time })

@@ -1,6 +1,8 @@
+import { createHash, randomBytes } from 'node:crypto'
 import { boathouseSet } from '../../demo/sheets/boathouse'
+import { densePage } from '../bench/dense-page'
 import { Editor, json, newProject, pause } from '../faults/editor'
-import { backUp, goBackTo } from './cluster-control'
+import { backUp, goBackTo, restoreAside } from './cluster-control'
 import { Load, type Span, within } from './load'
 import { askAnyOf, firstPerson, from, tokenFor } from './office'
 import { Processors } from './processors'
@@ -18,8 +20,8 @@ const wish = {
 }
 const seconds = Number(process.env.SCALE_SECONDS ?? 300)
 const FILES = 6
-/** Of a set of sheets, read by one reader and by two. */
-const COPIES = 60
+/** Of a dense sheet, read by one reader and by two. */
+const COPIES = 50
 const wanted = process.argv.slice(2)
 const runs = (name: string) => wanted.length === 0 || wanted.includes(name)
 
@@ -78,7 +80,8 @@ async function strikes(load: Load): Promise<void> {
 
 /** What readers read, with one and with two of them, and by simulation with more. */
 async function readers(): Promise<void> {
-  const bytes = await boathouseSet()
+  // As many lines as a usual sheet of a large building has.
+  const bytes = await densePage(60_000, 40)
   const processors = new Processors()
   const one = await readWith(lead, 1, bytes, COPIES)
   const two = await readWith(lead, 2, bytes, COPIES)
@@ -99,6 +102,29 @@ async function readers(): Promise<void> {
     )
 }
 
+/** Large files, of bytes that nobody can make smaller: in through the proxy, and out again. */
+async function sendLarge(project: string): Promise<{ mb: number; inSeconds: number; outSeconds: number }> {
+  const files = Array.from({ length: 4 }, () => Buffer.concat([Buffer.from('%PDF-1.7\n'), randomBytes(180 * 2 ** 20)]))
+  const began = performance.now()
+  for (const [i, body] of files.entries())
+    await json(lead, `/api/projects/${project}/sources?name=large-${i}.pdf`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream' },
+      body,
+    })
+  const between = performance.now()
+  for (const body of files) {
+    const hash = createHash('sha256').update(body).digest('hex')
+    const answer = await lead(`/api/contents/${hash}`)
+    if ((await answer.arrayBuffer()).byteLength !== body.length) throw new Error(`${hash} did not come whole.`)
+  }
+  return {
+    mb: (files.length * files[0]!.length) / 2 ** 20,
+    inSeconds: (between - began) / 1000,
+    outSeconds: (performance.now() - between) / 1000,
+  }
+}
+
 /** A copy, and the way back to a moment after it: what was done before that moment is there, what was done after is not. */
 async function copies(): Promise<void> {
   const project = await newProject(lead, 'Copied')
@@ -111,7 +137,9 @@ async function copies(): Promise<void> {
     return editor
   }
   const before = await keep('before')
+  const sent = await sendLarge(project)
   const copy = await backUp()
+  const asideSeconds = await restoreAside()
   const between = await keep('between')
   await pause(2000)
   const moment = new Date().toISOString().replace('T', ' ').replace('Z', '+00')
@@ -123,7 +151,12 @@ async function copies(): Promise<void> {
   const { records } = (await json(lead, `/api/projects/${project}`)) as { records: { id: string }[] }
   const has = ({ acknowledged }: Editor) =>
     acknowledged.every((id) => records.some((record) => `change-${record.id}` === id))
-  tell('a copy of the database, s', '', `${copy.seconds.toFixed(1)} s, ${(copy.of / 2 ** 20).toFixed(0)} MB`)
+  const rate = (seconds: number, mb: number) =>
+    `${mb.toFixed(0)} MB in ${seconds.toFixed(1)} s, ${(mb / seconds).toFixed(1)} MB/s`
+  tell('large files brought in', '', rate(sent.inSeconds, sent.mb))
+  tell('  and fetched', '', rate(sent.outSeconds, sent.mb))
+  tell('a full copy of the database', '', rate(copy.seconds, copy.of / 2 ** 20))
+  tell('  brought in where nothing is yet', '', rate(asideSeconds, copy.of / 2 ** 20))
   tell('back to a moment, as the paper says, s', '', back.seconds.toFixed(1))
   tell('  what was done before the copy is there', 'yes', String(has(before)), has(before))
   tell('  what was done before the moment is there', 'yes', String(has(between)), has(between))

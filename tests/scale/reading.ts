@@ -74,6 +74,7 @@ async function untilRead(lead: Ask, project: string, files: number): Promise<voi
     const sources = (await json(lead, `/api/projects/${project}/sources`)) as Seen[]
     const done = sources.filter((file) => [file, ...file.sheets].every(({ status }) => status === 'ready'))
     if (done.length >= files) return
-    await pause(250)
+    // Seldom: whoever looks takes processors from the readers.
+    await pause(1500)
   }
 }

@@ -1,6 +1,7 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
 import { drizzle } from 'drizzle-orm/node-postgres'
 import { Pool, type PoolClient } from 'pg'
+import { faultOf, log } from '../log'
 import { processWide } from '../process-wide'
 import { traced } from '../tracing'
 import * as issues from './issues'
@@ -77,6 +78,18 @@ export type Transaction = Omit<Database, '$client'> & { $client: PoolClient }
 
 export const database = (): Database => open(showsAll() ? pool() : guarded)
 
+/** What is to be done once the transaction on a connection is kept. */
+const afterwards = new WeakMap<object, (() => Promise<unknown>)[]>()
+
+/**
+ * Does something once a transaction is kept, and not where it comes to nothing. Telling others (NOTIFY) belongs here: within
+ * a transaction that writes it would make all of them be kept one after another, each waiting for the disks of the former
+ * (PostgreSQL holds one lock for it until the transaction ends). Where this process ends in between, it is not done.
+ */
+export function onceKept({ $client }: Pick<Database, '$client'>, work: () => Promise<unknown>): void {
+  afterwards.set($client, [...(afterwards.get($client) ?? []), work])
+}
+
 /** Runs `work` on one connection; whatever it throws undoes all that it wrote. */
 export const inTransaction = <T>(work: (tx: Transaction) => Promise<T>): Promise<T> =>
   onOneConnection((client) => work(open(client)))
@@ -91,6 +104,8 @@ async function connected<T>(work: (client: PoolClient) => Promise<T>): Promise<T
     await client.query(beginSeeing(client))
     const result = await work(client)
     await client.query('commit')
+    for (const each of afterwards.get(client) ?? [])
+      each().catch((error: unknown) => log.warn(faultOf(error), 'after a transaction'))
     return result
   } catch (error) {
     await client.query('rollback').catch((lost: Error) => {
@@ -98,6 +113,7 @@ async function connected<T>(work: (client: PoolClient) => Promise<T>): Promise<T
     })
     throw error
   } finally {
+    afterwards.delete(client)
     // A connection that could not roll back is closed, not reused.
     client.release(broken)
   }
