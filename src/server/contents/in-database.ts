@@ -20,8 +20,9 @@ export const inDatabase: ContentStore = {
       pieces = []
       held = 0
     }
+    const hashes = all.map(({ hash }) => hash)
+    await tx.delete(contentChunks).where(inArray(contentChunks.hash, hashes))
     for (const { hash, read } of all) {
-      await tx.delete(contentChunks).where(eq(contentChunks.hash, hash))
       let index = 0
       for await (const bytes of rechunk(read())) {
         pieces.push({ hash, index: index++, bytes })
