@@ -350,13 +350,13 @@ export class Cluster {
 }
 
 async function answers(url, headers = {}) {
-  return fetch(url, { headers, signal: AbortSignal.timeout(2000) }).then(
-    async (response) => {
-      await response.arrayBuffer()
-      return response.ok
-    },
-    () => false,
-  )
+  try {
+    const response = await fetch(url, { headers, signal: AbortSignal.timeout(2000) })
+    await response.arrayBuffer()
+    return response.ok
+  } catch {
+    return false
+  }
 }
 
 /** Ticks of a hundredth of a second, in which Linux counts (USER_HZ, time(7)). */
