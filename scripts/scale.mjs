@@ -27,21 +27,6 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
     child?.kill()
     void cluster.stop().then(() => process.exit(1))
   })
-await cluster.start({ one: ['web', 'readers', 'makers'], two: ['web', 'readers'], three: ['web'] })
-child = runProgram('tests/scale/main.ts', process.argv.slice(2), {
-  cwd: ROOT,
-  stdio: ['inherit', 'inherit', 'inherit', 'ipc'],
-  env: {
-    CALQUE_MACHINES: Object.values(addresses)
-      .map((address) => `https://${address}`)
-      .join(','),
-    CALQUE_SET_UP_CODE: description.setUpCode,
-    // The certificates of the machines are their own.
-    NODE_TLS_REJECT_UNAUTHORIZED: '0',
-    NODE_NO_WARNINGS: '1',
-  },
-})
-
 const machineOf = (name) => cluster.machines.find((machine) => machine.name === name)
 const ACTS = {
   state: async () => ({
@@ -62,7 +47,43 @@ const ACTS = {
   'restore-aside': () => cluster.restoreAside(),
   'go-back': ({ time }) => cluster.goBackTo(time),
 }
-child.on('message', async ({ id, act, ...about }) => child.send({ id, result: (await ACTS[act](about)) ?? null }))
-const status = await ended(child)
-await cluster.stop()
+
+let status = 1
+try {
+  await cluster.start({ one: ['web', 'readers', 'makers'], two: ['web', 'readers'], three: ['web'] })
+  status = await measure()
+} catch (error) {
+  console.error(`${error.message}\n${cluster.home} has the logs.`)
+} finally {
+  await cluster.stop()
+}
 process.exit(status)
+
+/** Runs the measures, which say over the channel between what is to be done to the machines. @returns their exit status */
+function measure() {
+  child = runProgram('tests/scale/main.ts', process.argv.slice(2), {
+    cwd: ROOT,
+    stdio: ['inherit', 'inherit', 'inherit', 'ipc'],
+    env: {
+      CALQUE_MACHINES: Object.values(addresses)
+        .map((address) => `https://${address}`)
+        .join(','),
+      CALQUE_SET_UP_CODE: description.setUpCode,
+      // The certificates of the machines are their own.
+      NODE_TLS_REJECT_UNAUTHORIZED: '0',
+      NODE_NO_WARNINGS: '1',
+    },
+  })
+  return new Promise((resolve, reject) => {
+    child.on('message', ({ id, act, ...about }) => {
+      Promise.resolve(ACTS[act](about)).then(
+        (result) => child.connected && child.send({ id, result: result ?? null }),
+        (error) => {
+          child.kill()
+          reject(error)
+        },
+      )
+    })
+    void ended(child).then(resolve)
+  })
+}

@@ -10,7 +10,6 @@ import { MACHINES, writeMachineFiles } from './machine-files.mjs'
 import { unprivileged } from './postgres.mjs'
 import { ended, signalGroup, tied } from './processes.mjs'
 import { ROOT } from './root.mjs'
-import { fail } from './say.mjs'
 import { Supervised } from './supervise.mjs'
 
 const FOLDERS = ['etc/haproxy', 'var/lib/etcd', 'var/lib/postgresql', 'var/log/postgresql', 'var/log/pgbackrest', 'var/spool/pgbackrest', 'run/postgresql'] // biome-ignore format: a list
@@ -132,7 +131,7 @@ class Machine {
       encoding: 'utf8',
       env: { ...process.env, PGPASSWORD },
     })
-    if (status !== 0) fail(`pgbackrest ${words.at(-1)}: ${stderr || stdout}`)
+    if (status !== 0) throw new Error(`pgbackrest ${words.at(-1)}: ${stderr || stdout}`)
     return stdout
   }
 
@@ -303,7 +302,7 @@ export class Cluster {
     const pgCtl = (...words) => {
       const [program, ...all] = machine.asPostgres(['/usr/lib/postgresql/15/bin/pg_ctl', '-D', data, '-w', ...words])
       const { status, stdout } = spawnSync(program, all, { cwd: '/', encoding: 'utf8' })
-      if (status !== 0) fail(`pg_ctl ${words.at(-1)}: ${stdout}`)
+      if (status !== 0) throw new Error(`pg_ctl ${words.at(-1)}: ${stdout}`)
     }
     pgCtl('-l', machine.path('var/log/postgresql/recovery.log'), 'start')
     const url = new URL(machine.env.CALQUE_DATABASE_ADMIN_URL)
@@ -328,7 +327,7 @@ export class Cluster {
       env: { ...process.env, ...env },
       stdio: 'inherit',
     })
-    if (status !== 0) fail('The database of the cluster could not be brought to its form.')
+    if (status !== 0) throw new Error('The database of the cluster could not be brought to its form.')
   }
 
   /** Waits for something, within bounds. */
@@ -337,8 +336,7 @@ export class Cluster {
       const found = await test()
       if (found) return found
     }
-    await this.stop()
-    fail(`The cluster has no ${what} within ${longestMs / 1000} s; ${this.home} has the logs.`)
+    throw new Error(`The cluster has no ${what} within ${longestMs / 1000} s; ${this.home} has the logs.`)
   }
 
   /** Ends all, each kind of part before those that it needs. */
@@ -391,6 +389,6 @@ function certify(machine, host) {
   const [key, certificate] = [machine.path('etc/haproxy/key.pem'), machine.path('etc/haproxy/certificate.pem')]
   const words = ['req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '30', '-subj', `/CN=${host}`]
   const { status, stderr } = spawnSync('openssl', [...words, '-keyout', key, '-out', certificate], { encoding: 'utf8' })
-  if (status !== 0) fail(`openssl: ${stderr}`)
+  if (status !== 0) throw new Error(`openssl: ${stderr}`)
   writeFileSync(machine.path('etc/haproxy/calque.pem'), readFileSync(certificate) + readFileSync(key))
 }
