@@ -2,8 +2,7 @@
 import { spawnSync } from 'node:child_process'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { ensureDebian } from './lib/debian.mjs'
-import { OBJECT_STORE_PACKAGES } from './lib/object-store.mjs'
+import { ensureDebian, OBJECT_STORE_PACKAGES } from './lib/debian.mjs'
 import { ensurePackages } from './lib/packages.mjs'
 import { ROOT } from './lib/root.mjs'
 

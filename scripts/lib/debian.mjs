@@ -32,6 +32,9 @@ const SHOWN_BY = {
   prometheus: () => existsSync('/usr/bin/promtool'),
 }
 
+/** What `object-store.mjs` runs. */
+export const OBJECT_STORE_PACKAGES = ['ceph-mon', 'ceph-osd', 'ceph-common', 'radosgw']
+
 /** @returns the folder of PostgreSQL's server programs, the newest first, or null */
 export function postgresFolder() {
   for (const version of [18, 17, 16, 15, 14, 13]) {

@@ -8,8 +8,6 @@ import { setTimeout as sleep } from 'node:timers/promises'
 import { freePort } from './postgres.mjs'
 import { ended, signalGroup, tied } from './processes.mjs'
 
-export const OBJECT_STORE_PACKAGES = ['ceph-mon', 'ceph-osd', 'ceph-common', 'radosgw']
-
 const HERE = '127.0.0.1'
 const LONGEST_START_MS = 60_000
 
