@@ -31,13 +31,15 @@ function files(name) {
   }
 }
 
-/** Files with secrets are read by the group of the program that needs them. */
+/** Files with secrets are read by the program that needs them. */
 function giveTo(path) {
-  const group = /\/(patroni|pgbouncer|pgbackrest)\//.test(path)
-    ? 'postgres'
-    : /\/etc\/calque\//.test(path)
-      ? 'calque'
-      : null
-  if (group && spawnSync('chgrp', [group, path]).status !== 0)
-    fail(`${path} could not be given to the group ${group}. Install the programs first, as docs/operating.md says.`)
+  const owner = path.endsWith('.pgpass')
+    ? 'postgres:postgres'
+    : /\/(patroni|pgbouncer|pgbackrest)\//.test(path)
+      ? 'root:postgres'
+      : /\/etc\/calque\//.test(path)
+        ? 'root:calque'
+        : null
+  if (owner && spawnSync('chown', [owner, path]).status !== 0)
+    fail(`${path} could not be given to ${owner}. Install the programs first, as docs/operating.md says.`)
 }

@@ -69,6 +69,7 @@ function measure() {
         .map((address) => `https://${address}`)
         .join(','),
       CALQUE_SET_UP_CODE: description.setUpCode,
+      CALQUE_DATABASE_URL: cluster.machines[0].env.CALQUE_DATABASE_URL,
       // The certificates of the machines are their own.
       NODE_TLS_REJECT_UNAUTHORIZED: '0',
       NODE_NO_WARNINGS: '1',

@@ -61,7 +61,7 @@ it('secrets are for those who need them alone, and differ from one description t
     [],
   )
   for (const path of filesOf('one').filter((each) =>
-    /calque\.env|server\.key|userlist|patroni|pgbackrest\/|machines/.test(each),
+    /calque\.env|server\.key|userlist|pgpass|patroni|pgbackrest\/|machines/.test(each),
   ))
     expect(statSync(at('one', path)).mode & 0o007, path).toBe(0)
   const passwords = Object.entries(another).filter(([name]) => /Password|Code|Key/.test(name))

@@ -125,11 +125,11 @@ class Machine {
   pgbackrest(...words) {
     const config = `--config=${this.path('etc/pgbackrest/pgbackrest.conf')}`
     const [program, ...all] = this.asPostgres(['/usr/bin/pgbackrest', config, '--stanza=calque', ...words])
-    const { PGPASSWORD } = { PGPASSWORD: new URL(this.env.CALQUE_DATABASE_ADMIN_URL).password }
+    const PGPASSFILE = this.path('var/lib/postgresql/.pgpass')
     const { status, stdout, stderr } = spawnSync(program, all, {
       cwd: '/',
       encoding: 'utf8',
-      env: { ...process.env, PGPASSWORD },
+      env: { ...process.env, PGPASSFILE },
     })
     if (status !== 0) throw new Error(`pgbackrest ${words.at(-1)}: ${stderr || stdout}`)
     return stdout

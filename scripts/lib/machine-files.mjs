@@ -9,7 +9,7 @@ const TEMPLATES = join(ROOT, 'deploy', 'machines')
 export const MACHINES = ['one', 'two', 'three']
 
 /** What only a machine with a database has: the third one is there to agree on who leads. */
-const OF_DATABASES = /^etc\/(patroni|pgbouncer|pgbackrest|systemd\/system\/calque-copy)/
+const OF_DATABASES = /^(var\/lib\/postgresql|etc\/(patroni|pgbouncer|pgbackrest|systemd\/system\/calque-copy))/
 
 /** Files that hold secrets. */
 const SECRET = /\.(env|key)$|patroni|pgbouncer|pgbackrest/
@@ -51,7 +51,8 @@ export function writeMachineFiles(machines, name, root = '') {
     const target = join(root || '/', path)
     mkdirSync(dirname(target), { recursive: true })
     writeFileSync(target, filled(readFileSync(template, 'utf8'), values, path))
-    chmodSync(target, SECRET.test(path) ? 0o640 : 0o644)
+    // PostgreSQL's programs take passwords only from a file that nobody else reads.
+    chmodSync(target, path.endsWith('.pgpass') ? 0o600 : SECRET.test(path) ? 0o640 : 0o644)
     written.push(target)
   }
   return written

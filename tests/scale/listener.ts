@@ -30,6 +30,7 @@ export class Listener {
     const again = () => {
       if (over) return
       over = true
+      if (this.ended) return
       this.broken++
       setTimeout(() => this.open(tries + 1), AGAIN_MS)
     }

@@ -9,6 +9,7 @@ import { Processors } from './processors'
 import { readWith } from './reading'
 import { type MeasuredJob, simulate } from './simulate'
 import { STRIKES, strike } from './strikes'
+import { seenBeyond } from './walls'
 
 /** Three machines under load, and what happens to them: `npm run scale`, or some of it: `npm run scale -- load`, `strikes`, `readers`, `copies`. */
 const addresses = process.env.CALQUE_MACHINES!.split(',')
@@ -40,6 +41,8 @@ process.exit(sound ? 0 : 1)
 async function atWork(): Promise<void> {
   const load = await Load.begin(lead, addresses, wish)
   if (runs('load')) await underLoad(load)
+  const beyond = await seenBeyond(load.projects, 2000)
+  tell('2,000 questions at once: seen beyond their own project', '0', beyond, beyond === 0)
   if (runs('strikes')) await strikes(load)
   const losses = await load.end()
   tell('acknowledged changes', '', losses.acknowledged, losses.acknowledged > 0)
