@@ -4,7 +4,16 @@ import { ensurePackages } from './lib/packages.mjs'
 import { ROOT } from './lib/root.mjs'
 
 ensurePackages(ROOT)
-ensureDebian('postgresql', 'bubblewrap', 'chromium', 'poppler-utils', 'mupdf-tools', 'ghostscript', 'librsvg2-bin')
+ensureDebian(
+  'postgresql',
+  'bubblewrap',
+  'chromium',
+  'poppler-utils',
+  'mupdf-tools',
+  'ghostscript',
+  'librsvg2-bin',
+  'redis-server',
+)
 const { ensureBuilt } = await import('./lib/build.mjs')
 ensureBuilt()
 const { runAgainstFresh } = await import('./lib/stack.mjs')

@@ -22,6 +22,7 @@ ensureDebian(
   'occt-draw',
   'haproxy',
   'prometheus',
+  'redis-server',
   ...OBJECT_STORE_PACKAGES,
 )
 

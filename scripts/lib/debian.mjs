@@ -29,6 +29,7 @@ const SHOWN_BY = {
   'ceph-osd': () => existsSync('/usr/bin/ceph-osd'),
   'ceph-common': () => existsSync('/usr/bin/ceph'),
   radosgw: () => existsSync('/usr/bin/radosgw'),
+  'redis-server': () => existsSync('/usr/bin/redis-server'),
   prometheus: () => existsSync('/usr/bin/promtool'),
 }
 

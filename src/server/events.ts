@@ -1,10 +1,10 @@
 import { inArray } from 'drizzle-orm'
 import type { Presence } from '@/core/people/presence'
-import { database, pool, seeing } from './database/client'
-import { listenOn } from './database/listen'
+import { database, seeing } from './database/client'
 import { projects } from './database/schema'
 import { faultOf, log } from './log'
 import { processWide } from './process-wide'
+import { chosenTelling } from './telling/chosen'
 
 /** What other windows of a project hear. */
 export type ProjectEvent =
@@ -16,9 +16,6 @@ export type ProjectEvent =
   /** Something may not have been heard: look at everything again. */
   | { type: 'again' }
 
-/** The channel of the database on which windows are told. */
-const EVENTS_CHANNEL = 'calque_project'
-
 type Listener = (projectId: string, event: ProjectEvent) => void
 
 /** Everybody in this process who listens. */
@@ -29,7 +26,7 @@ const kept = processWide<{
 
 /** Tells every window of a project; not within a transaction, see `onceKept`. */
 export async function announce(projectId: string, event: ProjectEvent): Promise<void> {
-  await pool().query('select pg_notify($1, $2)', [EVENTS_CHANNEL, JSON.stringify({ projectId, event })])
+  await chosenTelling().tell(JSON.stringify({ projectId, event }))
 }
 
 /** How often it is looked whether a change was kept of which nobody was told: who kept it may have ended just then. */
@@ -66,8 +63,7 @@ function tell(projectId: string | null, event: ProjectEvent): void {
 }
 
 function begun(): NonNullable<typeof kept.listeners> {
-  listenOn(
-    EVENTS_CHANNEL,
+  chosenTelling().hear(
     (payload) => {
       const { projectId, event } = JSON.parse(payload) as { projectId: string; event: ProjectEvent }
       if (event.type === 'change') told().set(projectId, event.revision)

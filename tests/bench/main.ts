@@ -13,6 +13,7 @@ import { benchReading } from './reading'
 import { benchReadingPlans } from './reading-plans'
 import { benchStates } from './states'
 import { benchStudio } from './studio'
+import { benchTelling } from './telling'
 import { benchTogether } from './together'
 import { benchWalls } from './walls'
 
@@ -29,6 +30,7 @@ const BENCHES: Readonly<Record<string, (folder: string, address: string) => Prom
   drawing: (_, address) => benchDrawing(address),
   part: () => benchPart(),
   together: (_, address) => benchTogether(address),
+  telling: () => benchTelling(),
   frames: (_, address) => benchFrames(address),
   'large-set': benchLargeSet,
   'large-scan': benchLargeScans,
