@@ -44,6 +44,16 @@ export class StudioPage {
     await this.page.getByLabel('Choose files').first().setInputFiles(file)
   }
 
+  /** Waits until all pages of a project are read: also those whose reading has not begun. */
+  async allRead(projectId: string): Promise<void> {
+    const states = async () => {
+      const answer = await this.page.request.get(`/api/projects/${projectId}/sources`)
+      const sources = (await answer.json()) as { status: string; sheets: { status: string }[] }[]
+      return [...new Set(sources.flatMap((source) => [source, ...source.sheets]).map(({ status }) => status))]
+    }
+    await expect.poll(states, { timeout: 60_000 }).toEqual(['ready'])
+  }
+
   pageCard(number: number): Locator {
     return this.page.getByRole('button', { name: new RegExp(`^(Page )?${number}\\b.*: select$`) })
   }
