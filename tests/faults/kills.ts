@@ -120,9 +120,10 @@ function partsOf({ home }: Target): Partial<Record<string, number>> {
 
 /** A process of the database that serves somebody. */
 const backendOf = (pid: number | undefined): number | undefined =>
-  childrenOf(pid).find((child) =>
-    spawnSync('ps', ['-o', 'args=', '-p', String(child)], { encoding: 'utf8' }).stdout.includes('calque_app'),
-  )
+  childrenOf(pid).find((child) => {
+    const { stdout } = spawnSync('ps', ['-o', 'args=', '-p', String(child)], { encoding: 'utf8' })
+    return /calque_(app|worker)/.test(stdout)
+  })
 
 async function ready(address: string): Promise<void> {
   for (;;) {
