@@ -1,5 +1,6 @@
 import { and, isNotNull, lt, sql } from 'drizzle-orm'
 import { removeUnnamed } from './contents/move'
+import { STORE_NAMES, storeNamed } from './contents/stores'
 import { database } from './database/client'
 import { makings, projects, type StoreName } from './database/schema'
 import { TRASH_DAYS } from './projects'
@@ -49,7 +50,11 @@ export async function collectContents(graceMinutes: number = GRACE_MINUTES): Pro
       and used_at < now() - make_interval(mins => ${graceMinutes}::int)
       returning hash, store`)
     // What lies elsewhere goes after that: what is left where this breaks off is swept up.
-    await removeUnnamed(rows.filter(({ store }) => store === 's3').map(({ hash }) => hash))
+    for (const name of STORE_NAMES.filter((each) => storeNamed(each).elsewhere))
+      await removeUnnamed(
+        name,
+        rows.filter(({ store }) => store === name).map(({ hash }) => hash),
+      )
     gone += rows.length
     if (rows.length < AT_ONCE) return gone
   }

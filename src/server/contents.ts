@@ -15,9 +15,9 @@ import type { Staged } from './staging'
  * as long as that takes.
  */
 export async function sendAhead({ hash, size, read }: Staged, mediaType: string): Promise<void> {
-  const store = chosenStore()
-  if (store === 'database' || (await findContent(hash))) return
-  await storeNamed(store).put([{ hash, size, mediaType, read }], null)
+  const store = storeNamed(chosenStore())
+  if (!store.elsewhere || (await findContent(hash))) return
+  await store.put([{ hash, size, mediaType, read }], null)
 }
 
 /**
@@ -51,7 +51,7 @@ export async function storeBytes(tx: Transaction, bytes: Uint8Array, mediaType: 
 async function storeContents(tx: Transaction, all: readonly ContentBytes[]): Promise<void> {
   if (all.length === 0) return
   const chosen = chosenStore()
-  if (chosen !== 'database')
+  if (storeNamed(chosen).elsewhere)
     await holdNames(
       tx,
       all.map(({ hash }) => hash),
@@ -66,8 +66,10 @@ async function storeContents(tx: Transaction, all: readonly ContentBytes[]): Pro
   for (const [store, those] of missing) await storeNamed(store).put(those, tx)
 }
 
-const wasSentAhead = async (content: ContentName, store: StoreName): Promise<boolean> =>
-  store !== 'database' && (await storeNamed(store).has(content))
+const wasSentAhead = async (content: ContentName, name: StoreName): Promise<boolean> => {
+  const store = storeNamed(name)
+  return store.elsewhere !== undefined && (await store.has(content))
+}
 
 /** Names contents as needed now. @returns of each, whether it was not known before, and where its bytes belong */
 async function claim(
@@ -123,15 +125,19 @@ export async function heldContent(hash: string): Promise<Found | null> {
 /** Bytes of a content; 0 of one that is not there. */
 export const sizeOf = async (hash: string): Promise<number> => (await findContent(hash))?.size ?? 0
 
-/** The bytes from `from` up to and without `to`, piece by piece; also while they are moved from one store to another. */
+/**
+ * The bytes from `from` up to and without `to`, piece by piece; also while they are moved from one store to another.
+ * @param known where they lie, for who has looked already; `db` for who asks within a transaction
+ */
 export async function* readContent(
   hash: string,
   from: number,
   to: number,
-  db: Pick<Database, 'select'> = database(),
+  known: { readonly store?: StoreName; readonly db?: Pick<Database, 'select'> } = {},
 ): AsyncGenerator<Uint8Array> {
+  const { db = database() } = known
   let at = from
-  let store = (await findContent(hash, db))?.store
+  let store = known.store ?? (await findContent(hash, db))?.store
   while (at < to) {
     if (store === undefined) throw new ContentLost(`Nothing is known of content ${hash}.`)
     try {
@@ -150,10 +156,11 @@ export async function* readContent(
 
 /** A whole content in memory. @throws SourceError where it is lost or damaged */
 export async function loadContent(hash: string): Promise<Uint8Array> {
-  const size = await sizeOf(hash)
+  const found = await findContent(hash)
+  const size = found?.size ?? 0
   const pieces: Uint8Array[] = []
   try {
-    for await (const piece of readContent(hash, 0, size)) pieces.push(piece)
+    for await (const piece of readContent(hash, 0, size, found ?? {})) pieces.push(piece)
   } catch (error) {
     if (error instanceof ContentLost) throw new SourceError('bytes-lost')
     throw error
@@ -172,7 +179,7 @@ export async function verifyContent(
   if (!found) return 'bytes-lost'
   const sum = createHash('sha256')
   try {
-    for await (const piece of readContent(hash, 0, found.size, db)) sum.update(piece)
+    for await (const piece of readContent(hash, 0, found.size, { store: found.store, db })) sum.update(piece)
   } catch (error) {
     if (error instanceof ContentLost) return 'bytes-lost'
     throw error

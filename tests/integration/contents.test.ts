@@ -132,8 +132,8 @@ describe.each(['database', 's3'] as const)('contents in %s', (name) => {
 
 it('a transaction that comes to nothing leaves nothing that is not swept up', async () => {
   inStore('s3')
-  const { sweepS3 } = await import('@/server/contents/move')
-  await sweepS3(-1)
+  const { sweep } = await import('@/server/contents/move')
+  await sweep('s3', -1)
   const before = await objects()
   const bytes = randomBytes(5000)
   await expect(
@@ -145,8 +145,8 @@ it('a transaction that comes to nothing leaves nothing that is not swept up', as
   const [kept] = await keep(randomBytes(10))
   expect(await objects()).toHaveLength(before.length + 2)
   // It may be on its way to a transaction that refers to it.
-  expect(await sweepS3(24)).toBe(0)
-  expect(await sweepS3(-1)).toBe(1)
+  expect(await sweep('s3', 24)).toBe(0)
+  expect(await sweep('s3', -1)).toBe(1)
   expect((await objects()).sort()).toEqual([...before, kept].sort())
 })
 

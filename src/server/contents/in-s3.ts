@@ -40,7 +40,7 @@ function settings(): Settings {
   }
 }
 
-const kept = processWide<{ client: S3Client }>('s3')
+const kept = processWide<{ clients: Map<string, S3Client> }>('s3')
 
 const newClient = (endpoint: string): S3Client =>
   new S3Client({
@@ -56,9 +56,12 @@ const newClient = (endpoint: string): S3Client =>
     maxAttempts: 4,
   })
 
-function client(): S3Client {
-  kept.client ??= newClient(settings().endpoint)
-  return kept.client
+/** One for each address of the store: as Calque reaches it, and as browsers do. */
+function client(endpoint: string = settings().endpoint): S3Client {
+  kept.clients ??= new Map()
+  const found = kept.clients.get(endpoint) ?? newClient(endpoint)
+  kept.clients.set(endpoint, found)
+  return found
 }
 
 /** In a store that speaks S3, by their hash. */
@@ -101,6 +104,21 @@ export const inS3: ContentStore = {
     }
   },
 
+  elsewhere: {
+    async reach() {
+      await client().send(new HeadBucketCommand({ Bucket: settings().bucket }))
+    },
+
+    async *list() {
+      let ContinuationToken: string | undefined
+      do {
+        const page = await client().send(new ListObjectsV2Command({ Bucket: settings().bucket, ContinuationToken }))
+        yield (page.Contents ?? []).map(({ Key, LastModified }) => ({ hash: Key!, changedAt: LastModified! }))
+        ContinuationToken = page.NextContinuationToken
+      } while (ContinuationToken !== undefined)
+    },
+  },
+
   async addressOf(hash, { mediaType, isAttachment }) {
     const { publicEndpoint: endpoint, bucket } = settings()
     if (endpoint === null) return null
@@ -111,7 +129,7 @@ export const inS3: ContentStore = {
       ResponseCacheControl: 'private, max-age=31536000, immutable',
       ...(isAttachment && { ResponseContentDisposition: 'attachment' }),
     })
-    return getSignedUrl(newClient(endpoint), command, { expiresIn: ADDRESS_SECONDS })
+    return getSignedUrl(client(endpoint), command, { expiresIn: ADDRESS_SECONDS })
   },
 }
 
@@ -134,18 +152,3 @@ async function send({ hash, size, mediaType, read }: ContentBytes): Promise<void
 
 const isMissing = (error: unknown): boolean =>
   (error as { $metadata?: { httpStatusCode?: number } }).$metadata?.httpStatusCode === 404
-
-/** @throws where the bucket can't be reached */
-export async function reachBucket(): Promise<void> {
-  await client().send(new HeadBucketCommand({ Bucket: settings().bucket }))
-}
-
-/** All that the bucket holds, a page at a time. */
-export async function* objectsInS3(): AsyncGenerator<readonly { readonly hash: string; readonly changedAt: Date }[]> {
-  let ContinuationToken: string | undefined
-  do {
-    const page = await client().send(new ListObjectsV2Command({ Bucket: settings().bucket, ContinuationToken }))
-    yield (page.Contents ?? []).map(({ Key, LastModified }) => ({ hash: Key!, changedAt: LastModified! }))
-    ContinuationToken = page.NextContinuationToken
-  } while (ContinuationToken !== undefined)
-}

@@ -1,15 +1,16 @@
 import { sql } from 'drizzle-orm'
 import { database, pool } from '../database/client'
 import type { StoreName } from '../database/schema'
-import { moveContents, sweepS3 } from './move'
+import { moveContents, sweepAll } from './move'
+import { isStore, STORE_NAMES } from './stores'
 
 /** Where contents lie, and moving them: `calque contents`, `calque contents move s3`, `calque contents sweep`. */
 
 const [what, to] = process.argv.slice(2)
 if (what === undefined) await tell()
-else if (what === 'move' && (to === 's3' || to === 'database')) await move(to)
-else if (what === 'sweep' && to === undefined) console.log(JSON.stringify({ removed: await sweepS3() }))
-else fail('Say nothing more, `move s3`, `move database`, or `sweep`.')
+else if (what === 'move' && isStore(to)) await move(to)
+else if (what === 'sweep' && to === undefined) console.log(JSON.stringify({ removed: await sweepAll() }))
+else fail(`Say nothing more, ${STORE_NAMES.map((name) => `“move ${name}”`).join(', ')}, or “sweep”.`)
 await pool().end()
 
 async function tell(): Promise<void> {

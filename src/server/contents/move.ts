@@ -2,9 +2,8 @@ import { and, eq, inArray, ne, sql } from 'drizzle-orm'
 import { readContent, verifyContent } from '../contents'
 import { database, inTransaction } from '../database/client'
 import { contents, type StoreName } from '../database/schema'
-import { objectsInS3 } from './in-s3'
 import { holdNames } from './lock'
-import { storeNamed } from './stores'
+import { STORE_NAMES, storeNamed } from './stores'
 
 /** Contents that are looked for at once. */
 const PAGE = 100
@@ -52,40 +51,47 @@ async function moveOne(
   const store = storeNamed(to)
   const content = { hash, size, mediaType, read: () => readContent(hash, 0, size) }
   // What takes long takes no transaction.
-  if (to !== 'database') await store.put([content], null)
+  if (store.elsewhere) await store.put([content], null)
   await inTransaction(async (tx) => {
     await holdNames(tx, [hash])
     const [there] = await tx.select().from(contents).where(eq(contents.hash, hash)).for('update')
     // Cleared away meanwhile, or moved by another one.
     if (there?.store !== from) return
-    if (to === 'database' || !(await store.has(content))) await store.put([content], tx)
+    if (!store.elsewhere || !(await store.has(content))) await store.put([content], tx)
     await tx.update(contents).set({ store: to }).where(eq(contents.hash, hash))
   })
   if ((await verifyContent(hash)) !== null) throw new Error(`${hash} did not arrive whole; it is where it was as well.`)
-  if (from === 's3') await removeUnnamed([hash])
+  if (storeNamed(from).elsewhere) await removeUnnamed(from, [hash])
   else await storeNamed(from).delete([hash])
   return true
 }
 
-/** What lies in the bucket without anybody knowing of it is cleared away only after this time: it may be on its way. */
+/** What lies elsewhere without anybody knowing of it is cleared away only after this time: it may be on its way. */
 const GRACE_HOURS = 24
 
 /**
- * Clears away what lies in the bucket and no content names: left where something broke off between the two.
+ * Clears away what lies in a store elsewhere and no content names: left where something broke off between the two.
  * @returns how many went
  */
-export async function sweepS3(graceHours: number = GRACE_HOURS): Promise<number> {
+export async function sweep(name: StoreName, graceHours: number = GRACE_HOURS): Promise<number> {
   const before = Date.now() - graceHours * 3_600_000
   let gone = 0
-  for await (const page of objectsInS3()) {
+  for await (const page of storeNamed(name).elsewhere?.list() ?? []) {
     const old = page.filter(({ changedAt }) => changedAt.getTime() < before).map(({ hash }) => hash)
-    gone += await removeUnnamed(old)
+    gone += await removeUnnamed(name, old)
   }
   return gone
 }
 
-/** Removes of some what no content names as lying in S3. @returns how many */
-export async function removeUnnamed(hashes: readonly string[]): Promise<number> {
+/** Clears every store elsewhere. @returns how many went */
+export async function sweepAll(): Promise<number> {
+  let gone = 0
+  for (const name of STORE_NAMES) gone += await sweep(name)
+  return gone
+}
+
+/** Removes of some what no content names as lying in a store. @returns how many */
+export async function removeUnnamed(name: StoreName, hashes: readonly string[]): Promise<number> {
   const ours = hashes.filter((hash) => /^[0-9a-f]{64}$/.test(hash))
   if (ours.length === 0) return 0
   return inTransaction(async (tx) => {
@@ -93,9 +99,9 @@ export async function removeUnnamed(hashes: readonly string[]): Promise<number> 
     const named = await tx
       .select({ hash: contents.hash })
       .from(contents)
-      .where(and(inArray(contents.hash, ours), eq(contents.store, 's3')))
+      .where(and(inArray(contents.hash, ours), eq(contents.store, name)))
     const unnamed = ours.filter((hash) => !named.some((each) => each.hash === hash))
-    await storeNamed('s3').delete(unnamed)
+    await storeNamed(name).delete(unnamed)
     return unnamed.length
   })
 }

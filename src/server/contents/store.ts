@@ -30,8 +30,18 @@ export interface ContentStore {
   has(content: ContentName): Promise<boolean>
   /** Removes what is there of some. */
   delete(hashes: readonly string[]): Promise<void>
+  /** What a store has that lies outside of the database, and so outside of its transactions. */
+  readonly elsewhere?: Elsewhere
   /** An address at which a browser gets the bytes itself, for a short time; null where there is none. */
   addressOf?(hash: string, as: { readonly mediaType: string; readonly isAttachment: boolean }): Promise<string | null>
+}
+
+/** A store that knows nothing of transactions: it may be away, and what broke off may lie in it unnamed. */
+export interface Elsewhere {
+  /** @throws where it can't be reached */
+  reach(): Promise<void>
+  /** All that it holds, a page at a time. */
+  list(): AsyncGenerator<readonly { readonly hash: string; readonly changedAt: Date }[]>
 }
 
 /** The bytes of a content, or some of them, are not where they should be. */

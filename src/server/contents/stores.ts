@@ -6,11 +6,15 @@ import type { ContentStore } from './store'
 /** Every store by the name under which the database says where a content lies. */
 const STORES: Readonly<Record<StoreName, ContentStore>> = { database: inDatabase, s3: inS3 }
 
+export const STORE_NAMES = Object.keys(STORES) as StoreName[]
+
 export const storeNamed = (name: StoreName): ContentStore => STORES[name]
+
+export const isStore = (name: string | undefined): name is StoreName => STORE_NAMES.some((each) => each === name)
 
 /** Where what is new goes (`CALQUE_CONTENTS`). */
 export function chosenStore(): StoreName {
   const name = process.env.CALQUE_CONTENTS || 'database'
-  if (!(name in STORES)) throw new Error(`CALQUE_CONTENTS=${name} is none of ${Object.keys(STORES).join(', ')}.`)
-  return name as StoreName
+  if (!isStore(name)) throw new Error(`CALQUE_CONTENTS=${name} is none of ${STORE_NAMES.join(', ')}.`)
+  return name
 }

@@ -2,8 +2,8 @@ import { setTimeout as sleep } from 'node:timers/promises'
 import { fileURLToPath } from 'node:url'
 import type PgBoss from 'pg-boss'
 import { collectContents, emptyTrash, forgetMakings } from '../collect'
-import { sweepS3 } from '../contents/move'
-import { chosenStore } from '../contents/stores'
+import { sweep } from '../contents/move'
+import { chosenStore, storeNamed } from '../contents/stores'
 import { jailFor } from '../jail'
 import { JOB_NAMES, type Job, type JobName } from '../jobs'
 import { faultOf, log } from '../log'
@@ -72,8 +72,9 @@ async function clearUp(): Promise<never> {
       await emptyTrash()
       await forgetMakings()
       await collectContents()
-      if (chosenStore() === 's3' && Date.now() - sweptAtMs > SWEEP_EVERY_MS) {
-        await sweepS3()
+      const store = chosenStore()
+      if (storeNamed(store).elsewhere && Date.now() - sweptAtMs > SWEEP_EVERY_MS) {
+        await sweep(store)
         sweptAtMs = Date.now()
       }
     } catch (error) {

@@ -37,7 +37,7 @@ export const GET = door('look', 'content', async ({ id: hash, request }) => {
     ...(isAttachment && { 'content-disposition': 'attachment' }),
   }
   if (range) headers['content-range'] = `bytes ${from}-${to - 1}/${size}`
-  const pieces = to > from ? readContent(hash, from, to) : readContent(hash, 0, 0)
+  const pieces = to > from ? readContent(hash, from, to, { store }) : readContent(hash, 0, 0)
   const body = Readable.toWeb(Readable.from(pieces)) as ReadableStream<Uint8Array>
   return new Response(body, { status: range ? 206 : 200, headers })
 })

@@ -1,5 +1,4 @@
-import { reachBucket } from '@/server/contents/in-s3'
-import { chosenStore } from '@/server/contents/stores'
+import { chosenStore, storeNamed } from '@/server/contents/stores'
 import { health } from '@/server/health'
 import { Problem } from '@/server/problem'
 import { door } from '../../door'
@@ -14,6 +13,6 @@ export const GET = door('anyone', null, async () => {
   const now = await health()
   if (now.readerSeenSeconds === null || now.readerSeenSeconds > SILENT_SECONDS)
     throw new Problem(503, 'no-readers', 'Nobody reads files at present. What is brought in waits.')
-  if (chosenStore() === 's3') await reachBucket()
+  await storeNamed(chosenStore()).elsewhere?.reach()
   return { ...now, status: 'ready' }
 })
