@@ -35,7 +35,7 @@ const ACTS = {
     well: await cluster.allWell(),
   }),
   kill: ({ machine, part }) => machineOf(machine).kill(part),
-  'kill-database': ({ machine }) => machineOf(machine).killPostgres(),
+  'kill-database': ({ machine }) => machineOf(machine).endPostgres(),
   fall: ({ machine }) => machineOf(machine).fall(),
   rise: ({ machine }) => machineOf(machine).rise(),
   'switch-over': () => cluster.switchOver(),

@@ -1,8 +1,9 @@
 import { spawnSync } from 'node:child_process'
-import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { certify } from '../scripts/lib/certificate.mjs'
 import { describeMachines, writeMachineFiles } from '../scripts/lib/machine-files.mjs'
 import { type TestDatabase, testDatabase } from './support/test-database'
 
@@ -33,10 +34,7 @@ describe.each(MACHINES)('machine %s', (machine) => {
   })
 
   it('has a proxy’s file that the proxy takes', () => {
-    const words = ['req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '1', '-subj', '/CN=plans.example.org']
-    const [key, certificate] = ['key', 'certificate'].map((name) => at(machine, `${name}.pem`)) as [string, string]
-    expect(spawnSync('openssl', [...words, '-keyout', key, '-out', certificate]).status).toBe(0)
-    writeFileSync(at(machine, 'etc/haproxy/calque.pem'), readFileSync(certificate, 'utf8') + readFileSync(key, 'utf8'))
+    certify(at(machine, 'etc/haproxy/calque.pem'), 'plans.example.org')
     const { status, stderr } = spawnSync('/usr/sbin/haproxy', ['-c', '-f', at(machine, 'etc/haproxy/haproxy.cfg')], {
       encoding: 'utf8',
     })

@@ -1,14 +1,15 @@
 // Three machines on this one, for `npm run scale`: each an address of loopback and a folder, with the files and the programs
 // that a real one has. Kept running as systemd would.
 import { spawn, spawnSync } from 'node:child_process'
-import { mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, openSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
 import { parseEnv } from 'node:util'
-import pg from 'pg'
+import { rowsOf } from './ask-database.mjs'
+import { certify } from './certificate.mjs'
 import { MACHINES, writeMachineFiles } from './machine-files.mjs'
 import { unprivileged } from './postgres.mjs'
-import { ended, signalGroup, tied } from './processes.mjs'
+import { childrenOf, ended, processorMs, signalGroup, tied } from './processes.mjs'
 import { ROOT } from './root.mjs'
 import { Supervised } from './supervise.mjs'
 
@@ -103,9 +104,10 @@ class Machine {
     }
   }
 
-  killPostgres() {
+  /** Ends the database itself, past Patroni. @param signal `SIGQUIT` lets it close its files */
+  endPostgres(signal = 'SIGKILL') {
     const pid = this.postgresPid()
-    if (pid) signalGroup(pid, 'SIGKILL')
+    if (pid) signalGroup(pid, signal)
   }
 
   /** Ends everything at once, as when the power fails. */
@@ -113,7 +115,7 @@ class Machine {
     const parts = Object.values(this.parts)
     for (const part of parts) part.stopping = true
     for (const part of parts) if (part.pid) signalGroup(part.pid, 'SIGKILL')
-    this.killPostgres()
+    this.endPostgres()
     await Promise.all(parts.map(({ child }) => child && ended(child)))
   }
 
@@ -133,12 +135,6 @@ class Machine {
     })
     if (status !== 0) throw new Error(`pgbackrest ${words.at(-1)}: ${stderr || stdout}`)
     return stdout
-  }
-
-  /** Ends the database, also where Patroni could not. */
-  endPostgres() {
-    const pid = this.postgresPid()
-    if (pid) signalGroup(pid, 'SIGQUIT')
   }
 }
 
@@ -165,7 +161,7 @@ export class Cluster {
     for (const machine of this.machines) {
       for (const folder of FOLDERS) mkdirSync(machine.path(folder), { recursive: true })
       writeMachineFiles(this.description, machine.name, machine.root)
-      certify(machine, this.description.host)
+      certify(machine.path('etc/haproxy/calque.pem'), this.description.host)
       if (process.getuid?.() === 0)
         spawnSync('chown', [
           '-R',
@@ -214,7 +210,8 @@ export class Cluster {
 
   /** What readers have done: when it was taken and done, in seconds (the queue keeps it for half a day). */
   jobsDone = () =>
-    this.ask(
+    rowsOf(
+      this.machines[0].env.CALQUE_DATABASE_ADMIN_URL,
       `select extract(epoch from started_on)::float8 as "takenAt", extract(epoch from completed_on)::float8 as "doneAt"
          from pgboss.job where state = 'completed' and name <> 'make' order by completed_on`,
     )
@@ -222,31 +219,16 @@ export class Cluster {
   /** Processor time that the leading database took so far, in seconds. */
   async databaseSeconds() {
     const pid = (await this.leader()).postgresPid()
-    const children = readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').split(' ').filter(Boolean)
-    return [pid, ...children].reduce((sum, each) => sum + processorSeconds(each), 0)
+    return [pid, ...childrenOf(pid)].reduce((sum, each) => sum + processorMs(each), 0) / 1000
   }
 
-  async ask(statement) {
-    const client = new pg.Client({ connectionString: this.machines[0].env.CALQUE_DATABASE_ADMIN_URL })
-    await client.connect()
-    try {
-      return (await client.query(statement)).rows
-    } finally {
-      await client.end()
-    }
-  }
-
-  /** A full copy by pgBackRest, of the database that leads. @returns seconds, and bytes of the copy */
+  /** A full copy by pgBackRest, of the database that leads. @returns seconds, and bytes of what was copied */
   async backUp() {
     const leader = await this.leader()
     const began = Date.now()
     leader.pgbackrest('--type=full', 'backup')
     const [{ backup }] = JSON.parse(leader.pgbackrest('--output=json', 'info'))
-    return {
-      seconds: (Date.now() - began) / 1000,
-      bytes: backup.at(-1).info.repository.delta,
-      of: backup.at(-1).info.size,
-    }
+    return { seconds: (Date.now() - began) / 1000, bytes: backup.at(-1).info.size }
   }
 
   /** Brings the last copy in beside what is there, as on a machine that has nothing yet. @returns seconds */
@@ -269,7 +251,7 @@ export class Cluster {
   async goBackTo(time) {
     const began = Date.now()
     const databases = this.machines.slice(0, 2)
-    const calque = ['web', 'readers', 'makers']
+    const calque = Object.keys(PARTS).filter((key) => PARTS[key].ofCalque)
     const running = this.machines.map(({ parts }) => calque.filter((part) => parts[part]))
     for (const { parts } of this.machines) for (const part of calque) await parts[part]?.stop()
     const leader = await this.leader()
@@ -307,7 +289,10 @@ export class Cluster {
     pgCtl('-l', machine.path('var/log/postgresql/recovery.log'), 'start')
     const url = new URL(machine.env.CALQUE_DATABASE_ADMIN_URL)
     url.port = '5432'
-    await this.until('a database that has gone back', async () => (await isLeading(url.href)) === true)
+    await this.until(
+      'a database that has gone back',
+      async () => (await rowsOf(url.href, 'select pg_is_in_recovery() as follows'))?.[0].follows === false,
+    )
     pgCtl('stop')
   }
 
@@ -321,7 +306,9 @@ export class Cluster {
 
   async prepareDatabase(...words) {
     const [{ env, name }] = this.machines
-    await this.until(`the way to the database on machine ${name}`, () => reaches(env.CALQUE_DATABASE_ADMIN_URL))
+    await this.until(`the way to the database on machine ${name}`, () =>
+      rowsOf(env.CALQUE_DATABASE_ADMIN_URL, 'select 1'),
+    )
     const { status } = spawnSync(process.execPath, ['scripts/serve.mjs', 'database', ...words], {
       cwd: ROOT,
       env: { ...process.env, ...env },
@@ -331,19 +318,19 @@ export class Cluster {
   }
 
   /** Waits for something, within bounds. */
-  async until(what, test, longestMs = LONGEST_START_MS) {
-    for (const began = performance.now(); performance.now() - began < longestMs; await sleep(100)) {
+  async until(what, test) {
+    for (const began = performance.now(); performance.now() - began < LONGEST_START_MS; await sleep(100)) {
       const found = await test()
       if (found) return found
     }
-    throw new Error(`The cluster has no ${what} within ${longestMs / 1000} s; ${this.home} has the logs.`)
+    throw new Error(`The cluster has no ${what} within ${LONGEST_START_MS / 1000} s; ${this.home} has the logs.`)
   }
 
   /** Ends all, each kind of part before those that it needs. */
   async stop() {
     for (const key of Object.keys(PARTS).reverse())
       await Promise.all(this.machines.map(({ parts }) => parts[key]?.stop()))
-    for (const machine of this.machines) machine.endPostgres()
+    for (const machine of this.machines) machine.endPostgres('SIGQUIT')
   }
 }
 
@@ -355,40 +342,4 @@ async function answers(url, headers = {}) {
   } catch {
     return false
   }
-}
-
-/** Ticks of a hundredth of a second, in which Linux counts (USER_HZ, time(7)). */
-function processorSeconds(pid) {
-  try {
-    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8')
-    const fields = stat.slice(stat.lastIndexOf(')') + 2).split(' ')
-    return (Number(fields[11]) + Number(fields[12])) / 100
-  } catch {
-    return 0
-  }
-}
-
-const reaches = async (url) => (await isLeading(url)) !== null
-
-/** Whether a database takes changes; null where it does not answer. */
-async function isLeading(url) {
-  const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 2000 })
-  client.on('error', () => undefined)
-  try {
-    await client.connect()
-    return (await client.query('select not pg_is_in_recovery() as leads')).rows[0].leads
-  } catch {
-    return null
-  } finally {
-    await client.end().catch(() => undefined)
-  }
-}
-
-/** A certificate that nobody has signed but itself. */
-function certify(machine, host) {
-  const [key, certificate] = [machine.path('etc/haproxy/key.pem'), machine.path('etc/haproxy/certificate.pem')]
-  const words = ['req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '30', '-subj', `/CN=${host}`]
-  const { status, stderr } = spawnSync('openssl', [...words, '-keyout', key, '-out', certificate], { encoding: 'utf8' })
-  if (status !== 0) throw new Error(`openssl: ${stderr}`)
-  writeFileSync(machine.path('etc/haproxy/calque.pem'), readFileSync(certificate) + readFileSync(key))
 }

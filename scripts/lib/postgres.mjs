@@ -5,6 +5,7 @@ import { chmodSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, sta
 import { createServer } from 'node:net'
 import { dirname, join } from 'node:path'
 import { setTimeout as sleep } from 'node:timers/promises'
+import { rowsOf } from './ask-database.mjs'
 import { postgresFolder } from './debian.mjs'
 import { ensureFolder, writeWhole } from './files.mjs'
 import { tied } from './processes.mjs'
@@ -67,7 +68,7 @@ export async function startPostgres(home, { onStart = () => undefined, onGiveUp 
     onGiveUp: () => onGiveUp(whyNot(data, log)),
   })
   const superuser = urlOf('calque', kept.password)
-  for (const began = Date.now(); !(await answers(superuser)); await sleep(100)) {
+  for (const began = Date.now(); (await rowsOf(superuser, 'select 1')) === null; await sleep(100)) {
     if (exited === null && Date.now() - began < LONGEST_START_MS) continue
     await part.stop()
     fail(whyNot(data, log))
@@ -213,21 +214,6 @@ export function serverKeyFile(home) {
   if (!existsSync(file)) writeWhole(file, randomBytes(32).toString('base64'))
   chmodSync(file, 0o600)
   return file
-}
-
-async function answers(url) {
-  const { default: pg } = await import('pg')
-  const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 2000 })
-  client.on('error', () => undefined)
-  try {
-    await client.connect()
-    await client.query('select 1')
-    return true
-  } catch {
-    return false
-  } finally {
-    await client.end().catch(() => undefined)
-  }
 }
 
 /** The first port from `wanted` on that nobody listens on. */

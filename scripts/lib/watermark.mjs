@@ -1,7 +1,7 @@
 // How far the database had come, noted beside it: so that one that was put back from a copy is known by it.
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import pg from 'pg'
+import { rowsOf } from './ask-database.mjs'
 import { writeWhole } from './files.mjs'
 
 const NOTE_EVERY_MS = 5000
@@ -45,19 +45,11 @@ function readNote(home) {
 
 /** What names the cluster, and how far its log is on the disk. */
 async function placeOf(url) {
-  const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 2000 })
-  client.on('error', () => undefined)
-  try {
-    await client.connect()
-    const { rows } = await client.query(
-      'select system_identifier::text as system, pg_current_wal_flush_lsn()::text as flushed from pg_control_system()',
-    )
-    return rows[0]
-  } catch {
-    return null
-  } finally {
-    await client.end().catch(() => undefined)
-  }
+  const rows = await rowsOf(
+    url,
+    'select system_identifier::text as system, pg_current_wal_flush_lsn()::text as flushed from pg_control_system()',
+  )
+  return rows?.[0] ?? null
 }
 
 /** A place in the log, `16/B374D848`, as a number. */

@@ -1,7 +1,9 @@
 import { spawnSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { type Ask, askAt, audit, Editor, json, newProject, pause, quantile } from './editor'
+import { childrenOf, processorMs } from '../../scripts/lib/processes.mjs'
+import { askAt, audit, Editor, newProject, pause, quantile } from './editor'
+import { filesRead, isBroughtIn } from './files'
 
 /** What is killed, in turn. */
 const VICTIMS = ['web', 'reader', 'readers', 'backend', 'postgres', 'makers'] as const
@@ -48,7 +50,7 @@ export async function kill(
   let files = 0
   while (killed < kills && performance.now() < ends) {
     const victim = VICTIMS[killed % VICTIMS.length]!
-    if (killed % 10 === 0 && (await bringIn(address, projects[0]!, file, files))) files++
+    if (killed % 10 === 0 && (await isBroughtIn(ask, projects[0]!, file.bytes, `${files}-${file.name}`))) files++
     if (!strike(target, victim)) {
       await pause(100)
       continue
@@ -63,7 +65,7 @@ export async function kill(
   }
   for (const editor of editors) editor.end()
   await Promise.all(editing)
-  const filesDone = await finished(ask, projects[0]!, files)
+  const filesDone = await filesRead(ask, projects[0]!, files)
   const audits = await Promise.all(
     projects.map((project, i) =>
       audit(
@@ -104,14 +106,6 @@ function strike(target: Target, victim: Victim): boolean {
   }
 }
 
-const childrenOf = (pid: number | undefined): number[] => {
-  try {
-    return readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').split(' ').filter(Boolean).map(Number)
-  } catch {
-    return []
-  }
-}
-
 /** The processes of the parts, as they are noted beside the database. */
 function partsOf({ home }: Target): Partial<Record<string, number>> {
   const { parts } = JSON.parse(readFileSync(join(home, 'running.json'), 'utf8')) as { parts: Record<string, string> }
@@ -136,58 +130,10 @@ async function ready(address: string): Promise<void> {
   }
 }
 
-async function bringIn(
-  address: string,
-  project: string,
-  { name, bytes }: { name: string; bytes: Uint8Array },
-  count: number,
-): Promise<boolean> {
-  // Each is another file: a note at its end, which no reader minds.
-  const own = Buffer.concat([bytes, Buffer.from(`\n% ${count}\n`)])
-  const answer = await fetch(`${address}/api/projects/${project}/sources?name=${count}-${name}`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/octet-stream' },
-    body: own,
-  }).catch(() => null)
-  return answer?.ok ?? false
-}
-
-/** Waits until all files are read. @returns how many of them are, without a fault of ours */
-async function finished(ask: Ask, project: string, files: number): Promise<number> {
-  interface Seen {
-    status: string
-    canTryAgain: boolean
-    sheets: { status: string; canTryAgain: boolean }[]
-  }
-  let done = 0
-  for (let tries = 0; tries < 240; tries++) {
-    const sources = (await json(ask, `/api/projects/${project}/sources`)) as Seen[]
-    done = sources.filter(
-      ({ status, sheets }) => status === 'ready' && sheets.every((sheet) => sheet.status === 'ready'),
-    ).length
-    if (done >= files) return done
-    await pause(500)
-  }
-  return done
-}
-
-/** A hundredth of a second, in which Linux counts (USER_HZ, time(7)). */
-const MS_PER_TICK = 10
-
 /** Time of processors that web server and database took so far. */
 function processorMsOf(target: Target): number {
   const { web, postgres } = partsOf(target)
-  return [web, postgres, ...childrenOf(postgres)].reduce((sum: number, pid) => sum + ticksOf(pid) * MS_PER_TICK, 0)
-}
-
-function ticksOf(pid: number | undefined): number {
-  try {
-    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8')
-    const fields = stat.slice(stat.lastIndexOf(')') + 2).split(' ')
-    return Number(fields[11]) + Number(fields[12])
-  } catch {
-    return 0
-  }
+  return [web, postgres, ...childrenOf(postgres)].reduce((sum: number, pid) => sum + processorMs(pid), 0)
 }
 
 export interface SaveReport {

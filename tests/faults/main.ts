@@ -1,4 +1,5 @@
 import { boathouseSet } from '../../demo/sheets/boathouse'
+import { Verdicts } from '../support/verdicts'
 import { damaged } from './damaged'
 import { kill, manyEditors } from './kills'
 
@@ -8,11 +9,8 @@ const runs = (name: string) => wanted.length === 0 || wanted.includes(name)
 
 const address = process.env.CALQUE_ADDRESS!
 const home = process.env.CALQUE_HOME!
-let sound = true
-const tell = (what: string, limit: string, value: unknown, ok: boolean) => {
-  sound &&= ok
-  console.log(`${ok ? 'ok  ' : 'NOT '} ${what.padEnd(46)} ${String(value).padEnd(34)} ${limit}`)
-}
+const verdicts = new Verdicts()
+const { tell } = verdicts
 if (runs('editors')) {
   const report = await manyEditors({ address, home }, { editors: 50, projects: 10, seconds: 120, pauseMs: 1000 })
   tell('50 editors on 10 projects, 2 minutes: saves', '', report.saves, report.saves > 1000)
@@ -53,4 +51,4 @@ if (runs('damaged')) {
   for (const words of report.wrongWords.slice(0, 5)) console.log(`       ${words.slice(0, 160)}`)
   tell('  everything ready afterwards', 'yes', report.serverWell, report.serverWell)
 }
-process.exit(sound ? 0 : 1)
+process.exit(verdicts.sound ? 0 : 1)

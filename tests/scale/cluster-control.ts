@@ -45,7 +45,7 @@ export const jobsDone = (): Promise<readonly { takenAt: number; doneAt: number }
 /** Processor time that the leading database took so far. */
 export const databaseSeconds = (): Promise<number> => tell({ act: 'database-seconds' })
 /** A full copy. */
-export const backUp = (): Promise<{ seconds: number; bytes: number; of: number }> => tell({ act: 'back-up' })
+export const backUp = (): Promise<{ seconds: number; bytes: number }> => tell({ act: 'back-up' })
 /** Brings the last copy in beside what is there. @returns seconds */
 export const restoreAside = (): Promise<number> => tell({ act: 'restore-aside' })
 /** Puts everything back to a moment, as the paper for whoever operates it says. */

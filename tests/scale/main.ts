@@ -2,6 +2,8 @@ import { createHash, randomBytes } from 'node:crypto'
 import { boathouseSet } from '../../demo/sheets/boathouse'
 import { densePage } from '../bench/dense-page'
 import { Editor, json, newProject, pause } from '../faults/editor'
+import { filesRead, isBroughtIn } from '../faults/files'
+import { Verdicts } from '../support/verdicts'
 import { backUp, goBackTo, restoreAside } from './cluster-control'
 import { Load, type Span, within } from './load'
 import { askAnyOf, firstPerson, from, tokenFor } from './office'
@@ -26,17 +28,14 @@ const COPIES = 50
 const wanted = process.argv.slice(2)
 const runs = (name: string) => wanted.length === 0 || wanted.includes(name)
 
-let sound = true
-const tell = (what: string, limit: string, value: string | number, ok = true) => {
-  sound &&= ok
-  console.log(`${ok ? 'ok  ' : 'NOT '} ${what.padEnd(58)} ${String(value).padEnd(26)} ${limit}`)
-}
+const verdicts = new Verdicts()
+const { tell } = verdicts
 
 const lead = await firstPerson(addresses, process.env.CALQUE_SET_UP_CODE!)
 if (runs('load') || runs('strikes')) await atWork()
 if (runs('readers')) await readers()
 if (runs('copies')) await copies()
-process.exit(sound ? 0 : 1)
+process.exit(verdicts.sound ? 0 : 1)
 
 async function atWork(): Promise<void> {
   const load = await Load.begin(lead, addresses, wish)
@@ -65,7 +64,7 @@ async function strikes(load: Load): Promise<void> {
   const bytes = await boathouseSet()
   let files = 0
   for (const each of STRIKES) {
-    if (files < FILES && (await bringIn(project, bytes, files))) files++
+    if (files < FILES && (await isBroughtIn(lead, project, bytes, `${files}.pdf`))) files++
     const struck = await strike(each, ways, project)
     const [saves, all] = [struck.savesAgainSeconds, struck.allBackSeconds]
     const led = struck.ledBefore === struck.leadsAfter ? '' : ` (${struck.ledBefore} led, ${struck.leadsAfter} does)`
@@ -77,7 +76,7 @@ async function strikes(load: Load): Promise<void> {
     )
     await pause(3000)
   }
-  const read = await filesRead(project, files)
+  const read = await filesRead(lead, project, files)
   tell('files brought in meanwhile that are read', String(files), read, read === files)
 }
 
@@ -158,8 +157,8 @@ async function copies(): Promise<void> {
     `${mb.toFixed(0)} MB in ${seconds.toFixed(1)} s, ${(mb / seconds).toFixed(1)} MB/s`
   tell('large files brought in', '', rate(sent.inSeconds, sent.mb))
   tell('  and fetched', '', rate(sent.outSeconds, sent.mb))
-  tell('a full copy of the database', '', rate(copy.seconds, copy.of / 2 ** 20))
-  tell('  brought in where nothing is yet', '', rate(asideSeconds, copy.of / 2 ** 20))
+  tell('a full copy of the database', '', rate(copy.seconds, copy.bytes / 2 ** 20))
+  tell('  brought in where nothing is yet', '', rate(asideSeconds, copy.bytes / 2 ** 20))
   tell('back to a moment, as the paper says, s', '', back.seconds.toFixed(1))
   tell('  what was done before the copy is there', 'yes', String(has(before)), has(before))
   tell('  what was done before the moment is there', 'yes', String(has(between)), has(between))
@@ -192,28 +191,4 @@ function tellOf(what: string, all: readonly Span[], limitMs: number, processors:
     `${within(spans, 0.95).toFixed(0)} (half ${within(spans, 0.5).toFixed(0)}), of ${spans.length}`
   tell(`  ${what}: 95 in 100 within, ms`, String(limitMs), inWords(all), within(all, 0.95) <= limitMs)
   tell('    while the processors were this machine’s own', String(limitMs), inWords(own), within(own, 0.95) <= limitMs)
-}
-
-async function bringIn(project: string, bytes: Uint8Array, count: number): Promise<boolean> {
-  // Each is another file: a note at its end, which no reader minds.
-  const own = Buffer.concat([bytes, Buffer.from(`\n% ${count}\n`)])
-  const answer = await lead(`/api/projects/${project}/sources?name=${count}.pdf`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/octet-stream' },
-    body: own,
-  }).catch(() => null)
-  return answer?.ok ?? false
-}
-
-async function filesRead(project: string, files: number): Promise<number> {
-  interface Seen {
-    status: string
-    sheets: { status: string }[]
-  }
-  for (let tries = 0; ; tries++) {
-    const sources = (await json(lead, `/api/projects/${project}/sources`)) as Seen[]
-    const done = sources.filter((file) => [file, ...file.sheets].every(({ status }) => status === 'ready')).length
-    if (done >= files || tries > 240) return done
-    await pause(500)
-  }
 }

@@ -1,4 +1,5 @@
-import { type Ask, json, newProject, pause } from '../faults/editor'
+import { type Ask, newProject } from '../faults/editor'
+import { bringIn, filesOf, filesRead } from '../faults/files'
 import { databaseSeconds, jobsDone, startPart, stopPart } from './cluster-control'
 import type { MeasuredJob } from './simulate'
 
@@ -8,10 +9,8 @@ export interface ReadingReport {
   readonly jobs: readonly MeasuredJob[]
 }
 
-interface Seen {
-  readonly status: string
-  readonly sheets: readonly { readonly status: string }[]
-}
+/** Seldom: whoever looks takes processors from the readers. */
+const PATIENTLY = { everyMs: 1500, longestMs: Number.POSITIVE_INFINITY }
 
 /** Reads some copies of a file with readers on so many machines. */
 export async function readWith(lead: Ask, machines: 1 | 2, file: Uint8Array, copies: number): Promise<ReadingReport> {
@@ -19,17 +18,17 @@ export async function readWith(lead: Ask, machines: 1 | 2, file: Uint8Array, cop
   for (const machine of ['one', 'two'] as const) await stopPart(machine, 'readers')
   const project = await newProject(lead, `Read by ${machines}`)
   // One more, by which the readers warm up.
-  await bringIn(lead, project, file, `${machines}-first`)
+  await bringIn(lead, project, file, `${machines}-first.pdf`)
   for (const machine of on) await startPart(machine, 'readers')
-  await untilRead(lead, project, 1)
+  await filesRead(lead, project, 1, PATIENTLY)
   for (const machine of on) await stopPart(machine, 'readers')
-  for (let i = 0; i < copies; i++) await bringIn(lead, project, file, `${machines}-${i}`)
+  for (let i = 0; i < copies; i++) await bringIn(lead, project, file, `${machines}-${i}.pdf`)
   const before = { jobs: (await jobsDone()).length, database: await databaseSeconds() }
   for (const machine of on) await startPart(machine, 'readers')
-  await untilRead(lead, project, copies + 1)
+  await filesRead(lead, project, copies + 1, PATIENTLY)
   const jobs = batchesOf((await jobsDone()).slice(before.jobs))
   const spent = (await databaseSeconds()) - before.database
-  const sources = (await json(lead, `/api/projects/${project}/sources`)) as Seen[]
+  const sources = await filesOf(lead, project)
   const pages = sources.slice(1).reduce((sum, { sheets }) => sum + sheets.length, 0)
   // The middle of it: readers that start, or have nothing left, are not at work.
   const ends = jobs.map(({ doneAt }) => doneAt).sort((a, b) => a - b)
@@ -58,23 +57,4 @@ function batchesOf(jobs: readonly Spent[]): Spent[] {
   for (const { takenAt, doneAt } of jobs)
     batches.set(takenAt, { takenAt, doneAt: Math.max(doneAt, batches.get(takenAt)?.doneAt ?? 0) })
   return [...batches.values()]
-}
-
-async function bringIn(lead: Ask, project: string, file: Uint8Array, name: string): Promise<void> {
-  // Each is another file: a note at its end, which no reader minds.
-  await json(lead, `/api/projects/${project}/sources?name=${name}.pdf`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/octet-stream' },
-    body: Buffer.concat([file, Buffer.from(`\n% ${name}\n`)]),
-  })
-}
-
-async function untilRead(lead: Ask, project: string, files: number): Promise<void> {
-  for (;;) {
-    const sources = (await json(lead, `/api/projects/${project}/sources`)) as Seen[]
-    const done = sources.filter((file) => [file, ...file.sheets].every(({ status }) => status === 'ready'))
-    if (done.length >= files) return
-    // Seldom: whoever looks takes processors from the readers.
-    await pause(1500)
-  }
 }
