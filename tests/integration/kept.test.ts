@@ -1,12 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Change } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
-import type { SymbolRecord } from '@/core/model/symbol/schema'
 import { LOCAL } from '@/core/people/rights'
 import type * as Archive from '@/server/archive'
 import type * as Changes from '@/server/changes'
 import type * as Contents from '@/server/contents'
-import type * as Library from '@/server/library'
 import type * as Projects from '@/server/projects'
 import type * as Readings from '@/server/readings'
 import type * as Sources from '@/server/sources'
@@ -14,13 +12,7 @@ import { plainWall as wall } from '../support/plain-wall'
 import { type TestDatabase, testDatabase } from '../support/test-database'
 
 let database: TestDatabase
-let server: typeof Archive &
-  typeof Changes &
-  typeof Contents &
-  typeof Library &
-  typeof Projects &
-  typeof Readings &
-  typeof Sources
+let server: typeof Archive & typeof Changes & typeof Contents & typeof Projects & typeof Readings & typeof Sources
 
 beforeAll(async () => {
   database = await testDatabase()
@@ -29,7 +21,6 @@ beforeAll(async () => {
     await import('@/server/archive'),
     await import('@/server/changes'),
     await import('@/server/contents'),
-    await import('@/server/library'),
     await import('@/server/projects'),
     await import('@/server/readings'),
     await import('@/server/sources'),
@@ -124,28 +115,6 @@ describe('projects', () => {
     const id = await project('Kept')
     await expect(server.removeForGood(id)).rejects.toMatchObject({ status: 404 })
     expect(await server.openProject(id)).toMatchObject({ name: 'Kept' })
-  })
-})
-
-describe('the library', () => {
-  const symbol = (id: string, name: string): SymbolRecord => ({
-    id,
-    kind: 'symbol',
-    name,
-    base: { x: 0, y: 0 },
-    shapes: [{ id: 's', kind: 'circle', layerId: '0', pen: undefined, center: { x: 0, y: 0 }, radiusMm: 10 }],
-    solid: undefined,
-  })
-
-  it('keeps symbols by name; the same id once more takes the place of what was there', async () => {
-    const [a, b] = [crypto.randomUUID(), crypto.randomUUID()]
-    await server.keepInLibrary(symbol(a, 'Winch'), LOCAL)
-    await server.keepInLibrary(symbol(b, 'Bollard'), LOCAL)
-    await server.keepInLibrary(symbol(a, 'Anchor'), LOCAL)
-    expect((await server.listLibrary(LOCAL)).map(({ symbol: { name } }) => name)).toEqual(['Anchor', 'Bollard'])
-    await server.removeFromLibrary(a, LOCAL)
-    expect((await server.listLibrary(LOCAL)).map(({ id }) => id)).toEqual([b])
-    await expect(server.removeFromLibrary(a, LOCAL)).rejects.toMatchObject({ status: 404 })
   })
 })
 

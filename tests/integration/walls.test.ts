@@ -89,6 +89,39 @@ describe.each(Object.entries(TABLES))('%s', (table, project) => {
   })
 })
 
+describe('library_version', () => {
+  beforeAll(async () => {
+    await see('all')
+    await client.query(`
+      insert into organization (id, name, slug, created_at) values ('other', 'Other', 'other', now());
+      insert into library_version (organization_id, person_id, id, version, kind, name) values
+        ('office', null, 'shared', 1, 'symbol', 's'), ('office', 'lee', 'lee''s', 1, 'symbol', 's'),
+        ('office', 'ann', 'ann''s', 1, 'symbol', 's'), ('other', null, 'theirs', 1, 'symbol', 's');
+    `)
+  })
+
+  it('shows members what is the organisation’s and their own', async () => {
+    const seen = async (what: string) => {
+      await see(what)
+      return (await client.query<{ id: string }>('select id from library_version order by 1')).rows.map(({ id }) => id)
+    }
+    expect(await seen('person:lee')).toEqual(["lee's", 'shared'])
+    // Who belongs to no organisation has none; whoever works in a project sees what is its organisation's.
+    expect(await seen('person:ann')).toEqual([])
+    expect(await seen('project:a')).toEqual(['shared'])
+    for (const nothing of ['', 'nothing', 'person:', 'project:']) expect(await seen(nothing)).toEqual([])
+    expect(await seen('all')).toEqual(["ann's", "lee's", 'shared', 'theirs'])
+  })
+
+  it('keeps versions as they were kept, whoever asks', async () => {
+    await see('all')
+    await expect(client.query(`update library_version set name = 'x'`)).rejects.toThrow(/stays as it was kept/)
+    await see('person:lee')
+    const foreign = `insert into library_version (organization_id, id, version, kind, name) values ('other', 'n', 1, 'symbol', 's')`
+    await expect(client.query(foreign)).rejects.toThrow(/row-level security/)
+  })
+})
+
 it('nothing is put into another project, nor moved there', async () => {
   await see('project:a')
   for (const attack of [

@@ -1,8 +1,10 @@
-import { type AnySchema, array, boolean, number, object, string } from 'yup'
+import { type AnySchema, array, boolean, mixed, number, object, string, type ValidationError } from 'yup'
 import { handOverChoiceSchema } from '@/core/formats/making'
+import { SHELVES } from '@/core/library/item'
+import { isLibraryRecord, LIBRARY_KINDS, type LibraryRecord } from '@/core/library/registry'
 import { changeSchema } from '@/core/model/change/read'
 import { idSchema, pointSchema } from '@/core/model/fields'
-import { symbolSchema } from '@/core/model/symbol/schema'
+import { validateRecord } from '@/core/model/registry'
 import { emailField, passwordField, personNameField } from '@/core/people/fields'
 import { MOST_SELECTED } from '@/core/people/presence'
 import { LINK_RIGHTS, ROLES, TOKEN_SCOPES } from '@/core/people/rights'
@@ -123,6 +125,37 @@ export const auditQuery = object({
   before: string().datetime({ message: 'Say a time (ISO 8601).', allowOffset: true }),
 }).noUnknown()
 
+/** A record of a kind that a library keeps: see docs/data-model.md. */
+export const libraryBody = mixed<LibraryRecord>()
+  .required()
+  .test('record', function (candidate) {
+    if (!isLibraryRecord(candidate))
+      return this.createError({ message: `A library keeps records of these kinds: ${LIBRARY_KINDS.join(', ')}.` })
+    try {
+      return validateRecord(candidate) !== null
+    } catch (error) {
+      return this.createError({ message: (error as ValidationError).errors.join('; ') })
+    }
+  })
+
+/** Something that is so or not, as a query says it. */
+const yesField = string().oneOf(['true', 'false'] as const)
+
+export const libraryQuery = object({
+  kind: string().oneOf([...LIBRARY_KINDS, 'all'] as const),
+  removed: yesField,
+}).noUnknown()
+
+const shelfField = string().oneOf(SHELVES)
+
+const versionField = number().integer().min(1)
+
+export const keepQuery = object({ shelf: shelfField, after: versionField, fresh: yesField }).noUnknown()
+
+export const shelfQuery = object({ shelf: shelfField }).noUnknown()
+
+export const itemQuery = object({ shelf: shelfField, version: versionField }).noUnknown()
+
 /** The body of each request that takes fields. */
 export const BODIES: Readonly<Record<string, AnySchema>> = {
   'POST /api/projects': projectBody,
@@ -133,7 +166,7 @@ export const BODIES: Readonly<Record<string, AnySchema>> = {
   'POST /api/projects/{id}/makings': makingBody,
   'POST /api/projects/{id}/issues': issueBody,
   'POST /api/projects/{id}/readings': readingBody,
-  'POST /api/library': symbolSchema,
+  'POST /api/library': libraryBody,
   'POST /api/join': joinBody,
   'POST /api/links': openLinkBody,
   'POST /api/tokens': tokenBody,
@@ -157,6 +190,10 @@ export const QUERIES: Readonly<Record<string, AnySchema>> = {
   'GET /api/projects/{id}/pages': findQuery,
   'GET /api/projects/{id}/audit': auditQuery,
   'GET /api/audit': auditQuery,
+  'GET /api/library': libraryQuery,
+  'POST /api/library': keepQuery,
+  'GET /api/library/{id}': itemQuery,
+  'DELETE /api/library/{id}': shelfQuery,
   'GET /api/join': secretQuery,
   'GET /api/links': secretQuery,
   'GET /api/projects/{id}/hand-over/{format}': handOverChoiceSchema,

@@ -21,3 +21,16 @@ export const ratedFields = {
   /** Thermal transmittance, W/(m² K). */
   uValue: finite().positive().max(100).optional(),
 }
+
+/** Of which version of an item in a library a record is. */
+export const libraryField = object({
+  id: idSchema.required(),
+  version: number().integer().min(1).required(),
+  /** Left out for the organisation's. */
+  shelf: string()
+    .oneOf(['mine'] as const)
+    .optional(),
+})
+  .noUnknown()
+  .optional()
+  .default(undefined)

@@ -1,5 +1,4 @@
 import type { Point } from '../geometry/vector'
-import type { SymbolRecord } from '../model/symbol/schema'
 import type { SourceKind } from '../sheet/kinds'
 import type { Counts, PageContent } from '../sheet/linework'
 import type { Print } from '../sheet/print'
@@ -108,10 +107,4 @@ export interface HistoryEntry {
   readonly author?: string
   /** How many records it touched. */
   readonly edits: number
-}
-
-/** A symbol that is kept beside all projects. */
-export interface LibrarySymbol {
-  readonly id: string
-  readonly symbol: SymbolRecord
 }

@@ -205,7 +205,11 @@ export const records = pgTable(
   (table) => [primaryKey({ columns: [table.projectId, table.id] })],
 )
 
-/** Symbols kept beside all projects, for using them in any. */
+/**
+ * Symbols as versions before libraries of several kinds kept them. A trigger brings what such a version keeps meanwhile to
+ * `library_version`; the next version drops the table.
+ * @public Only the maker of migrations reads it.
+ */
 export const librarySymbols = pgTable(
   'library_symbol',
   {

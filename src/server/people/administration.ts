@@ -1,7 +1,10 @@
 import { and, eq, ne, sql } from 'drizzle-orm'
 import type { Administration } from '@/core/people/views'
 import { database, inTransaction, seeing, type Transaction } from '../database/client'
+import { issues } from '../database/issues'
+import { libraryVersions } from '../database/library'
 import { user } from '../database/people'
+import { changes } from '../database/schema'
 import { health } from '../health'
 import { notFound, Problem } from '../problem'
 
@@ -67,8 +70,11 @@ export async function erasePerson(id: string): Promise<void> {
       )
       if (alone[0])
         throw new Problem(409, 'last-owner', `“${alone[0].name}” has no other owner. Make somebody else one first.`)
-      await tx.execute(sql`update issue set author_name = ${FORMER} where author = ${`person:${id}`}`)
-      await tx.execute(sql`update change set author_name = ${FORMER} where author = ${`person:${id}`}`)
+      for (const table of [issues, changes, libraryVersions])
+        await tx
+          .update(table)
+          .set({ authorName: FORMER })
+          .where(eq(table.author, `person:${id}`))
       await tx.execute(
         sql`delete from project_invitation where lower(email) = (select lower(email) from person where id = ${id})`,
       )

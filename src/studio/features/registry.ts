@@ -7,6 +7,7 @@ import { frames } from './frames/feature'
 import { guide } from './guide/feature'
 import { handOver } from './hand-over/feature'
 import { history } from './history/feature'
+import { library } from './library/feature'
 import { lift } from './lift/feature'
 import { lines } from './lines/feature'
 import { openings } from './openings/feature'
@@ -54,6 +55,7 @@ export const FEATURES: readonly Feature[] = [
   states,
   solid,
   tables,
+  library,
   guide,
   people,
 ]

@@ -2,10 +2,9 @@ import type { ScaleProposal } from '@/core/fit/proposal/propose'
 import type { HandOverChoice, MakingView } from '@/core/formats/making'
 import type { Change, KeptChange } from '@/core/model/change/change'
 import type { ProjectRecord } from '@/core/model/registry'
-import type { SymbolRecord } from '@/core/model/symbol/schema'
 import { MODEL_HEADER, MODEL_VERSION } from '@/core/model/versions/registry'
 import type { ProjectAction } from '@/core/people/rights'
-import type { HistoryEntry, LibrarySymbol, SheetView, SourceView } from '@/core/project/views'
+import type { HistoryEntry, SheetView, SourceView } from '@/core/project/views'
 import type { PageMatch } from '@/core/sheet/likeness'
 import type { KnownAt } from '@/core/sync/server'
 
@@ -151,9 +150,6 @@ export const api = {
     call<HistoryEntry[]>(`/api/projects/${projectId}/history?before=${before}`),
   stateAt: (projectId: string, revision: number) =>
     call<{ records: ProjectRecord[] }>(`/api/projects/${projectId}/states/${revision}`),
-  library: () => call<LibrarySymbol[]>('/api/library'),
-  keepInLibrary: (symbol: SymbolRecord) => call<LibrarySymbol>('/api/library', send('POST', symbol)),
-  removeFromLibrary: (id: string) => call<void>(`/api/library/${id}`, send('DELETE')),
   keepChange: (projectId: string, change: Change, at: KnownAt) =>
     call<{ revision: number; asSent: boolean }>(
       `/api/projects/${projectId}/changes`,

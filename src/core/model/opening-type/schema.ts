@@ -1,5 +1,5 @@
 import { type InferType, object, string } from 'yup'
-import { idSchema, lengthMm, ratedFields } from '../fields'
+import { idSchema, lengthMm, libraryField, ratedFields } from '../fields'
 import { DOOR_WAYS, type DoorWay, OPENING_USES, type Opening, type OpeningUse } from '../opening/schema'
 
 /** A kind of door or window that is placed many times (IfcDoorType, IfcWindowType). */
@@ -15,6 +15,7 @@ export const openingTypeSchema = object({
   sillMm: lengthMm().min(0).max(100_000).required(),
   way: string<DoorWay>().oneOf(DOOR_WAYS).required(),
   ...ratedFields,
+  library: libraryField,
 }).noUnknown()
 
 export type OpeningType = InferType<typeof openingTypeSchema>

@@ -1,5 +1,5 @@
 import { array, type InferType, number, object, string } from 'yup'
-import { idSchema, lengthMm } from '../fields'
+import { idSchema, lengthMm, libraryField } from '../fields'
 
 const amount = () => number().min(0).max(1e9).required()
 
@@ -9,6 +9,9 @@ export const priceBookSchema = object({
   kind: string()
     .oneOf(['price-book'] as const)
     .required(),
+  /** By which a library calls it. */
+  name: string().trim().min(1).max(100).optional(),
+  library: libraryField,
   currency: string().trim().min(1).max(10).required(),
   /** Of the machine with who stands at it. */
   ratePerHour: amount(),

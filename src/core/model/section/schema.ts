@@ -2,7 +2,7 @@ import { type InferType, lazy, object, string } from 'yup'
 import { catalogued } from '../../sections/catalogue'
 import type { Section, Stuff } from '../../sections/section'
 import type { SectionShape } from '../../sections/shape'
-import { idSchema, lengthMm } from '../fields'
+import { idSchema, lengthMm, libraryField } from '../fields'
 import { coordinates } from '../path/schema'
 
 const size = () => lengthMm().positive().max(5000).required()
@@ -28,6 +28,7 @@ export const sectionSchema = object({
     .required(),
   name: string().trim().min(1).max(100).required(),
   stuff: string<Stuff>().oneOf(['steel', 'timber']).required(),
+  library: libraryField,
   shape: lazy((value: unknown) => {
     const form = (value as { form?: unknown } | null)?.form
     const fields = typeof form === 'string' && form in FORMS ? FORMS[form as OwnForm] : FORMS.bar

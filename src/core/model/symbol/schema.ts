@@ -1,5 +1,5 @@
 import { array, type InferType, lazy, mixed, object, string } from 'yup'
-import { idSchema, pointSchema } from '../fields'
+import { idSchema, libraryField, pointSchema } from '../fields'
 import { numbers } from '../path/schema'
 import { type PlainShape, validatePlainShape } from '../plain-schemas'
 
@@ -48,6 +48,7 @@ export const symbolSchema = object({
   solid: solidSchema.optional().default(undefined),
   /** Of a part: what it is made of, by its name. */
   material: string().max(100).optional(),
+  library: libraryField,
 }).noUnknown()
 
 export type SymbolRecord = Omit<InferType<typeof symbolSchema>, 'shapes'> & { shapes: PlainShape[] }

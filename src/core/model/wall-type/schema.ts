@@ -1,5 +1,5 @@
 import { array, boolean, type InferType, object, string } from 'yup'
-import { idSchema, lengthMm, ratedFields } from '../fields'
+import { idSchema, lengthMm, libraryField, ratedFields } from '../fields'
 
 /** What a layer is for, in the order in which it runs through others where walls meet: bearing layers first. */
 export const LAYER_USES = ['bearing', 'insulation', 'cavity', 'finish'] as const
@@ -25,6 +25,7 @@ export const wallTypeSchema = object({
   /** Whether walls of it stand between inside and outside; told from the rooms where left out. */
   external: boolean().optional(),
   loadBearing: boolean().optional(),
+  library: libraryField,
 }).noUnknown()
 
 export type WallType = InferType<typeof wallTypeSchema>

@@ -5,7 +5,7 @@ import Tooltip from '@mui/material/Tooltip'
 import { seatOf } from '@/core/model/member/placing'
 import { SEATS, type Seat } from '@/core/model/member/schema'
 import { type SectionShape, sizeOf } from '@/core/sections/shape'
-import { SectionPath } from './SectionPicture'
+import { SectionPath } from '@/studio/ui/SectionPicture'
 
 const SIZE_PX = 132
 /** The part of the picture that the section takes; the rest is left for offsets. */

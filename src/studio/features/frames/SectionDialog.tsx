@@ -19,9 +19,12 @@ import { propertiesOf } from '@/core/sections/properties'
 import type { Section } from '@/core/sections/section'
 import { sizeOf } from '@/core/sections/shape'
 import type { DialogProps } from '@/studio/kernel/dialog'
+import { ask } from '@/studio/state/dialogs'
 import { useProject } from '@/studio/state/project'
+import { SectionPicture } from '@/studio/ui/SectionPicture'
+import { LibraryLine } from '../library/feature'
+import { libraryDialog } from '../library/options'
 import { OwnSectionForm } from './OwnSectionForm'
-import { SectionPicture } from './SectionPicture'
 
 const OWN = 'Own'
 /** As many as a person looks through. */
@@ -41,6 +44,7 @@ export function SectionDialog({ answer }: DialogProps<void, string>) {
       <DialogTitle id="sections-title">Sections</DialogTitle>
       <Sections onTake={answer} />
       <DialogActions>
+        <Button onClick={() => void ask(libraryDialog, 'section')}>From the library…</Button>
         <Button onClick={close}>Close</Button>
       </DialogActions>
     </Dialog>
@@ -106,7 +110,17 @@ function Sections({ onTake }: { onTake: (sectionId: string) => void }) {
             : `${about?.about}, sizes after ${about?.standard}. All are drawn to one scale.`}
         {found.length > shown.length && `; the first ${shown.length} are shown`}
       </Typography>
-      {family === OWN && !text.trim() && <OwnSectionForm onMade={onTake} />}
+      {family === OWN && !text.trim() && (
+        <>
+          <OwnSectionForm onMade={onTake} />
+          {ownSections(records).map((section) => (
+            <Stack key={section.id} direction="row" sx={{ alignItems: 'center', gap: 1 }}>
+              <Typography sx={{ fontSize: 13, fontWeight: 600 }}>{section.name}</Typography>
+              <LibraryLine record={section} />
+            </Stack>
+          ))}
+        </>
+      )}
       <Box
         component="ul"
         aria-label="Sections"

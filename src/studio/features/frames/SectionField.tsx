@@ -3,8 +3,8 @@ import { sectionOf } from '@/core/model/section/schema'
 import { sizeOf } from '@/core/sections/shape'
 import { ask } from '@/studio/state/dialogs'
 import { useProject } from '@/studio/state/project'
+import { SectionPicture } from '@/studio/ui/SectionPicture'
 import { sectionDialog } from './options'
-import { SectionPicture } from './SectionPicture'
 
 /** The section that is chosen, with its picture; opens the catalogue. */
 export function SectionField({

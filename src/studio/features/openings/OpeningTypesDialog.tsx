@@ -1,6 +1,7 @@
 'use client'
 
 import CloseIcon from '@mui/icons-material/Close'
+import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Dialog from '@mui/material/Dialog'
 import DialogActions from '@mui/material/DialogActions'
@@ -11,10 +12,13 @@ import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { type OpeningType, openingTypesOf } from '@/core/model/opening-type/schema'
 import type { DialogProps } from '@/studio/kernel/dialog'
+import { ask } from '@/studio/state/dialogs'
 import { useProject } from '@/studio/state/project'
 import { CommittedField } from '@/studio/ui/CommittedField'
 import { LengthField } from '@/studio/ui/LengthField'
 import { RatedFields } from '@/studio/ui/RatedFields'
+import { LibraryLine } from '../library/feature'
+import { libraryDialog } from '../library/options'
 import { changeOpeningType, countOfOpeningType, removeOpeningType } from './opening-types'
 
 /** The types of doors and windows of the project. */
@@ -36,6 +40,7 @@ export function OpeningTypesDialog({ answer }: DialogProps<void, void>) {
         ))}
       </DialogContent>
       <DialogActions>
+        <Button onClick={() => void ask(libraryDialog, 'opening-type')}>From the library…</Button>
         <Button onClick={close}>Close</Button>
       </DialogActions>
     </Dialog>
@@ -50,7 +55,12 @@ function TypeRow({ type, count }: { type: OpeningType; count: number }) {
     changeOpeningType(next)
   }
   return (
-    <Stack component="section" aria-label={type.name} direction="row" sx={{ gap: 1, alignItems: 'center', py: 1 }}>
+    <Stack
+      component="section"
+      aria-label={type.name}
+      direction="row"
+      sx={{ gap: 1, alignItems: 'center', flexWrap: 'wrap', py: 1, borderBottom: 1, borderColor: 'divider' }}
+    >
       <CommittedField
         label={`Name of the ${type.use}`}
         value={type.name}
@@ -67,6 +77,9 @@ function TypeRow({ type, count }: { type: OpeningType; count: number }) {
       <IconButton size="small" aria-label={`Remove ${type.name}`} onClick={() => removeOpeningType(type)}>
         <CloseIcon sx={{ fontSize: 16 }} />
       </IconButton>
+      <Box sx={{ width: '100%' }}>
+        <LibraryLine record={type} />
+      </Box>
     </Stack>
   )
 }

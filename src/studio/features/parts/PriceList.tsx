@@ -2,6 +2,7 @@ import MoreIcon from '@mui/icons-material/ExpandMore'
 import Accordion from '@mui/material/Accordion'
 import AccordionDetails from '@mui/material/AccordionDetails'
 import AccordionSummary from '@mui/material/AccordionSummary'
+import Box from '@mui/material/Box'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
@@ -14,6 +15,7 @@ import { estimateOf } from '@/core/part/price/estimate'
 import { put } from '@/studio/state/edits'
 import { useProject } from '@/studio/state/project'
 import { CommittedField } from '@/studio/ui/CommittedField'
+import { LibraryLine } from '../library/feature'
 import { withMaterial } from './MaterialFields'
 import { usePartSolid } from './part-solid'
 
@@ -89,9 +91,18 @@ export function PriceList({ part }: { part: Part }) {
       <PriceChart estimate={estimate} quantity={quantity} currency={book.currency} />
       <Accordion disableGutters elevation={0} sx={{ bgcolor: 'transparent' }}>
         <AccordionSummary expandIcon={<MoreIcon />} sx={{ px: 0 }}>
-          <Typography>Price book of this project</Typography>
+          <Typography>{book.name ? `Price book: ${book.name}` : 'Price book of this project'}</Typography>
         </AccordionSummary>
         <AccordionDetails sx={{ px: 0, display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.25 }}>
+          <CommittedField
+            label="Name of the price book"
+            value={book.name ?? ''}
+            onCommit={(name) => name && change({ name: name.slice(0, 100) })}
+            sx={{ gridColumn: '1 / -1' }}
+          />
+          <Box sx={{ gridColumn: '1 / -1' }}>
+            <LibraryLine record={book} />
+          </Box>
           {FIGURES.map(([key, label]) => (
             <CommittedField
               key={key}

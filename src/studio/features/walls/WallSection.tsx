@@ -3,39 +3,9 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Tooltip from '@mui/material/Tooltip'
 import type { TracedLine } from '@/core/model/wall/schema'
-import type { LayerUse, WallLayer } from '@/core/model/wall-type/schema'
+import type { WallLayer } from '@/core/model/wall-type/schema'
 import { shellOf, thicknessOf } from '@/core/model/wall-type/typed'
-
-/** How layers are drawn by what they are for: hatchings of our own, told apart without colour as well. */
-export const LAYER_FILLS: Readonly<Record<LayerUse, string>> = {
-  bearing: 'repeating-linear-gradient(45deg, #155457 0 1px, #a9c4c4 1px 5px)',
-  insulation: 'repeating-linear-gradient(0deg, #8a5a2b 0 1px, #f0e0c4 1px 4px)',
-  cavity: '#fffdf8',
-  finish: '#cfc4ac',
-}
-
-/** The layers of a wall side by side, to scale. */
-export function SectionBar({ layers }: { readonly layers: readonly WallLayer[] }) {
-  let fromMm = 0
-  return (
-    <Box aria-hidden sx={{ display: 'flex', flex: 1, border: '1px solid #155457' }}>
-      {layers.map(({ thicknessMm, use }) => {
-        const key = fromMm
-        fromMm += thicknessMm
-        return (
-          <Box
-            key={key}
-            sx={{
-              flex: `${thicknessMm} 0 0`,
-              background: LAYER_FILLS[use],
-              borderLeft: key > 0 ? '1px solid #155457' : 0,
-            }}
-          />
-        )
-      })}
-    </Box>
-  )
-}
+import { SectionBar } from '@/studio/ui/SectionBar'
 
 const LINE_WORDS: Readonly<Record<TracedLine, string>> = {
   left: 'left face',

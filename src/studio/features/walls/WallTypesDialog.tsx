@@ -20,12 +20,15 @@ import { formatLength } from '@/core/units/format'
 import { parseLength } from '@/core/units/length'
 import type { DialogProps } from '@/studio/kernel/dialog'
 import { choose, useOptions } from '@/studio/state/bench'
+import { ask } from '@/studio/state/dialogs'
 import { useProject } from '@/studio/state/project'
 import { CommittedField } from '@/studio/ui/CommittedField'
 import { useDisplay } from '@/studio/ui/display'
 import { RatedFields } from '@/studio/ui/RatedFields'
+import { LAYER_FILLS, SectionBar } from '@/studio/ui/SectionBar'
+import { LibraryLine } from '../library/feature'
+import { libraryDialog } from '../library/options'
 import { wallOptions } from './options'
-import { LAYER_FILLS, SectionBar } from './WallSection'
 import { addWallType, changeWallType, countOfType, removeWallType } from './wall-types'
 
 /** The types of walls of the project, each with its layers from outside to inside. */
@@ -53,6 +56,9 @@ export function WallTypesDialog({ answer }: DialogProps<void, void>) {
           onClick={() => choose(wallOptions, { wallTypeId: addWallType(thicknessMm) })}
         >
           New wall type
+        </Button>
+        <Button sx={{ ml: 1 }} onClick={() => void ask(libraryDialog, 'wall-type')}>
+          From the library…
         </Button>
       </DialogContent>
       <DialogActions>
@@ -130,6 +136,7 @@ function TypeFields({ type, count }: { type: WallType; count: number }) {
           Add a layer inside
         </Button>
       </Box>
+      <LibraryLine record={type} />
     </Box>
   )
 }

@@ -1,0 +1,18 @@
+import type { OwnSection } from '../../model/section/schema'
+import { sizeOf } from '../../sections/shape'
+import { formatLength, partDisplay } from '../../units/format'
+import { type LibraryKindOf, NOTHING_FOLLOWS } from '../kind'
+
+/** Sections of one's own: members are cut by them. */
+export const sectionKind: LibraryKindOf<OwnSection> = {
+  kind: 'section',
+  words: ['section', 'sections'],
+  nameOf: ({ name }) => name,
+  named: (section, name) => ({ ...section, name }),
+  factsOf: ({ stuff, shape }, display) => {
+    const { widthMm, heightMm } = sizeOf(shape)
+    const fine = partDisplay(display)
+    return `${stuff}, ${formatLength(widthMm, fine)} × ${formatLength(heightMm, fine)}`
+  },
+  following: () => NOTHING_FOLLOWS,
+}
