@@ -25,7 +25,9 @@ export function archive(program: Command): void {
 export function archiveAll(program: Command): void {
   program
     .command('archive-all')
-    .description('saves every project that you see with all its files and the list of its people, and prints the files')
+    .description(
+      'saves every project that you see with all its files and the list of its people, and the library, and prints the archives',
+    )
     .requiredOption('--out <folder>', 'where the archives go')
     .option('--address <url>', 'where Calque runs', USUAL_ADDRESS)
     .action(async ({ out, address }: { out: string; address: string }) => {
@@ -44,6 +46,8 @@ export function archiveAll(program: Command): void {
         await writeFile(`${file}.people.json`, new Uint8Array(await people.arrayBuffer()))
         await writeAll(process.stdout, [`${file}.zip\n`])
       }
+      const library = await ask(address, '/api/library?kind=all', 'the library')
+      await writeFile(join(out, 'library.json'), new Uint8Array(await library.arrayBuffer()))
     })
 }
 

@@ -6,6 +6,7 @@ import { differencesCommand } from './differences'
 import { fit } from './fit'
 import { handOverCommand } from './hand-over'
 import { inspect } from './inspect'
+import { library } from './library'
 import { linework } from './linework'
 import { meter } from './meter'
 import { proposeScaleCommand } from './propose-scale'
@@ -28,4 +29,5 @@ export const COMMANDS: readonly ((program: Command) => void)[] = [
   archive,
   archiveAll,
   takeIn,
+  library,
 ]

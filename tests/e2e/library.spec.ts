@@ -1,9 +1,18 @@
+import { execFile } from 'node:child_process'
+import { mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { promisify } from 'node:util'
 import { expect, type Locator, type Page } from '@playwright/test'
+import type { LibraryItem } from '../../src/core/library/item'
+import { seriousOn } from './axe'
 import { Drawing } from './drawing'
 import { type StudioPage, test } from './studio'
 
 /** It goes a long way: a slow machine needs its time. */
 test.beforeEach(() => test.setTimeout(180_000))
+
+const run = promisify(execFile)
 
 async function wallTypes(studio: StudioPage): Promise<Locator> {
   await studio.choose(studio.bench.getByLabel('Wall type'), 'Wall types…')
@@ -77,6 +86,7 @@ test('a wall type is kept for every project, in versions: projects take it and f
     await page.getByRole('option', { name: 'wall types' }).click()
     const row = library.getByRole('listitem', { name })
     await row.getByRole('button', { name: `Versions of ${name}` }).click()
+    expect(await seriousOn(page)).toEqual([])
     await row.getByRole('button', { name: 'Take version 2' }).click()
     await expect(row).toContainText('in this project')
     await row.getByRole('button', { name: 'Make it the latest' }).click()
@@ -89,5 +99,22 @@ test('a wall type is kept for every project, in versions: projects take it and f
     await library.getByLabel('Taken out').uncheck()
     await expect(row).toContainText('version 5,')
     await expect(row.getByRole('button', { name: 'Update' })).toBeVisible()
+  })
+
+  await test.step('the command line prints it and takes in the same', async () => {
+    const calque = async (...args: string[]) => {
+      const { stdout } = await run(process.execPath, ['scripts/calque.mjs', 'library', ...args, '--address', address])
+      return JSON.parse(stdout) as LibraryItem[]
+    }
+    const address = process.env.CALQUE_ADDRESS!
+    const printed = (await calque('--kind', 'wall-type')).filter((item) => item.name === name)
+    expect(printed).toMatchObject([{ version: 5, shelf: 'organisation' }])
+    const folder = await mkdtemp(join(tmpdir(), 'calque-library-'))
+    const file = join(folder, 'library.json')
+    await writeFile(file, JSON.stringify(printed))
+    expect(await calque(file)).toEqual(printed)
+    await writeFile(file, '{')
+    await expect(calque(file)).rejects.toMatchObject({ stderr: expect.stringContaining('holds no items of a library') })
+    await rm(folder, { recursive: true })
   })
 })

@@ -314,6 +314,10 @@ test('a token lets a program do what it says', async ({ playwright }) => {
   expect(sent.status()).toBe(201)
   expect((await program.get(`/api/projects/${projectId}`)).status()).toBe(403)
   const own = await ada.request.post('/api/tokens', { data: { name: 'Copies', scope: 'read' } })
+  const cleat = { id: 'cleat', kind: 'symbol', name: 'Cleat', base: { x: 0, y: 0 } }
+  const line = { id: 'l', kind: 'path', layerId: '0', xy: [0, 0, 9, 9], closed: false }
+  const kept = await ada.request.post('/api/library?shelf=mine', { data: { ...cleat, shapes: [line] } })
+  expect(await kept.json()).toMatchObject({ shelf: 'mine', version: 1, by: 'Ada Brook' })
   const folder = join(home, 'copies')
   const { stdout } = await promisify(execFile)(
     process.execPath,
@@ -321,6 +325,8 @@ test('a token lets a program do what it says', async ({ playwright }) => {
     { env: { ...process.env, CALQUE_TOKEN: ((await own.json()) as { token: string }).token } },
   )
   expect(stdout.trim().split('\n')).toEqual([expect.stringMatching(/Weir Lodge \w{8}\.zip$/)])
+  const library = JSON.parse(await readFile(join(folder, 'library.json'), 'utf8')) as { name: string }[]
+  expect(library.map(({ name }) => name)).toEqual(['Cleat'])
   const zip = await JSZip.loadAsync(await readFile(stdout.trim()))
   expect(Object.keys(zip.files).length).toBeGreaterThan(0)
   const wrong = await playwright.request.newContext({

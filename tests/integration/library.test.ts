@@ -3,19 +3,22 @@ import { recordOf } from '@/core/library/item'
 import { type PriceBook, USUAL_PRICES } from '@/core/model/price-book/schema'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
 import type { WallType } from '@/core/model/wall-type/schema'
-import { LOCAL } from '@/core/people/rights'
+import { type Actor, LOCAL } from '@/core/people/rights'
 import type * as Client from '@/server/database/client'
 import type * as Library from '@/server/library'
+import type * as Administration from '@/server/people/administration'
 import { type TestDatabase, testDatabase } from '../support/test-database'
 
 let database: TestDatabase
 let library: typeof Library
 let client: typeof Client
+let people: typeof Administration
 
 beforeAll(async () => {
   database = await testDatabase()
   library = await import('@/server/library')
   client = await import('@/server/database/client')
+  people = await import('@/server/people/administration')
 })
 
 afterAll(async () => {
@@ -96,6 +99,46 @@ describe('the library', () => {
       ['Site', 1],
       ['Workshop', 2],
     ])
+  })
+
+  it('has shelves: what is one person’s own nobody else sees, and it goes with them', async () => {
+    await client.pool().query(`
+      insert into person (id, name, email) values ('ann', 'Ann', 'ann@x.example'), ('lee', 'Lee', 'lee@x.example');
+      insert into member (id, organization_id, user_id, role) values ('a', 'office', 'ann', 'member'), ('l', 'office', 'lee', 'member');
+    `)
+    const [ann, lee] = ['ann', 'lee'].map(
+      (id): Actor => ({ kind: 'person', id, name: id, email: `${id}@x.example`, administrator: false }),
+    ) as [Actor, Actor]
+    const as = <T>(who: Actor, work: () => Promise<T>) => client.seeing(`person:${(who as { id: string }).id}`, work)
+    const id = crypto.randomUUID()
+    await as(ann, () => library.keepInLibrary(wallType(id, 100), ann, { ...ONCE, shelf: 'mine' }))
+    await as(lee, () => library.keepInLibrary(wallType(id, 200), lee, { ...ONCE, shelf: 'mine' }))
+    await as(lee, () => library.keepInLibrary(wallType(id, 300), lee, ONCE))
+    const seen = (who: Actor) => as(who, () => library.listLibrary(who, { kind: 'wall-type', removed: false }))
+    const ofIt = async (who: Actor) => {
+      const items = (await seen(who)).filter((each) => each.id === id)
+      return items.map(({ shelf, record, by }) => [shelf, (record as WallType).layers[0]!.thicknessMm, by]).sort()
+    }
+    expect(await ofIt(ann)).toEqual([
+      ['mine', 100, 'ann'],
+      ['organisation', 300, 'lee'],
+    ])
+    expect(await ofIt(lee)).toEqual([
+      ['mine', 200, 'lee'],
+      ['organisation', 300, 'lee'],
+    ])
+    await expect(library.keepInLibrary(wallType(id, 100), LOCAL, { ...ONCE, shelf: 'mine' })).rejects.toMatchObject({
+      status: 422,
+    })
+    // Somebody has to look after this Calque.
+    await client.pool().query(`update person set administrator = true where id = 'ann'`)
+    await people.erasePerson('lee')
+    expect(await ofIt(ann)).toEqual([
+      ['mine', 100, 'ann'],
+      ['organisation', 300, 'Former member'],
+    ])
+    const { rows } = await client.pool().query(`select 1 from library_version where person_id = 'lee'`)
+    expect(rows).toEqual([])
   })
 
   it('what servers of the version before keep in their own table is a version as well', async () => {

@@ -6,7 +6,7 @@ import { type LibraryKindOf, NOTHING_FOLLOWS } from '../kind'
 /** Doors and windows by their sizes: those that are of the type take them, where all of them fit. */
 export const openingTypeKind: LibraryKindOf<OpeningType> = {
   kind: 'opening-type',
-  words: ['type of door or window', 'types of doors and windows'],
+  words: ['opening type', 'types of doors and windows'],
   nameOf: ({ name }) => name,
   named: (type, name) => ({ ...type, name }),
   factsOf: ({ use, widthMm, heightMm }, display) =>

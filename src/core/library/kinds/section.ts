@@ -1,6 +1,6 @@
 import type { OwnSection } from '../../model/section/schema'
 import { sizeOf } from '../../sections/shape'
-import { formatLength, partDisplay } from '../../units/format'
+import { formatLength } from '../../units/format'
 import { type LibraryKindOf, NOTHING_FOLLOWS } from '../kind'
 
 /** Sections of one's own: members are cut by them. */
@@ -11,8 +11,7 @@ export const sectionKind: LibraryKindOf<OwnSection> = {
   named: (section, name) => ({ ...section, name }),
   factsOf: ({ stuff, shape }, display) => {
     const { widthMm, heightMm } = sizeOf(shape)
-    const fine = partDisplay(display)
-    return `${stuff}, ${formatLength(widthMm, fine)} × ${formatLength(heightMm, fine)}`
+    return `${stuff}, ${formatLength(widthMm, display)} × ${formatLength(heightMm, display)}`
   },
   following: () => NOTHING_FOLLOWS,
 }

@@ -87,6 +87,15 @@ export const CHAPTERS: readonly Chapter[] = [
     picture: 'handing-over',
   },
   {
+    id: 'library',
+    title: 'Keep types and symbols for every project',
+    also: ['library', 'catalogue', 'standard', 'template', 'version', 'price book', 'section', 'wall type', 'reuse'],
+    paragraphs: [
+      'Symbols, wall types, types of doors and windows, own sections and price books can be kept in the library, for every project: “Keep in the library” stands where they are listed. Library in Find shows all of them.',
+      'What is kept again becomes the next version. A project that uses an earlier one is told, and follows with Update, its walls and doors too; one undo takes that back. Older versions can be taken at any time.',
+    ],
+  },
+  {
     id: 'window',
     title: 'The window',
     also: ['index', 'drawer', 'card', 'find', 'dark', 'keys', 'touch', 'pen', 'zoom', 'pan', 'select', 'undo'],

@@ -9,11 +9,9 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { LibraryItem, LibraryStanding, Shelf } from '@/core/library/item'
 import { type LibraryRecord, libraryKindOf } from '@/core/library/registry'
-import { ask } from '@/studio/state/dialogs'
 import { keepRecord, LIBRARY, takeItem, useItemOf } from '@/studio/state/library'
 import type { KeepingWish } from '@/studio/state/library-api'
 import { useProject } from '@/studio/state/project'
-import { libraryDialog } from './options'
 
 const SAID: Readonly<Record<LibraryStanding, (item: LibraryItem, record: LibraryRecord) => string>> = {
   'as kept': ({ version }) => `As in the library, version ${version}`,
@@ -53,9 +51,6 @@ export function LibraryLine({ record }: { record: LibraryRecord }) {
       ) : (
         <KeepButton name={name} onKeep={(shelf) => keep({ shelf })} />
       )}
-      <Button size="small" onClick={() => void ask(libraryDialog, record.kind)}>
-        Library…
-      </Button>
     </Stack>
   )
 }

@@ -3,6 +3,7 @@ import Accordion from '@mui/material/Accordion'
 import AccordionDetails from '@mui/material/AccordionDetails'
 import AccordionSummary from '@mui/material/AccordionSummary'
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
@@ -12,10 +13,12 @@ import { type PriceBook, priceBookOf } from '@/core/model/price-book/schema'
 import { workOf } from '@/core/part/make/work'
 import { materialNamed } from '@/core/part/materials'
 import { estimateOf } from '@/core/part/price/estimate'
+import { ask } from '@/studio/state/dialogs'
 import { put } from '@/studio/state/edits'
 import { useProject } from '@/studio/state/project'
 import { CommittedField } from '@/studio/ui/CommittedField'
 import { LibraryLine } from '../library/feature'
+import { libraryDialog } from '../library/options'
 import { withMaterial } from './MaterialFields'
 import { usePartSolid } from './part-solid'
 
@@ -102,6 +105,9 @@ export function PriceList({ part }: { part: Part }) {
           />
           <Box sx={{ gridColumn: '1 / -1' }}>
             <LibraryLine record={book} />
+            <Button size="small" onClick={() => void ask(libraryDialog, 'price-book')}>
+              From the library…
+            </Button>
           </Box>
           {FIGURES.map(([key, label]) => (
             <CommittedField
