@@ -10,10 +10,12 @@ import { boathouseSet } from '../demo/sheets/boathouse'
 import { outriggerPlate } from '../demo/sheets/outrigger-plate'
 import { servicesDrawing } from '../demo/sheets/services-drawing'
 import { newUnderlay } from '../src/core/model/underlay/new'
+import { elementSheet, SHEET_HABITS } from '../tests/support/element-sheets'
 import { readDxf } from '../tests/support/ezdxf'
 import { steelFrame } from '../tests/support/frame'
 import { endlessPage, handWritten, noPages, withPassword } from '../tests/support/hand-written'
 import { house } from '../tests/support/house'
+import { printPage } from '../tests/support/print-page'
 
 interface Ended {
   status: number
@@ -205,6 +207,23 @@ describe('read-plan', () => {
     const listed = await calque('read-plan', 'set.pdf', '--page', '1')
     expect(listed.out).toMatch(/rooms\n/)
     expect(listed.out).toContain(rooms.find(({ name }) => name)!.name)
+  })
+
+  it('gives grid lines, columns and stairs, each with its certainty', async () => {
+    const sheet = elementSheet(7, SHEET_HABITS[0]!)
+    await writeFile(join(folder, 'frame.pdf'), await printPage(sheet, 'pdf-lib'))
+    const { out } = await calque('read-plan', 'frame.pdf', '--page', '1', '--ratio', '100', '--json')
+    const read = JSON.parse(out) as Record<'gridLines' | 'columns' | 'stairs', { name?: string; certainty: number }[]>
+    const of = (kind: string) => sheet.truth.filter((element) => element.kind === kind)
+    expect(read.gridLines.map(({ name }) => name).sort()).toEqual(
+      of('grid-line')
+        .map((line) => (line.kind === 'grid-line' ? line.name : ''))
+        .sort(),
+    )
+    expect([read.columns.length, read.stairs.length]).toEqual([of('column').length, 1])
+    for (const { certainty } of [...read.gridLines, ...read.columns]) expect(certainty).toBeGreaterThan(0.5)
+    const listed = await calque('read-plan', 'frame.pdf', '--page', '1', '--ratio', '100')
+    expect(listed.out).toContain('grid line A')
   })
 
   it('says what is no certainty', async () => {

@@ -1,5 +1,7 @@
 import type { Command } from 'commander'
+import type { Point } from '@/core/geometry/vector'
 import { FIRST_LEVEL } from '@/core/model/level/schema'
+import type { ElementDraft, ProposedElement } from '@/core/propose/elements/element'
 import { type PlanReading, readPlan, type TracedPlan, traceAll } from '@/core/propose/read-plan'
 import { planCommand } from '../plan-command'
 import { type PlanOnPage, rounded, wallsReport } from '../plan-on-page'
@@ -10,16 +12,17 @@ const MAKING = { levelId: FIRST_LEVEL.id, headMm: 2100, sillMm: 900 }
 /** The whole reading of a page: its scale, its walls and openings, and its rooms with what is printed in them. */
 export function readPlanCommand(program: Command): void {
   const description =
-    'reads a floor plan: scale, walls, openings and rooms, in millimetres from the lower left of the page'
+    'reads a floor plan: scale, walls, openings, rooms, grid lines, columns and stairs, in millimetres from the lower left of the page'
   planCommand(program, { name: 'read-plan', description }, (page, least) => {
     const all = readPlan(page.linework, page.on, page.lines)
-    const reading = { ...all, walls: all.walls.filter(({ certainty }) => certainty >= least) }
+    const isSure = ({ certainty }: { readonly certainty: number }) => certainty >= least
+    const reading = { ...all, walls: all.walls.filter(isSure), elements: all.elements.filter(isSure) }
     const traced = traceAll(reading.walls, reading.labels, new Map(), MAKING)
     return { text: listOf(page, reading, traced), json: reportOf(page, reading, traced) }
   })
 }
 
-const reportOf = ({ on, scan, scale }: PlanOnPage, { walls }: PlanReading, { rooms }: TracedPlan) => ({
+const reportOf = ({ on, scan, scale }: PlanOnPage, { walls, elements }: PlanReading, { rooms }: TracedPlan) => ({
   mmPerPt: on.mmPerPt,
   content: scan ? 'scan' : 'vector',
   scale: scale && {
@@ -37,11 +40,60 @@ const reportOf = ({ on, scan, scale }: PlanOnPage, { walls }: PlanReading, { roo
     statedAreaMm2: statedMm2 === null ? null : Math.round(statedMm2),
     certainty: rounded(certainty),
   })),
+  ...elementsReport(elements),
 })
+
+const placed = ({ x, y }: Point): [number, number] => [rounded(x), rounded(y)]
+
+/** Grid lines, columns and stairs, each kind by itself. */
+function elementsReport(elements: readonly ProposedElement[]) {
+  const each = <T>(report: (proposed: ProposedElement) => T[]): T[] => elements.flatMap(report)
+  return {
+    gridLines: each(({ element, certainty }) =>
+      element.kind === 'grid-line'
+        ? [
+            {
+              name: element.name,
+              start: placed(element.start),
+              end: placed(element.end),
+              certainty: rounded(certainty),
+            },
+          ]
+        : [],
+    ),
+    columns: each(({ element, certainty }) =>
+      element.kind === 'column'
+        ? [
+            {
+              at: placed(element.at),
+              section: element.section,
+              widthMm: rounded(element.widthMm),
+              depthMm: rounded(element.depthMm),
+              turnRad: element.turnRad,
+              certainty: rounded(certainty),
+            },
+          ]
+        : [],
+    ),
+    stairs: each(({ element, certainty }) =>
+      element.kind === 'stair'
+        ? [
+            {
+              start: placed(element.start),
+              end: placed(element.end),
+              widthMm: rounded(element.widthMm),
+              risers: element.risers,
+              certainty: rounded(certainty),
+            },
+          ]
+        : [],
+    ),
+  }
+}
 
 const squareMetres = (mm2: number): string => `${(mm2 / 1e6).toFixed(2)} m²`
 
-function listOf({ on, scale }: PlanOnPage, { walls }: PlanReading, { rooms }: TracedPlan): string {
+function listOf({ on, scale }: PlanOnPage, { walls, elements }: PlanReading, { rooms }: TracedPlan): string {
   const openings = walls.reduce((sum, wall) => sum + wall.openings.length, 0)
   const sure = scale ? `, ${Math.round(scale.confidence * 100)} % sure` : ''
   const head = `${on.mmPerPt.toFixed(4)} mm in a point${sure}; ${walls.length} walls, ${openings} openings, ${rooms.length} rooms\n`
@@ -49,5 +101,14 @@ function listOf({ on, scale }: PlanOnPage, { walls }: PlanReading, { rooms }: Tr
     const printed = statedMm2 === null ? '' : `\tprinted ${squareMetres(statedMm2)}`
     return `${number || '-'}\t${name || 'no name'}\t${squareMetres(areaMm2)}${printed}\n`
   })
-  return [head, ...lines].join('')
+  const beside = elements.map(
+    ({ element, certainty }) => `${wordsOf(element)}\t${Math.round(certainty * 100)} % sure\n`,
+  )
+  return [head, ...lines, ...beside].join('')
+}
+
+function wordsOf(element: ElementDraft): string {
+  if (element.kind === 'grid-line') return `grid line ${element.name}`
+  if (element.kind === 'stair') return `stair, ${element.risers} risers`
+  return `column, ${Math.round(element.widthMm)} x ${Math.round(element.depthMm)} mm`
 }

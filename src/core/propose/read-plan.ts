@@ -6,6 +6,8 @@ import { nextNumber } from '../model/space/number'
 import type { Space } from '../model/space/schema'
 import type { Linework } from '../sheet/linework'
 import { USUAL_DISPLAY } from '../units/format'
+import type { ProposedElement } from './elements/element'
+import { proposeElements } from './elements/propose'
 import { type Making, makeWalls } from './make-walls'
 import { type RoomLabel, roomLabelsOf } from './rooms/labels'
 import { type ProposedRoom, proposeRooms } from './rooms/propose'
@@ -18,13 +20,15 @@ export interface PlanReading {
   /** The surest first. */
   readonly walls: readonly ProposedWall[]
   readonly labels: readonly RoomLabel[]
+  /** Grid lines, columns and stairs, the surest first. */
+  readonly elements: readonly ProposedElement[]
 }
 
-/** Reads a plan: its walls with their openings, and what is printed in its rooms. */
-export const readPlan = (linework: Linework, on: SheetOnBoard, lines: LineFinder): PlanReading => ({
-  walls: proposeWalls(linework, on, lines),
-  labels: roomLabelsOf(linework, on.map, on.shows),
-})
+/** Reads a plan: its walls with their openings, what is printed in its rooms, and its grid lines, columns and stairs. */
+export function readPlan(linework: Linework, on: SheetOnBoard, lines: LineFinder): PlanReading {
+  const walls = proposeWalls(linework, on, lines)
+  return { walls, labels: roomLabelsOf(linework, on.map, on.shows), elements: proposeElements(linework, on, walls) }
+}
 
 /** What is made of a reading in one step. */
 export interface TracedPlan {

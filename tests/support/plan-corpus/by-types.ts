@@ -116,6 +116,7 @@ export function planByTypes(seed: number): CorpusPlan {
   return draft.finish(
     {
       style: habit.style,
+      columns: building.columns,
       walls: walls.map(({ start, end, thicknessMm }) => ({ start, end, thicknessMm })),
       openings: walls.flatMap((wall, i) =>
         holes[i]!.map(({ from, to, use }) => ({ at: put(wall, (from + to) / 2, 0), widthMm: to - from, use })),

@@ -11,6 +11,8 @@ export interface CorpusPlan extends DrawnPage {
   readonly mmPerPt: number
   readonly walls: readonly TrueWall[]
   readonly openings: readonly TrueOpening[]
+  /** Middles of free-standing columns, where the generator draws some. */
+  readonly columns?: readonly Vector[]
   /** From the building's millimetres to the page's points. */
   readonly toPage: (p: Vector) => Vector
 }
@@ -114,7 +116,7 @@ export class Drafting {
   }
 
   /** The page, as large as what is drawn with a margin, framed or not. */
-  finish(made: Pick<CorpusPlan, 'style' | 'walls' | 'openings'>, framePt: number | null): CorpusPlan {
+  finish(made: Pick<CorpusPlan, 'style' | 'walls' | 'openings' | 'columns'>, framePt: number | null): CorpusPlan {
     const xs = [...this.lines.flatMap(([a, , c]) => [a, c]), ...this.texts.map(({ x }) => x)]
     const ys = [...this.lines.flatMap(([, b, , d]) => [b, d]), ...this.texts.map(({ y }) => y)]
     const margin = 76

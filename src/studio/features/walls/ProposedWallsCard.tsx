@@ -23,14 +23,19 @@ import { CommittedField } from '@/studio/ui/CommittedField'
 import { Keys } from '@/studio/ui/Keys'
 import { proposalOptions } from './options'
 import {
+  accept,
   acceptWalls,
+  allUnsure,
   askedProposal,
   byThickness,
-  leaveWall,
+  isElement,
+  leave,
   openProposals,
+  proposedWord,
   traceSheet,
   withThickness,
 } from './proposals'
+import { acceptElements, elementsInWords, outlineOf, sureElements } from './proposed-elements'
 import { readWalls, sheetsToRead, useWallReading } from './read-walls'
 
 /** How much shows around an unsure wall that is asked about. */
@@ -54,18 +59,19 @@ export function ProposedWallsCard() {
   }, [sheet, read, waits])
   const asked = askedProposal(toolContext())
   useEffect(() => {
-    if (asked) showBox(grow(boxOf([asked.start, asked.end]), AROUND_MM))
+    if (asked) showBox(grow(boxOf(isElement(asked) ? outlineOf(asked.element) : [asked.start, asked.end]), AROUND_MM))
   }, [asked])
   if (!sheet) return <Typography color="text.secondary">There is no sheet on this level to read walls from.</Typography>
   const open = openProposals(toolContext())
   const sure = open.filter((wall) => wall.certainty >= certainty)
-  const unsure = open.length - sure.length
+  const unsure = allUnsure(toolContext()).length
+  const beside = sureElements(toolContext())
   const openings = sure.reduce((sum, wall) => sum + wall.openings.length, 0)
   return (
     <Stack sx={{ gap: 1.5 }}>
       <Typography>
-        What looks like a wall on the sheet shows as a film over it. Click one to make it; with Shift, all that hangs
-        together with it.
+        What looks like a wall, a column, a grid line or a stair shows as a film over the sheet. Click one to make it;
+        of walls with Shift all that hang together.
       </Typography>
       {sheets.length > 1 && (
         <TextField
@@ -109,19 +115,19 @@ export function ProposedWallsCard() {
         />
       </Box>
       {walking && asked ? (
-        <Box role="group" aria-label="Unsure wall" sx={{ border: 1, borderColor: 'divider', borderRadius: 1, p: 1.5 }}>
+        <Box role="group" aria-label="Unsure" sx={{ border: 1, borderColor: 'divider', borderRadius: 1, p: 1.5 }}>
           <Typography sx={{ mb: 1 }}>
-            Is this a wall? It is {Math.round(asked.certainty * 100)} % sure; {unsure} {unsure === 1 ? 'is' : 'are'} to
-            be looked at.
+            Is this a {proposedWord(asked)}? It is {Math.round(asked.certainty * 100)} % sure; {unsure}{' '}
+            {unsure === 1 ? 'is' : 'are'} to be looked at.
           </Typography>
           <Stack direction="row" sx={{ gap: 1, '& button': { whiteSpace: 'nowrap', px: 1 } }}>
             <Button
               variant="outlined"
-              onClick={() => workbench.carryOut({ ...acceptWalls([asked], toolContext()), pick: [] })}
+              onClick={() => workbench.carryOut({ ...accept(asked, toolContext()), pick: [] })}
             >
               Make it <Keys sx={{ ml: 1 }}>Y</Keys>
             </Button>
-            <Button onClick={() => workbench.carryOut(leaveWall(asked, toolContext()))}>
+            <Button onClick={() => workbench.carryOut(leave(asked, toolContext()))}>
               Leave it <Keys sx={{ ml: 1 }}>N</Keys>
             </Button>
             <Button onClick={() => choose(proposalOptions, { walking: false })}>Stop</Button>
@@ -142,10 +148,10 @@ export function ProposedWallsCard() {
       <Thicknesses />
       <Button
         variant="contained"
-        disabled={sure.length === 0}
+        disabled={sure.length + beside.length === 0}
         onClick={() => workbench.carryOut(traceSheet(toolContext()))}
       >
-        Trace it all: walls, openings, rooms
+        Trace it all
       </Button>
       <Button
         variant="outlined"
@@ -154,6 +160,11 @@ export function ProposedWallsCard() {
       >
         {sure.length === 0 ? 'Make walls' : sure.length === 1 ? 'Make this wall' : `Make these ${sure.length} walls`}
       </Button>
+      {beside.length > 0 && (
+        <Button variant="outlined" onClick={() => workbench.carryOut(acceptElements(beside, toolContext()))}>
+          Make {elementsInWords(beside)}
+        </Button>
+      )}
     </Stack>
   )
 }

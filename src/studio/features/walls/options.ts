@@ -1,5 +1,6 @@
 import type { Underlay } from '@/core/model/underlay/schema'
 import type { TracedLine } from '@/core/model/wall/schema'
+import type { ProposedElement } from '@/core/propose/elements/element'
 import type { RoomLabel } from '@/core/propose/rooms/labels'
 import { type ProposedWall, USUAL_CERTAINTY } from '@/core/propose/walls/propose'
 import { MM_PER } from '@/core/units/length'
@@ -29,8 +30,10 @@ export const proposalOptions = defineOptions('proposed-walls', {
   walls: value<readonly ProposedWall[]>([]),
   /** What is printed in its rooms. */
   labels: value<readonly RoomLabel[]>([]),
+  /** Grid lines, columns and stairs. */
+  elements: value<readonly ProposedElement[]>([]),
   /** Proposals that the person has left. */
-  left: value<readonly ProposedWall[]>([]),
+  left: value<readonly (ProposedWall | ProposedElement)[]>([]),
   /** Whether the unsure ones are walked through, one after another. */
   walking: value<boolean>(false),
   /** Whether all that is sure is traced as soon as it is read. */

@@ -2,6 +2,8 @@ import { distance } from '@/core/geometry/vector'
 import { levelIdOf } from '@/core/model/level/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import { isAreaApart } from '@/core/model/space/stated-area'
+import type { ProposedElement } from '@/core/propose/elements/element'
+import { makeElements } from '@/core/propose/elements/propose'
 import { isSame, makeWalls } from '@/core/propose/make-walls'
 import { traceAll } from '@/core/propose/read-plan'
 import { networksOf } from '@/core/propose/walls/network'
@@ -10,6 +12,7 @@ import { type Effects, putting, type ToolContext } from '@/studio/kernel/tool'
 import { lastOf } from '@/studio/tooling/kept-result'
 import { makingOf } from './making'
 import { proposalOptions } from './options'
+import { acceptElements, ELEMENT_WORDS, elementsInWords, openElements, sureElements } from './proposed-elements'
 
 const last = lastOf<readonly ProposedWall[]>()
 
@@ -42,27 +45,54 @@ export function unsureProposals(context: ToolContext): readonly ProposedWall[] {
     .sort((a, b) => b.certainty - a.certainty)
 }
 
-/** The unsure proposal that is asked about while they are walked through. */
-export const askedProposal = (context: ToolContext): ProposedWall | null =>
-  context.options(proposalOptions).walking ? (unsureProposals(context)[0] ?? null) : null
+/** A wall, or something that stands beside walls. */
+export type Proposed = ProposedWall | ProposedElement
 
-/** Leaves a proposal: it shows no more, until the sheet is read again. */
-export function leaveWall(wall: ProposedWall, context: ToolContext): Effects {
-  const { left } = context.options(proposalOptions)
-  return { choose: proposalOptions.with({ left: [...left, wall] }) }
+export const isElement = (proposed: Proposed): proposed is ProposedElement => 'element' in proposed
+
+/** What is not sure enough to be made with all, walls before what stands beside them. */
+export function allUnsure(context: ToolContext): readonly Proposed[] {
+  const { certainty } = context.options(proposalOptions)
+  return [...unsureProposals(context), ...openElements(context).filter((each) => each.certainty < certainty)]
 }
 
-/** Makes everything that is sure enough: walls with their openings, and the rooms that they enclose. */
+/** The unsure proposal that is asked about while they are walked through. */
+export const askedProposal = (context: ToolContext): Proposed | null =>
+  context.options(proposalOptions).walking ? (allUnsure(context)[0] ?? null) : null
+
+/** What a proposal would be: `wall`, `grid line A`. */
+export function proposedWord(proposed: Proposed): string {
+  if (!isElement(proposed)) return 'wall'
+  const { element } = proposed
+  return element.kind === 'grid-line' ? `grid line ${element.name}` : ELEMENT_WORDS[element.kind]
+}
+
+/** Makes one proposal; what is new is picked. */
+export const accept = (proposed: Proposed, context: ToolContext): Effects =>
+  isElement(proposed) ? acceptElements([proposed], context) : acceptWalls([proposed], context)
+
+/** Leaves a proposal: it shows no more, until the sheet is read again. */
+export function leave(proposed: Proposed, context: ToolContext): Effects {
+  const { left } = context.options(proposalOptions)
+  return { choose: proposalOptions.with({ left: [...left, proposed] }) }
+}
+
+/** Makes everything that is sure enough: walls with their openings, the rooms that they enclose, and what stands beside. */
 export function traceSheet(context: ToolContext): Effects {
   const { read, labels, certainty } = context.options(proposalOptions)
   const sure = openProposals(context).filter((wall) => wall.certainty >= certainty)
-  const { records, rooms } = traceAll(sure, labels, context.records, makingOf(context, read?.id))
+  const making = makingOf(context, read?.id)
+  const { records: built, rooms } = traceAll(sure, labels, context.records, making)
+  const beside = sureElements(context)
+  const drafts = beside.map(({ element }) => element)
+  const records = [...built, ...makeElements(drafts, context.records, making)]
   if (records.length === 0) return { say: 'Nothing more on this sheet is sure enough to be traced.' }
   const made = records.filter(({ id }) => !context.records.has(id))
   const count = (kind: ProjectRecord['kind']) => made.filter((record) => record.kind === kind).length
   const apart = rooms.filter(({ areaMm2, statedMm2 }) => statedMm2 !== null && isAreaApart(areaMm2, statedMm2)).length
   const words = [
     `Made ${countOf(count('wall'), 'wall')}, ${countOf(count('opening'), 'opening')} and ${countOf(count('space'), 'room')}.`,
+    beside.length > 0 && `Also ${elementsInWords(beside)}.`,
     apart > 0 && `The printed area of ${countOf(apart, 'room')} differs from what was traced: Check lists them.`,
   ]
   return { edit: putting('Trace it all', ...records), pick: [], say: words.filter(Boolean).join(' ') }

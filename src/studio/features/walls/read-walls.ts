@@ -56,7 +56,7 @@ export async function readPlanOf({ sheetId, placement, parts, markup, crop }: Un
 
 /** Reads the walls of a sheet anew. */
 export async function readWalls(underlay: Underlay): Promise<void> {
-  choose(proposalOptions, { read: underlay, walls: [], labels: [], left: [], walking: false })
+  choose(proposalOptions, { read: underlay, walls: [], labels: [], elements: [], left: [], walking: false })
   useWallReading.setState({ busy: true, problem: null })
   const isStill = () => optionsNow(proposalOptions).read === underlay
   try {

@@ -1,10 +1,13 @@
 import { describe, expect, it } from 'vitest'
+import { boxOf } from '@/core/geometry/box'
 import { validateRecord } from '@/core/model/registry'
 import { wallLengthMm } from '@/core/model/wall/line'
+import type { ProposedElement } from '@/core/propose/elements/element'
 import { line, lineFinder } from '../../../../tests/support/line-finder'
 import { Rig } from '../../../../tests/support/rig'
 import { proposalOptions, wallOptions } from './options'
 import { traceSheet } from './proposals'
+import { outlineOf } from './proposed-elements'
 import { proposedWalls } from './tools/proposed-walls'
 import { wallThickness } from './tools/thickness'
 import { wall } from './tools/wall'
@@ -140,7 +143,7 @@ describe('walls that a sheet seems to show', () => {
     expect(one.says).toContain('90 % sure')
     one.click(2500, 0).click(2500, 0)
     expect(one.all('wall')).toHaveLength(1)
-    expect(one.said).toEqual(['Nothing here looks like a wall that is not there yet.'])
+    expect(one.said).toEqual(['Nothing here looks like a wall, column, grid line or stair that is not there yet.'])
   })
 
   it('that are unsure are made where they are meant', () => {
@@ -160,6 +163,54 @@ describe('walls that a sheet seems to show', () => {
     one.key('y')
     expect(one.all('wall')).toMatchObject([{ start: { x: 0, y: 4000 } }])
     expect(one.says).not.toContain('Y makes it')
+  })
+
+  describe('and what stands beside them', () => {
+    const elements: ProposedElement[] = [
+      { element: { kind: 'grid-line', name: 'A', start: { x: -2000, y: 0 }, end: { x: 9000, y: 0 } }, certainty: 0.9 },
+      {
+        element: { kind: 'column', at: { x: 0, y: 0 }, section: 'rectangle', widthMm: 400, depthMm: 200, turnRad: 0 },
+        certainty: 0.8,
+      },
+      {
+        element: { kind: 'stair', start: { x: 4000, y: 1000 }, end: { x: 4000, y: 4000 }, widthMm: 1200, risers: 12 },
+        certainty: 0.4,
+      },
+    ]
+    const read = () => new Rig().choose(proposalOptions.with({ elements })).take(proposedWalls)
+
+    it('is told by what lies under the cursor, and made by a click, once', () => {
+      const one = read()
+      expect(one.point(150, 50).says).toContain('A column, 80 % sure')
+      expect(one.point(5000, 0).says).toContain('A grid line A, 90 % sure')
+      expect(one.point(4300, 2000).says).toContain('A flight of stairs, 40 % sure')
+      one.click(150, 50).click(5000, 0).click(4300, 2000).click(150, 50)
+      expect(one.all('column')).toMatchObject([{ widthMm: 400, depthMm: 200, levelId: one.context().levelId }])
+      expect(one.all('grid-line')).toMatchObject([{ name: 'A' }])
+      expect(one.all('stair')).toMatchObject([{ risers: 12 }])
+      expect(one.said.at(-1)).toContain('Nothing here looks like')
+    })
+
+    it('shows where it stands: outlines are as large as what is made', () => {
+      const [line, column, stair] = elements.map(({ element }) => boxOf(outlineOf(element)))
+      expect(column).toEqual({ minX: -200, minY: -100, maxX: 200, maxY: 100 })
+      expect(stair).toEqual({ minX: 3400, minY: 1000, maxX: 4600, maxY: 4000 })
+      expect([line!.minX, line!.maxX]).toEqual([-2000, 9000])
+    })
+
+    it('is traced with all where it is sure, and walked through where it is not', () => {
+      const one = read()
+      one.does(traceSheet(one.context()))
+      expect(one.said.at(-1)).toContain('Also 1 grid line, 1 column.')
+      expect([one.all('column').length, one.all('stair').length]).toEqual([1, 0])
+      one.choose(proposalOptions.with({ walking: true }))
+      expect(one.says).toContain('Is this a flight of stairs? 40 % sure')
+      one.key('n')
+      expect(one.says).not.toContain('Is this')
+      one.choose(proposalOptions.with({ left: [] }))
+      one.key('y')
+      expect(one.all('stair')).toHaveLength(1)
+    })
   })
 
   it('are traced at once with the rooms that they enclose, and undone as one', () => {

@@ -8,7 +8,18 @@ import { paintFilms } from '@/studio/painters/walls'
 import { lastOf } from '@/studio/tooling/kept-result'
 import { ringsOf } from '../making'
 import { proposalOptions, wallsCard } from '../options'
-import { acceptWalls, askedProposal, connectedWith, leaveWall, openProposals } from '../proposals'
+import {
+  accept,
+  acceptWalls,
+  askedProposal,
+  connectedWith,
+  isElement,
+  leave,
+  openProposals,
+  type Proposed,
+  proposedWord,
+} from '../proposals'
+import { elementAt, openElements, outlineOf } from '../proposed-elements'
 
 /** The proposal in which a place lies; the surest where there are several. */
 function proposalAt(p: Point, context: ToolContext): ProposedWall | null {
@@ -19,6 +30,14 @@ function proposalAt(p: Point, context: ToolContext): ProposedWall | null {
   })
   return at.reduce<ProposedWall | null>((best, each) => (!best || each.certainty > best.certainty ? each : best), null)
 }
+
+/** A column or a stair before a wall, a wall before a grid line. */
+function proposedAt(p: Point, context: ToolContext): Proposed | null {
+  const element = elementAt(p, context)
+  return element && element.element.kind !== 'grid-line' ? element : (proposalAt(p, context) ?? element)
+}
+
+const percent = ({ certainty }: Proposed): number => Math.round(certainty * 100)
 
 interface Film {
   readonly wall: ProposedWall
@@ -33,15 +52,15 @@ const filmsOf = (context: ToolContext): readonly Film[] => {
   return last([open], () => open.map((wall) => ({ wall, outlines: ringsOf(wall, context) })))
 }
 
-const NOTHING_ASKED = 'Begin with “Walk through” on the card: then Y makes an unsure wall and N leaves it.'
+const NOTHING_ASKED = 'Begin with “Walk through” on the card: then Y makes what is unsure and N leaves it.'
 
-/** Walls that the sheet seems to show, as films over it: a click makes one, with Shift what hangs together with it. */
+/** What the sheet seems to show, as films over it: a click makes one, of walls with Shift what hangs together with it. */
 export const proposedWalls: Tool = {
   ...plain,
   name: 'proposed-walls',
   word: 'Walls the sheet shows',
   picture: { film: 'M3 4h15v4H7v12H3z', ink: 'M3 4h15v4H7v12H3z', red: 'M11 15l3.5 4L21 11' },
-  also: ['recognise', 'detect', 'all walls', 'propose'],
+  also: ['recognise', 'detect', 'all walls', 'propose', 'grid lines', 'columns', 'stairs'],
   drawer: 'walls',
   key: null,
   card: wallsCard,
@@ -53,47 +72,50 @@ export const proposedWalls: Tool = {
   keys: [
     {
       key: 'y',
-      does: 'Makes the unsure wall that is asked about',
+      does: 'Makes what is unsure and asked about',
       press: (session, context) => {
         const asked = askedProposal(context)
-        return asked ? { session, ...acceptWalls([asked], context), pick: [] } : { session, say: NOTHING_ASKED }
+        return asked ? { session, ...accept(asked, context), pick: [] } : { session, say: NOTHING_ASKED }
       },
     },
     {
       key: 'n',
-      does: 'Leaves the unsure wall that is asked about',
+      does: 'Leaves what is unsure and asked about',
       press: (session, context) => {
         const asked = askedProposal(context)
-        return asked ? { session, ...leaveWall(asked, context) } : { session, say: NOTHING_ASKED }
+        return asked ? { session, ...leave(asked, context) } : { session, say: NOTHING_ASKED }
       },
     },
   ],
   say: ({ cursor }, context) => {
     const asked = askedProposal(context)
-    if (asked) return `Is this a wall? ${Math.round(asked.certainty * 100)} % sure. Y makes it, N leaves it.`
-    const wall = cursor && proposalAt(cursor.at, context)
-    if (!wall) return 'Point at a film to see how sure it is; click to make the wall.'
-    const sure = Math.round(wall.certainty * 100)
-    return `A wall of ${formatLength(wall.thicknessMm, context.display)}, ${sure} % sure: click to make it, with Shift all that hangs together.`
+    if (asked) return `Is this a ${proposedWord(asked)}? ${percent(asked)} % sure. Y makes it, N leaves it.`
+    const under = cursor && proposedAt(cursor.at, context)
+    if (!under) return 'Point at a film to see what it is and how sure; click to make it.'
+    if (isElement(under)) return `A ${proposedWord(under)}, ${percent(under)} % sure: click to make it.`
+    return `A wall of ${formatLength(under.thicknessMm, context.display)}, ${percent(under)} % sure: click to make it, with Shift all that hangs together.`
   },
   fields: () => [],
   click: (session, { at }, context) => {
-    const wall = proposalAt(at, context)
-    if (!wall) return { session, say: 'Nothing here looks like a wall that is not there yet.' }
-    return { session: EMPTY_SESSION, ...acceptWalls(session.held ? connectedWith(wall, context) : [wall], context) }
+    const under = proposedAt(at, context)
+    if (!under)
+      return { session, say: 'Nothing here looks like a wall, column, grid line or stair that is not there yet.' }
+    if (isElement(under)) return { session: EMPTY_SESSION, ...accept(under, context) }
+    return { session: EMPTY_SESSION, ...acceptWalls(session.held ? connectedWith(under, context) : [under], context) }
   },
   enter: () => ({ session: EMPTY_SESSION, done: true }),
   paint: (canvas, { cursor, held }, view, context) => {
     const { certainty } = context.options(proposalOptions)
     const films = filmsOf(context)
-    const under = cursor && proposalAt(cursor.at, context)
-    const lit = new Set(under ? (held ? connectedWith(under, context) : [under]) : [])
+    const under = cursor && proposedAt(cursor.at, context)
+    const lit = new Set<Proposed>(under ? (held && !isElement(under) ? connectedWith(under, context) : [under]) : [])
     const asked = askedProposal(context)
     if (asked) lit.add(asked)
-    for (const { wall, outlines } of films)
-      paintFilms(canvas, view, outlines, lit.has(wall) ? 'pointed' : wall.certainty >= certainty ? 'sure' : 'doubtful')
+    const look = (each: Proposed) => (lit.has(each) ? 'pointed' : each.certainty >= certainty ? 'sure' : 'doubtful')
+    for (const { wall, outlines } of films) paintFilms(canvas, view, outlines, look(wall))
+    for (const each of openElements(context)) paintFilms(canvas, view, [outlineOf(each.element)], look(each))
     const measured = under ?? asked
-    if (measured)
+    if (measured && !isElement(measured))
       paintMeasure(
         canvas,
         view,
