@@ -1,6 +1,6 @@
 import { basename } from 'node:path'
 import type { Command } from 'commander'
-import { USUAL_CERTAINTY } from '@/core/propose/walls/propose'
+import { USUAL_CERTAINTY } from '@/core/propose/walls/proposed-wall'
 import { certaintyOf, type PlanOnPage, planOnPage } from './plan-on-page'
 import { pageOf, withFile, writeAll } from './read-file'
 

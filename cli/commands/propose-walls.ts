@@ -1,5 +1,6 @@
 import type { Command } from 'commander'
-import { type ProposedWall, proposeWalls } from '@/core/propose/walls/propose'
+import { proposeWalls } from '@/core/propose/walls/propose'
+import type { ProposedWall } from '@/core/propose/walls/proposed-wall'
 import { planCommand } from '../plan-command'
 import { wallsReport } from '../plan-on-page'
 

@@ -1,6 +1,7 @@
 import { proposeScale } from '@/core/fit/proposal/propose'
-import { readPlan, traceAll } from '@/core/propose/read-plan'
-import { USUAL_CERTAINTY } from '@/core/propose/walls/propose'
+import { readPlan } from '@/core/propose/read-plan'
+import { traceAll } from '@/core/propose/trace-all'
+import { USUAL_CERTAINTY } from '@/core/propose/walls/proposed-wall'
 import { sheetFinder } from '@/core/propose/walls/sheet-finder'
 import { indexSheet } from '@/core/sheet/binary'
 import {

@@ -6,7 +6,7 @@ import type { ProjectRecord } from '../model/registry'
 import { faceOffsets } from '../model/wall/geometry'
 import { wallLengthMm, wallPlace } from '../model/wall/line'
 import type { Wall } from '../model/wall/schema'
-import type { ProposedWall } from '../propose/walls/propose'
+import type { ProposedWall } from '../propose/walls/proposed-wall'
 import { runsOf } from './runs'
 import { LARGEST_SINE } from './wall-on-sheet'
 

@@ -4,7 +4,7 @@ import { DIALOGS } from '@/studio/features/registry'
 import { dialogPanel } from '@/studio/kernel/panel'
 import { useDialogs } from '@/studio/state/dialogs'
 import { lazily } from '@/studio/ui/lazily'
-import { findDialog, keysDialog } from './dialogs'
+import { findDialog, keysDialog } from './dialog-tokens'
 
 const FindDialog = lazily(() => import('./find/FindDialog').then((module) => module.FindDialog))
 const KeysDialog = lazily(() => import('./KeysDialog').then((module) => module.KeysDialog))

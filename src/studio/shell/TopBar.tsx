@@ -35,7 +35,7 @@ import { fitState } from '@/studio/tooling/fit-state'
 import { Keys } from '@/studio/ui/Keys'
 import { Logo } from '@/studio/ui/Logo'
 import { NameField } from '@/studio/ui/NameField'
-import { findDialog, keysDialog } from './dialogs'
+import { findDialog, keysDialog } from './dialog-tokens'
 import { PanelsOf } from './PanelsOf'
 
 /** Windows in which the bar has no room to spare. */

@@ -10,7 +10,7 @@ import { whereNow } from '@/studio/state/now'
 import { showAll } from '@/studio/state/show'
 import { useView, zoomAbout } from '@/studio/state/view'
 import { cardNow } from './card-now'
-import { findDialog, keysDialog } from './dialogs'
+import { findDialog, keysDialog } from './dialog-tokens'
 
 const ZOOM = 1.25
 

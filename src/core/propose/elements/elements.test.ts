@@ -8,9 +8,13 @@ import { readSheet } from '../../../../tests/support/read-sheet'
 import { projectiveOf } from '../../geometry/projective'
 import { distance, type Point } from '../../geometry/vector'
 import { validateRecord } from '../../model/registry'
+import { indexSheet } from '../../sheet/binary'
 import type { WallRun } from '../wall-run'
+import { proposeWalls } from '../walls/propose'
+import { sheetFinder } from '../walls/sheet-finder'
 import type { ElementDraft, ProposedElement } from './element'
-import { makeElements, proposeElements } from './propose'
+import { makeElements } from './make'
+import { proposeElements } from './propose'
 
 /** @param offPt how far above the lower edge of the paper a producer begins */
 const whole = (mmPerPt: number, offPt = 0) => ({
@@ -78,6 +82,16 @@ describe.each(SHEET_HABITS)('a sheet with $name', (habit) => {
       }
     },
   )
+})
+
+it('posts in a row are no wall with wide openings, whatever grid line runs between them', async () => {
+  for (const habit of SHEET_HABITS) {
+    const sheet = elementSheet(200_011, habit)
+    const { linework } = await readSheet(await printPage(sheet, 'pdf-lib'))
+    const on = whole(sheet.mmPerPt)
+    const walls = proposeWalls(linework, on, sheetFinder(indexSheet(linework).index, on.map, on.mmPerPt))
+    expect(walls.filter(({ certainty }) => certainty >= 0.5)).toEqual([])
+  }
 })
 
 it('sheets that lie askew and are rounded are read the same', async () => {

@@ -82,17 +82,21 @@ function linesFrom({ name, ring }: Bubble, bubbles: readonly Bubble[], marks: Sh
     const followed = follow(from, stroke, marks)
     if (distance(from, followed.end) < LEAST_RADII * radiusPt) return []
     const ahead = add(followed.end, scale(u, radiusPt))
-    const bothEnds = bubbles.some(
+    const opposite = bubbles.find(
       (other) =>
         other.name === name && other.ring !== ring && distance(other.ring.center, ahead) < radiusPt * (0.5 + BEGINS),
     )
     const { map } = marks.on
+    const way = unit(subtract(followed.end, from))!
+    // Its last dash may end before the bubble; the line goes up to it.
+    const toOpposite = opposite ? dot(way, subtract(opposite.ring.center, from)) - opposite.ring.radiusPt : 0
+    const end = opposite ? add(from, scale(way, toOpposite)) : followed.end
     return [
       {
         name,
         start: project(map, from),
-        end: project(map, followed.end),
-        bothEnds,
+        end: project(map, end),
+        bothEnds: opposite !== undefined,
         dashed: followed.dashes > 4 || marks.styles[stroke.style]!.dashPt.length > 0,
       },
     ]

@@ -5,7 +5,8 @@ import { GENERATORS, printedNames } from '../../../../tests/support/plan-corpus/
 import { readSheet } from '../../../../tests/support/read-sheet'
 import { projectiveOf } from '../../geometry/projective'
 import { indexSheet } from '../../sheet/binary'
-import { readPlan, traceAll } from '../read-plan'
+import { readPlan } from '../read-plan'
+import { traceAll } from '../trace-all'
 import { sheetFinder } from '../walls/sheet-finder'
 import { roomLabelsOf } from './labels'
 

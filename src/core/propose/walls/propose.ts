@@ -2,22 +2,15 @@ import { leftOf, subtract, unit } from '../../geometry/vector'
 import type { Linework } from '../../sheet/linework'
 import { type LineFinder, openingIn, type WallRun } from '../wall-run'
 import { boardLinesOf, type SheetOnBoard } from './board-lines'
+import { withoutColonnades } from './colonnade'
 import type { Face } from './faces'
 import { judgedRuns, withoutConflicts } from './judge'
 import { withoutOverhangs } from './overhang'
+import { type ProposedWall, USUAL_CERTAINTY } from './proposed-wall'
 import { centreAt, placeOn, type Run } from './runs'
-
-/** A wall that a sheet seems to show, along its centre line, with its openings. */
-export interface ProposedWall extends WallRun {
-  /** 0 to 1. */
-  readonly certainty: number
-}
 
 /** What is less certain is not worth looking at. */
 const LEAST_CERTAINTY = 0.15
-
-/** From here on a proposal is meant to be taken. */
-export const USUAL_CERTAINTY = 0.5
 
 /**
  * The walls that a sheet seems to show, the surest first: pairs of faces, judged by what lies between and around them
@@ -28,12 +21,13 @@ export function proposeWalls(linework: Linework, on: SheetOnBoard, lines: LineFi
   const sheet = boardLinesOf(linework, on)
   const kept = withoutConflicts(judgedRuns(sheet).filter(({ certainty }) => certainty >= LEAST_CERTAINTY))
   const [sure, unsure] = [kept.filter(isUsual), kept.filter((judged) => !isUsual(judged))]
-  return [...withoutOverhangs(sheet, sure), ...unsure]
+  const walls = [...withoutOverhangs(sheet, sure), ...unsure]
     .map(({ run, certainty }) => ({
       ...wallOf(run, lines, sheet.scan ? SCAN_SLIPS * sheet.slipMm : undefined),
       certainty,
     }))
     .sort((a, b) => b.certainty - a.certainty)
+  return withoutColonnades(walls, linework, on)
 }
 
 /** Where strokes of a scan meet others, their ends are drawn aside by so many slips. */

@@ -115,7 +115,11 @@ export function ProposedWallsCard() {
         />
       </Box>
       {walking && asked ? (
-        <Box role="group" aria-label="Unsure" sx={{ border: 1, borderColor: 'divider', borderRadius: 1, p: 1.5 }}>
+        <Box
+          role="group"
+          aria-label={`Unsure ${proposedWord(asked)}`}
+          sx={{ border: 1, borderColor: 'divider', borderRadius: 1, p: 1.5 }}
+        >
           <Typography sx={{ mb: 1 }}>
             Is this a {proposedWord(asked)}? It is {Math.round(asked.certainty * 100)} % sure; {unsure}{' '}
             {unsure === 1 ? 'is' : 'are'} to be looked at.
@@ -151,7 +155,7 @@ export function ProposedWallsCard() {
         disabled={sure.length + beside.length === 0}
         onClick={() => workbench.carryOut(traceSheet(toolContext()))}
       >
-        Trace it all
+        Trace it all: walls, openings, rooms
       </Button>
       <Button
         variant="outlined"

@@ -1,7 +1,7 @@
 import { isInside } from '@/core/geometry/polygon'
 import { add, cross, distance, dot, leftOf, type Point, scale, subtract, unit } from '@/core/geometry/vector'
 import type { ElementDraft, ProposedElement, ProposedKind } from '@/core/propose/elements/element'
-import { isThere, makeElements } from '@/core/propose/elements/propose'
+import { isThere, makeElements } from '@/core/propose/elements/make'
 import { counted } from '@/core/units/format'
 import { type Effects, putting, type ToolContext } from '@/studio/kernel/tool'
 import { lastOf } from '@/studio/tooling/kept-result'

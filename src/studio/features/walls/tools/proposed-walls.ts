@@ -1,6 +1,6 @@
 import { distance, type Point } from '@/core/geometry/vector'
 import { alongOf, asideOf } from '@/core/model/wall/line'
-import type { ProposedWall } from '@/core/propose/walls/propose'
+import type { ProposedWall } from '@/core/propose/walls/proposed-wall'
 import { formatLength } from '@/core/units/format'
 import { EMPTY_SESSION, plain, type Tool, type ToolContext } from '@/studio/kernel/tool'
 import { paintMeasure } from '@/studio/painters/measure'
