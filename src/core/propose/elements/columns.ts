@@ -2,6 +2,7 @@ import { isInside } from '../../geometry/polygon'
 import { project } from '../../geometry/projective'
 import { cross, distance, dot, middle, type Point, subtract, unit } from '../../geometry/vector'
 import type { Column } from '../../model/column/schema'
+import { alongOf, asideOf } from '../../model/wall/line'
 import type { WallRun } from '../wall-run'
 import { certain, type ProposedElement } from './element'
 import type { SheetMarks, Stroke } from './sheet-marks'
@@ -97,13 +98,13 @@ function fromRings({ rings, on }: SheetMarks): Candidate[] {
 /** Whether a rectangle is what a wall is drawn of between two openings: in its run, and as thick. */
 const isPieceOf = (walls: readonly WallRun[], { draft }: Candidate): boolean =>
   draft.section === 'rectangle' &&
-  walls.some(({ start, end, thicknessMm }) => {
-    const u = unit(subtract(end, start))
-    if (!u) return false
-    const to = subtract(draft.at, start)
-    const along = dot(u, to)
+  walls.some((wall) => {
+    const { start, end, thicknessMm } = wall
+    const along = alongOf(wall, draft.at)
     const isIn =
-      Math.abs(cross(u, to)) < thicknessMm / 3 && along > -thicknessMm && along < distance(start, end) + thicknessMm
+      Math.abs(asideOf(wall, draft.at)) < thicknessMm / 3 &&
+      along > -thicknessMm &&
+      along < distance(start, end) + thicknessMm
     return isIn && [draft.widthMm, draft.depthMm].some((mm) => Math.abs(mm - thicknessMm) < 0.08 * thicknessMm)
   })
 

@@ -1,4 +1,5 @@
-import { cross, distance, dot, subtract, unit } from '../../geometry/vector'
+import { distance, type Point } from '../../geometry/vector'
+import { alongOf, asideOf } from '../../model/wall/line'
 import type { Linework } from '../../sheet/linework'
 import { columnsOf } from '../elements/columns'
 import type { ProposedElement } from '../elements/element'
@@ -35,8 +36,8 @@ function isMostlyOpen({ start, end, openings }: WallRun): boolean {
 }
 
 /** Whether each piece between the passages is a column. */
-function isRowOf(columns: readonly ProposedElement[], { start, end, openings }: WallRun): boolean {
-  const u = unit(subtract(end, start))!
+function isRowOf(columns: readonly ProposedElement[], wall: WallRun): boolean {
+  const { start, end, openings } = wall
   const gaps = openings
     .map(({ alongMm, widthMm }): Interval => [alongMm - widthMm / 2, alongMm + widthMm / 2])
     .sort((a, b) => a[0] - b[0])
@@ -45,10 +46,13 @@ function isRowOf(columns: readonly ProposedElement[], { start, end, openings }: 
   return pieces.every(([from, to]) =>
     columns.some(({ element, certainty }) => {
       if (element.kind !== 'column' || certainty < least) return false
-      const to0 = subtract(element.at, start)
-      const along = dot(u, to0)
+      const along = alongOf(wall, element.at)
       const halfMm = Math.hypot(element.widthMm, element.depthMm) / 2
-      return Math.abs(cross(u, to0)) < SLIP_MM && from > along - halfMm - SLIP_MM && to < along + halfMm + SLIP_MM
+      return (
+        Math.abs(asideOf(wall, element.at)) < SLIP_MM &&
+        from > along - halfMm - SLIP_MM &&
+        to < along + halfMm + SLIP_MM
+      )
     }),
   )
 }
@@ -62,10 +66,7 @@ function touches(row: WallRun, other: WallRun): boolean {
   )
 }
 
-function isOn({ start, end }: WallRun, p: WallRun['start'], reachMm: number): boolean {
-  const u = unit(subtract(end, start))
-  if (!u) return false
-  const to = subtract(p, start)
-  const along = dot(u, to)
-  return Math.abs(cross(u, to)) < reachMm && along > -reachMm && along < distance(start, end) + reachMm
+function isOn(wall: WallRun, p: Point, reachMm: number): boolean {
+  const along = alongOf(wall, p)
+  return Math.abs(asideOf(wall, p)) < reachMm && along > -reachMm && along < distance(wall.start, wall.end) + reachMm
 }

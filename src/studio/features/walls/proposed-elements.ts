@@ -1,5 +1,6 @@
 import { isInside } from '@/core/geometry/polygon'
-import { add, cross, distance, dot, leftOf, type Point, scale, subtract, unit } from '@/core/geometry/vector'
+import { add, distance, leftOf, type Point, scale, subtract, unit } from '@/core/geometry/vector'
+import { alongOf, asideOf } from '@/core/model/wall/line'
 import type { ElementDraft, ProposedElement, ProposedKind } from '@/core/propose/elements/element'
 import { isThere, makeElements } from '@/core/propose/elements/make'
 import { counted } from '@/core/units/format'
@@ -52,6 +53,8 @@ export function elementsInWords(elements: readonly ProposedElement[]): string {
   return kinds.join(', ')
 }
 
+type GridLineDraft = Extract<ElementDraft, { kind: 'grid-line' }>
+
 /** A grid line shows as a band so wide. */
 const BAND_MM = 90
 
@@ -80,16 +83,12 @@ function band(start: Point, end: Point, widthMm: number): Point[] {
 export function elementAt(p: Point, context: ToolContext): ProposedElement | null {
   const order: readonly ProposedKind[] = ['column', 'stair', 'grid-line']
   const at = openElements(context).filter(({ element }) =>
-    element.kind === 'grid-line'
-      ? isBeside(element.start, element.end, p, context.reachMm)
-      : isInside(outlineOf(element), p),
+    element.kind === 'grid-line' ? isBeside(element, p, context.reachMm) : isInside(outlineOf(element), p),
   )
   return [...at].sort((a, b) => order.indexOf(a.element.kind) - order.indexOf(b.element.kind))[0] ?? null
 }
 
-function isBeside(start: Point, end: Point, p: Point, reachMm: number): boolean {
-  const u = unit(subtract(end, start))
-  if (!u) return false
-  const along = dot(u, subtract(p, start))
-  return along > 0 && along < distance(start, end) && Math.abs(cross(u, subtract(p, start))) < reachMm
+function isBeside(line: GridLineDraft, p: Point, reachMm: number): boolean {
+  const along = alongOf(line, p)
+  return along > 0 && along < distance(line.start, line.end) && Math.abs(asideOf(line, p)) < reachMm
 }
