@@ -220,6 +220,7 @@ describe('read-plan', () => {
         .map((line) => (line.kind === 'grid-line' ? line.name : ''))
         .sort(),
     )
+    expect((JSON.parse(out) as { levels: unknown[] }).levels).toEqual([])
     expect([read.columns.length, read.stairs.length]).toEqual([of('column').length, 1])
     for (const { certainty } of [...read.gridLines, ...read.columns]) expect(certainty).toBeGreaterThan(0.5)
     const listed = await calque('read-plan', 'frame.pdf', '--page', '1', '--ratio', '100')

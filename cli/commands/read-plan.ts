@@ -17,13 +17,22 @@ export function readPlanCommand(program: Command): void {
   planCommand(program, { name: 'read-plan', description }, (page, least) => {
     const all = readPlan(page.linework, page.on, page.lines)
     const isSure = ({ certainty }: { readonly certainty: number }) => certainty >= least
-    const reading = { ...all, walls: all.walls.filter(isSure), elements: all.elements.filter(isSure) }
+    const reading = {
+      ...all,
+      walls: all.walls.filter(isSure),
+      elements: all.elements.filter(isSure),
+      levels: all.levels.filter(isSure),
+    }
     const traced = traceAll(reading.walls, reading.labels, new Map(), MAKING)
     return { text: listOf(page, reading, traced), json: reportOf(page, reading, traced) }
   })
 }
 
-const reportOf = ({ on, scan, scale }: PlanOnPage, { walls, elements }: PlanReading, { rooms }: TracedPlan) => ({
+const reportOf = (
+  { on, scan, scale }: PlanOnPage,
+  { walls, elements, levels }: PlanReading,
+  { rooms }: TracedPlan,
+) => ({
   mmPerPt: on.mmPerPt,
   content: scan ? 'scan' : 'vector',
   scale: scale && {
@@ -42,6 +51,12 @@ const reportOf = ({ on, scan, scale }: PlanOnPage, { walls, elements }: PlanRead
     certainty: rounded(certainty),
   })),
   ...elementsReport(elements),
+  levels: levels.map(({ text, statedMm, at, certainty }) => ({
+    text,
+    statedMm: rounded(statedMm),
+    at: placed(at),
+    certainty: rounded(certainty),
+  })),
 })
 
 const placed = ({ x, y }: Point): [number, number] => [rounded(x), rounded(y)]

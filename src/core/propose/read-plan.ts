@@ -1,6 +1,7 @@
 import type { Linework } from '../sheet/linework'
 import type { ProposedElement } from './elements/element'
 import { proposeElements } from './elements/propose'
+import { type ProposedLevel, proposeLevels } from './levels'
 import { type RoomLabel, roomLabelsOf } from './rooms/labels'
 import type { LineFinder } from './wall-run'
 import type { SheetOnBoard } from './walls/board-lines'
@@ -14,10 +15,17 @@ export interface PlanReading {
   readonly labels: readonly RoomLabel[]
   /** Grid lines, columns and stairs, the surest first. */
   readonly elements: readonly ProposedElement[]
+  /** Heights, where the sheet is a section or an elevation. */
+  readonly levels: readonly ProposedLevel[]
 }
 
 /** Reads a plan: its walls with their openings, what is printed in its rooms, and its grid lines, columns and stairs. */
 export function readPlan(linework: Linework, on: SheetOnBoard, lines: LineFinder): PlanReading {
   const walls = proposeWalls(linework, on, lines)
-  return { walls, labels: roomLabelsOf(linework, on.map, on.shows), elements: proposeElements(linework, on, walls) }
+  return {
+    walls,
+    labels: roomLabelsOf(linework, on.map, on.shows),
+    elements: proposeElements(linework, on, walls),
+    levels: proposeLevels(linework, on),
+  }
 }

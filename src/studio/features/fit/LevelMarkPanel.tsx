@@ -2,18 +2,24 @@ import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { isHeightOut, toleranceOf } from '@/core/check/tolerance'
+import type { LevelMark } from '@/core/fit/level-marks'
 import { project } from '@/core/geometry/projective'
+import { withFirstLevel } from '@/core/model/level/schema'
 import { settingsOf } from '@/core/model/settings/schema'
 import { boardMap, movedBy } from '@/core/model/underlay/placement'
 import type { Underlay } from '@/core/model/underlay/schema'
-import { formatLength } from '@/core/units/format'
+import { formatLength, formatLevel } from '@/core/units/format'
 import { light } from '@/studio/state/bench'
+import { put } from '@/studio/state/edits'
 import { useProject } from '@/studio/state/project'
 import { refit } from '@/studio/state/refit'
 import { useDisplay } from '@/studio/ui/display'
 import { useLevelMarks } from './level-marks'
 
-/** Heights written on a section against where they are drawn, pair by pair; one of them, or all, can be made to hold. */
+/** Heights nearer than this are one level. */
+const SAME_LEVEL_MM = 5
+
+/** Heights written on a section against where they are drawn, pair by pair; one of them, or all, can be made to hold, and become levels. */
 export function LevelMarkPanel({ underlay }: { underlay: Underlay }) {
   const marks = useLevelMarks(underlay)
   const records = useProject((state) => state.records)
@@ -34,6 +40,12 @@ export function LevelMarkPanel({ underlay }: { underlay: Underlay }) {
         { before: underlay, after: { ...underlay, placement: movedBy(underlay.placement, { x: 0, y: byMm }) } },
       ],
     })
+  const levels = withFirstLevel(records)
+  const isLevel = (mm: number) => levels.some(({ elevationMm }) => Math.abs(elevationMm - mm) < SAME_LEVEL_MM)
+  const addLevel = ({ statedMm }: LevelMark) => {
+    const name = `Level ${formatLevel(statedMm, display)}`
+    put('Add level', { id: crypto.randomUUID(), kind: 'level', name, elevationMm: statedMm })
+  }
   const meanMm = rows.reduce((sum, { offMm }) => sum + offMm, 0) / rows.length
   const out = rows.filter(({ offMm }) => isHeightOut(offMm, tolerance)).length
   return (
@@ -68,6 +80,14 @@ export function LevelMarkPanel({ underlay }: { underlay: Underlay }) {
             aria-label={`Make ${mark.text} hold`}
           >
             Holds
+          </Button>
+          <Button
+            size="small"
+            disabled={isLevel(mark.statedMm)}
+            onClick={() => addLevel(mark)}
+            aria-label={`Make a level at ${mark.text}`}
+          >
+            {isLevel(mark.statedMm) ? 'Is a level' : 'Level'}
           </Button>
         </Stack>
       ))}

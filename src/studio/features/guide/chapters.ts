@@ -42,7 +42,7 @@ export const CHAPTERS: readonly Chapter[] = [
     paragraphs: [
       'Press W and click from corner to corner. The cursor catches ends, middles, crossings and feet on the lines of the sheet, and says what it has caught; N goes on to the next thing that can be caught, Ctrl catches nothing. While a wall is drawn its length can be typed at any time.',
       'F puts the wall on the other side of the line that you trace. Types have layers; the thickness can be taken from the sheet by two clicks.',
-      '“Walls the sheet shows” reads all walls of a sheet with their openings, and shows how sure each is: take them one by one, in a run, or all.',
+      '“Walls the sheet shows” reads all walls of a sheet with their openings, its grid lines, columns and stairs, and shows how sure each is: take them one by one, in a run, or all.',
       'Press L and click where the wall has its door or window; the width comes from the jambs of the sheet, or from a type. A click with Room between walls gives it a name and works out its area.',
     ],
     picture: 'tracing',
