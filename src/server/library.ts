@@ -9,6 +9,7 @@ import { database, inTransaction, type Transaction } from './database/client'
 import { libraryVersions } from './database/library'
 import { nameOfActor } from './people/audit'
 import { organisationFor, organisationOf } from './people/organisations'
+import { mustHaveRoomInLibrary } from './people/quotas'
 import { personOf } from './people/standing'
 import { notFound, Problem } from './problem'
 
@@ -123,6 +124,7 @@ export async function keepInLibrary(record: LibraryRecord, by: Actor, wish: Keep
   if (name === '') throw new Problem(422, 'no-name', 'Give it a name first: a library is looked through by names.')
   const item = { id: itemIdOf(record, wish), shelf: wish.shelf }
   const kept = withoutLink(record)
+  await mustHaveRoomInLibrary(await organisationFor(by), JSON.stringify(kept).length)
   await addVersion(by, item, async (last) => {
     if (last && last.kind !== record.kind)
       throw new Problem(409, 'other-kind', `This id is that of “${last.name}”, which is of another kind.`)

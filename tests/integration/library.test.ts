@@ -141,6 +141,13 @@ describe('the library', () => {
     expect(rows).toEqual([])
   })
 
+  it('takes its room: what does not fit is refused', async () => {
+    process.env.CALQUE_QUOTA_GB = '0.000000001'
+    const late = library.keepInLibrary(wallType(crypto.randomUUID(), 100), LOCAL, ONCE)
+    await expect(late).rejects.toMatchObject({ status: 413, type: 'quota' })
+    delete process.env.CALQUE_QUOTA_GB
+  })
+
   it('what servers of the version before keep in their own table is a version as well', async () => {
     const old = symbol(crypto.randomUUID(), 'Cleat')
     await client

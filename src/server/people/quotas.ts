@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm'
+import { type SQL, sql } from 'drizzle-orm'
 import { database, seeing } from '../database/client'
 import { Problem } from '../problem'
 
@@ -15,16 +15,20 @@ interface Used extends Record<string, unknown> {
   readonly pages: number
 }
 
-/** Files of all projects of the organisation whose project it is, those in the trash as well: they take their room. */
-async function usedBy(projectId: string): Promise<Used> {
+const organisationOf = (projectId: string): SQL => sql`(select organization_id from project where id = ${projectId})`
+
+/** Files of all projects of an organisation, those in the trash as well, what was issued, and its library: they take their room. */
+async function usedBy(organization: SQL): Promise<Used> {
   const { rows } = await seeing('all', () =>
     database().execute<Used>(
       sql`with own as (select f.id, f.content_hash from source f join project p on p.id = f.project_id
-          where p.organization_id = (select organization_id from project where id = ${projectId})),
+          where p.organization_id = ${organization}),
         issued as (select i.content_hash from issue i join project p on p.id = i.project_id
-          where p.organization_id = (select organization_id from project where id = ${projectId}))
+          where p.organization_id = ${organization})
         select (select coalesce(sum(size), 0)::float8 from content
-            where hash in (select content_hash from own union select content_hash from issued)) as bytes,
+            where hash in (select content_hash from own union select content_hash from issued))
+          + (select coalesce(sum(pg_column_size(record)), 0)::float8 from library_version
+            where organization_id = ${organization}) as bytes,
           (select count(*)::int from sheet where source_id in (select id from own)) as pages`,
     ),
   )
@@ -38,9 +42,19 @@ async function usedBy(projectId: string): Promise<Used> {
 export async function mustHaveRoom(projectId: string, bytes: number): Promise<void> {
   const [gb, pages] = [limitOf('CALQUE_QUOTA_GB'), limitOf('CALQUE_QUOTA_PAGES')]
   if (gb === null && pages === null) return
-  const used = await usedBy(projectId)
-  if (gb !== null && used.bytes + bytes > gb * GB) throw full(`${(used.bytes / GB).toFixed(1)} of ${gb} GB`)
+  const used = await usedBy(organisationOf(projectId))
+  mustFit(used, bytes, gb)
   if (pages !== null && used.pages >= pages) throw full(`${used.pages} of ${pages} pages`)
+}
+
+/** Whether a record of so many bytes fits into an organisation's library. @throws Problem 413 where its room is full */
+export async function mustHaveRoomInLibrary(organizationId: string, bytes: number): Promise<void> {
+  const gb = limitOf('CALQUE_QUOTA_GB')
+  if (gb !== null) mustFit(await usedBy(sql`${organizationId}`), bytes, gb)
+}
+
+function mustFit(used: Used, bytes: number, gb: number | null): void {
+  if (gb !== null && used.bytes + bytes > gb * GB) throw full(`${(used.bytes / GB).toFixed(1)} of ${gb} GB`)
 }
 
 const full = (used: string): Problem =>
