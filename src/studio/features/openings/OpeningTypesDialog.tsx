@@ -47,6 +47,12 @@ export function OpeningTypesDialog({ answer }: DialogProps<void, void>) {
   )
 }
 
+const SIZES = [
+  ['widthMm', 'Width'],
+  ['heightMm', 'Height'],
+  ['sillMm', 'Sill'],
+] as const
+
 function TypeRow({ type, count }: { type: OpeningType; count: number }) {
   const change = (part: Partial<OpeningType>) => {
     const next = { ...type, ...part }
@@ -65,11 +71,13 @@ function TypeRow({ type, count }: { type: OpeningType; count: number }) {
         label={`Name of the ${type.use}`}
         value={type.name}
         onCommit={(name) => name && change({ name: name.slice(0, 100) })}
-        sx={{ flex: 1 }}
+        sx={{ flex: '1 0 160px' }}
       />
-      <LengthField label="Width" mm={type.widthMm} onTake={(mm) => change({ widthMm: mm ?? 0 })} />
-      <LengthField label="Height" mm={type.heightMm} onTake={(mm) => change({ heightMm: mm ?? 0 })} />
-      <LengthField label="Sill" mm={type.sillMm} onTake={(mm) => change({ sillMm: mm ?? 0 })} />
+      {SIZES.map(([key, label]) => (
+        <Box key={key} sx={{ width: 104 }}>
+          <LengthField label={label} mm={type[key]} onTake={(mm) => change({ [key]: mm ?? 0 })} />
+        </Box>
+      ))}
       <RatedFields value={type} onChange={change} />
       <Typography variant="figure" sx={{ width: 80 }}>
         {count} placed
