@@ -234,6 +234,26 @@ describe('read-plan', () => {
   })
 })
 
+describe('compare', () => {
+  it('tells lines of which only the pen differs where that is asked', async () => {
+    const sheet = elementSheet(7, SHEET_HABITS[1]!)
+    const broad = {
+      ...sheet,
+      lines: sheet.lines.map(([a, b, c, d, pen]) => [a, b, c, d, pen === 0.25 ? 1 : pen] as const),
+    }
+    await writeFile(join(folder, 'older.pdf'), await printPage(sheet, 'pdf-lib'))
+    await writeFile(join(folder, 'newer.pdf'), await printPage(broad, 'cairo'))
+    const asked = ['compare', 'older.pdf', 'newer.pdf', '--ratio', '50', '--json']
+    const plain = JSON.parse((await calque(...asked)).out) as { changes: unknown[]; pens?: unknown }
+    expect(plain.changes).toEqual([])
+    expect(plain.pens).toBeUndefined()
+    const { pens } = JSON.parse((await calque(...asked, '--pens')).out) as {
+      pens: { before: string; after: string; lines: number }[]
+    }
+    expect(pens[0]).toMatchObject({ before: '0.10 mm', after: '0.35 mm' })
+  })
+})
+
 describe('fit', () => {
   const solved = async (points: unknown): Promise<Ended> => {
     await writeFile(join(folder, 'points.json'), typeof points === 'string' ? points : JSON.stringify(points))

@@ -1,6 +1,7 @@
 import { basename } from 'node:path'
 import { type Command, Option } from 'commander'
 import { compareSheets } from '@/core/compare/compare'
+import { penChanges, SAME_PLACE_PT } from '@/core/compare/pen-changes'
 import { comparisonReport } from '@/core/compare/report'
 import type { Linework } from '@/core/sheet/linework'
 import { type LengthDisplay, USUAL_DISPLAY } from '@/core/units/format'
@@ -16,6 +17,7 @@ interface Options {
   tolerance?: string
   unit: LengthDisplay['unit']
   password?: string
+  pens?: boolean
   json?: boolean
 }
 
@@ -37,6 +39,7 @@ export function compareCommand(program: Command): void {
       new Option('--unit <unit>', 'in which lengths are told').choices(['mm', 'cm', 'm', 'in', 'ft']).default('mm'),
     )
     .option('--password <text>', 'for protected files')
+    .option('--pens', 'tells lines too of which only the pen differs')
     .option('--json', 'as JSON instead of a list')
     .action(async (olderPath: string, newerPath: string, options: Options) => {
       const { olderPage, page, ratio, password } = options
@@ -52,18 +55,29 @@ export function compareCommand(program: Command): void {
     })
 }
 
-function report(older: Linework, newer: Linework, mmPerPt: number | null, { tolerance, unit, json }: Options): string {
+function report(
+  older: Linework,
+  newer: Linework,
+  mmPerPt: number | null,
+  { tolerance, unit, pens: wantsPens, json }: Options,
+): string {
   const tolerancePt = tolerance === undefined ? undefined : toleranceOf(tolerance) / (mmPerPt ?? MM_PER_PT)
   const found = compareSheets(older, newer, { mmPerPt, ...(tolerancePt && { tolerancePt }) })
   if (!found) throw new CliError('The two pages have nothing in common by which one could be laid onto the other.')
   const display = { ...USUAL_DISPLAY[unit], ...(unit === 'mm' && { precision: 0 }) }
   const told = comparisonReport(found, display)
-  if (json) return `${JSON.stringify(told)}\n`
+  const pens = wantsPens ? penChanges(older, newer, found.registration.map, tolerancePt ?? SAME_PLACE_PT) : []
+  if (json) return `${JSON.stringify({ ...told, ...(wantsPens && { pens }) })}\n`
   const { changes } = told
   const head = told.sure
     ? `${changes.length} changes\n`
     : `${changes.length} changes; the pages agree in so little that they may not lie right on one another\n`
-  return head + changes.map(({ says, box }) => `${Math.round(box[0]!)}, ${Math.round(box[1]!)}\t${says}\n`).join('')
+  const lines = changes.map(({ says, box }) => `${Math.round(box[0]!)}, ${Math.round(box[1]!)}\t${says}\n`)
+  return [
+    head,
+    ...lines,
+    ...pens.map(({ before, after, lines }) => `${lines} lines\t${before} became ${after}\n`),
+  ].join('')
 }
 
 /** @throws CliError for what is no tolerance */

@@ -1,6 +1,8 @@
 import { expose, transfer } from 'comlink'
 import { type CompareOptions, type Comparison, compareSheets } from '@/core/compare/compare'
+import { type PenChange, penChanges, SAME_PLACE_PT } from '@/core/compare/pen-changes'
 import { type Stroke, strokesOf } from '@/core/compare/strokes'
+import type { Affine } from '@/core/geometry/affine'
 import type { TextRun } from '@/core/sheet/linework'
 import { fetchSheet } from './fetch-sheet'
 
@@ -29,6 +31,11 @@ const comparer = {
     if (!found) return null
     const sent = { ...found, gone: packed(found.gone), fresh: packed(found.fresh) }
     return transfer(sent, [sent.gone.buffer, sent.fresh.buffer])
+  },
+  /** Lines that are drawn with another pen. @param map from points of the newer page to those of the older */
+  async pens(older: string, newer: string, map: Affine): Promise<PenChange[]> {
+    const [before, after] = await Promise.all([fetchSheet(older), fetchSheet(newer)])
+    return penChanges(before.linework, after.linework, map, SAME_PLACE_PT)
   },
   /** All that a page draws and says, in its points: to be shown beside another one. @param url where its lines are had */
   async page(url: string): Promise<SentPage> {

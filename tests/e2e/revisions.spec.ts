@@ -55,6 +55,13 @@ test('a newer issue that lies otherwise on its paper falls into place, and what 
     await expect(list).toContainText('became “Archive”')
   })
 
+  await test.step('what differs in its pen alone is told where somebody asks', async () => {
+    const pens = card.getByRole('region', { name: 'Pens' })
+    await pens.getByRole('checkbox').check()
+    await expect(pens).toContainText('All lines that stayed have the pen that they had.')
+    await pens.getByRole('checkbox').uncheck()
+  })
+
   await test.step('looked at in turns and beside one another, and saved for whoever was not there', async () => {
     await card.getByRole('button', { name: 'Blink' }).click()
     await expect(card.getByRole('button', { name: 'Blink' })).toHaveAttribute('aria-pressed', 'true')

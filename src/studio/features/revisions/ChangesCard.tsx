@@ -33,6 +33,7 @@ import { FadeSlider } from '@/studio/ui/FadeSlider'
 import { compareWith, showBeside } from './compare'
 import { bringAlong, followingChange } from './follow-change'
 import { otherIssues } from './other-issues'
+import { PenList } from './PenList'
 import { olderOnBoard, pagesOf } from './places'
 import { type Compared, forgetComparison, useCompare } from './store'
 
@@ -262,6 +263,11 @@ function ChangeList({ compared, underlay }: { readonly compared: Compared; reado
           </Button>
         </Stack>
       )}
+      <PenList
+        compared={compared}
+        pages={pagesOf(compared, underlay)}
+        onLook={(box) => showBox(grow(boxOf(corners(box).map((p) => project(map, p))), AROUND_MM))}
+      />
       <Stack direction="row" sx={{ gap: 1, mt: 1 }}>
         <Button size="small" onClick={() => void compareWith(underlay, compared.otherId, !compared.swapped)}>
           Swap older and newer

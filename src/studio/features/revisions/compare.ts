@@ -1,3 +1,5 @@
+import type { PenChange } from '@/core/compare/pen-changes'
+import type { Affine } from '@/core/geometry/affine'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { api, contentUrl, type SheetView } from '@/studio/state/api'
 import { isPicture, linesHash } from '@/studio/state/page-lines'
@@ -53,6 +55,16 @@ export async function comparePages(
   const found = await comparer.call((pages) => pages.compare(before, after, options))
   if (!found) throw new Error('The two pages have nothing in common by which one could be laid onto the other.')
   return found
+}
+
+/** Lines of two pages that were compared of which only the pen differs. @throws Error with a sentence */
+export async function comparePens(
+  { older, newer }: { older: string; newer: string },
+  map: Affine,
+): Promise<PenChange[]> {
+  const { sources } = useProject.getState()
+  const [before, after] = [older, newer].map((id) => linesOf(sheetOf(sources, id)!.sheet)) as [string, string]
+  return comparer.call((pages) => pages.pens(before, after, map))
 }
 
 /** Whether one file took the place of another, directly or by issues between. */
