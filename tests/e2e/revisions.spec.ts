@@ -57,9 +57,9 @@ test('a newer issue that lies otherwise on its paper falls into place, and what 
 
   await test.step('what differs in its pen alone is told where somebody asks', async () => {
     const pens = card.getByRole('region', { name: 'Pens' })
-    await pens.getByRole('checkbox').check()
+    await pens.getByLabel(/only the pen/).check()
     await expect(pens).toContainText('All lines that stayed have the pen that they had.')
-    await pens.getByRole('checkbox').uncheck()
+    await pens.getByLabel(/only the pen/).uncheck()
   })
 
   await test.step('looked at in turns and beside one another, and saved for whoever was not there', async () => {

@@ -111,29 +111,31 @@ function Versions({ item, removed, onChanged }: ItemRowProps) {
   const taken = async (version: number, use: (item: LibraryItem) => unknown) =>
     use(await libraryApi.item(item, version))
   return (
-    <Stack sx={{ pl: 7, py: 0.5, gap: 0.25 }} aria-label={`Versions of ${item.name}`} component="ul">
-      {(whole.data?.versions ?? []).map((version) => (
-        <Stack
-          key={version.version}
-          component="li"
-          direction="row"
-          sx={{ alignItems: 'center', gap: 1, minHeight: 30 }}
-        >
-          <Typography sx={{ fontSize: 13, flex: 1 }}>
-            {version.version}: {version.removed ? 'taken out' : version.name}, {madeWords(version)}
-          </Typography>
-          {!version.removed && !removed && (
-            <Button size="small" onClick={() => void taken(version.version, takeItem)}>
-              Take version {version.version}
-            </Button>
-          )}
-          {!version.removed && version.version !== last && (
-            <Button size="small" onClick={() => void taken(version.version, (each) => putBack(each, onChanged))}>
-              Make it the latest
-            </Button>
-          )}
-        </Stack>
-      ))}
+    <Stack sx={{ pl: 7, py: 0.5, gap: 0.25 }}>
+      <Stack component="ul" aria-label={`Versions of ${item.name}`} sx={{ p: 0, m: 0, gap: 0.25, listStyle: 'none' }}>
+        {(whole.data?.versions ?? []).map((version) => (
+          <Stack
+            key={version.version}
+            component="li"
+            direction="row"
+            sx={{ alignItems: 'center', gap: 1, minHeight: 30 }}
+          >
+            <Typography sx={{ fontSize: 13, flex: 1 }}>
+              {version.version}: {version.removed ? 'taken out' : version.name}, {madeWords(version)}
+            </Typography>
+            {!version.removed && !removed && (
+              <Button size="small" onClick={() => void taken(version.version, takeItem)}>
+                Take version {version.version}
+              </Button>
+            )}
+            {!version.removed && version.version !== last && (
+              <Button size="small" onClick={() => void taken(version.version, (each) => putBack(each, onChanged))}>
+                Make it the latest
+              </Button>
+            )}
+          </Stack>
+        ))}
+      </Stack>
       {!removed && (
         <Button
           size="small"
