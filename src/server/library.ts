@@ -44,15 +44,15 @@ interface Row {
   readonly model: number
   readonly authorName: string | null
   readonly madeAt: string
-  /** The last version of the item, which may say that it was taken out. */
-  readonly newest: number
+  /** Whether the last version of the item says that it was taken out. */
+  readonly removed: boolean
 }
 
 /** The last version of each item that holds something. */
 const LATEST = sql`select distinct on (v.id, v.person_id) v.id, v.kind, v.name, v.person_id is not null as own, v.version,
   v.record, v.model, v.author_name as "authorName", to_json(v.made_at) as "madeAt",
-  (select max(version) from library_version w where w.organization_id = v.organization_id
-    and w.person_id is not distinct from v.person_id and w.id = v.id) as newest
+  (select w.record is null from library_version w where w.organization_id = v.organization_id
+    and w.person_id is not distinct from v.person_id and w.id = v.id order by w.version desc limit 1) as removed
   from library_version v`
 
 /** Every item that somebody's organisation keeps, and what they keep for themselves, by name; a guest has none. */
@@ -65,7 +65,7 @@ export async function listLibrary(by: Actor, { kind, removed }: LibraryQuery): P
       order by v.id, v.person_id, v.version desc`,
   )
   return rows
-    .filter(({ version, newest }) => newest > version === removed)
+    .filter((row) => row.removed === removed)
     .map(told)
     .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))
 }
@@ -205,7 +205,7 @@ async function ownerOf(by: Actor, shelf: Shelf): Promise<Owner> {
 const isOf = ({ organizationId, personId }: Owner, id: string) =>
   sql`v.organization_id = ${organizationId} and v.person_id is not distinct from ${personId} and v.id = ${id}`
 
-function told({ id, kind, name, own, version, record: kept, model, authorName, madeAt, newest }: Row): ToldItem {
+function told({ id, kind, name, own, version, record: kept, model, authorName, madeAt, removed }: Row): ToldItem {
   const record = upgraded(kept, model) as LibraryRecord
   return {
     id,
@@ -217,6 +217,6 @@ function told({ id, kind, name, own, version, record: kept, model, authorName, m
     ...(record.kind === 'symbol' && { symbol: record }),
     ...(authorName && { by: authorName }),
     at: madeAt,
-    ...(newest > version && { removed: true as const }),
+    ...(removed && { removed }),
   }
 }

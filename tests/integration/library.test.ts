@@ -73,7 +73,10 @@ describe('the library', () => {
       [2, false],
       [1, false],
     ])
+    expect(first.removed).toBe(true)
     expect(await library.keepInLibrary(first.record, LOCAL, ONCE)).toMatchObject({ version: 4, record: first.record })
+    // An earlier version of what is there was not taken out.
+    expect((await library.libraryItem(LOCAL, item(id), 2)).removed).toBeUndefined()
     await expect(library.libraryItem(LOCAL, item(id), 3)).rejects.toMatchObject({ status: 404 })
   })
 
@@ -91,6 +94,9 @@ describe('the library', () => {
     const shop = await library.keepInLibrary(book('Workshop'), LOCAL, ONCE)
     const site = await library.keepInLibrary(book('Site'), LOCAL, ONCE)
     expect(new Set([shop.id, site.id, 'price-book']).size).toBe(3)
+    const third = await library.keepInLibrary(recordOf(shop), LOCAL, { ...ONCE, fresh: true })
+    expect(third.id).not.toBe(shop.id)
+    await library.removeFromLibrary(LOCAL, item(third.id))
     const dearer = { ...(recordOf(shop) as PriceBook), ratePerHour: 95 }
     expect(await library.keepInLibrary(dearer, LOCAL, ONCE)).toMatchObject({ id: shop.id, version: 2 })
     await expect(library.keepInLibrary(USUAL_PRICES, LOCAL, ONCE)).rejects.toMatchObject({ type: 'no-name' })
