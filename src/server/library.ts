@@ -77,17 +77,22 @@ export async function listLibrary(by: Actor, { kind, removed }: LibraryQuery): P
  */
 export async function libraryItem(
   by: Actor,
-  item: ItemName,
+  { id, shelf }: ItemName,
   version: number | null,
 ): Promise<ToldItem & { versions: LibraryVersion[] }> {
-  const own = await ownerOf(by, item.shelf)
+  const own = await ownerOf(by, shelf)
+  return { ...(await toldItem(own, id, version)), versions: await versionsOf(own, id) }
+}
+
+/** @throws Problem where the item, or that version of it, holds nothing */
+async function toldItem(own: Owner, id: string, version: number | null): Promise<ToldItem> {
   const { rows } = await database().execute<Row>(
-    sql`${LATEST} where ${isOf(own, item.id)} and v.record is not null
+    sql`${LATEST} where ${isOf(own, id)} and v.record is not null
       and ${version === null ? sql`true` : sql`v.version = ${version}`}
       order by v.id, v.person_id, v.version desc`,
   )
   if (!rows[0]) throw notFound(version === null ? 'The item of the library' : `Version ${version} of the item`)
-  return { ...told(rows[0]), versions: await versionsOf(own, item.id) }
+  return told(rows[0])
 }
 
 type VersionRow = Pick<Row, 'version' | 'name' | 'authorName' | 'madeAt'> & { [column: string]: unknown; gone: boolean }
@@ -122,10 +127,11 @@ export interface KeepingWish {
 export async function keepInLibrary(record: LibraryRecord, by: Actor, wish: KeepingWish): Promise<ToldItem> {
   const name = libraryKindOf(record).nameOf(record)
   if (name === '') throw new Problem(422, 'no-name', 'Give it a name first: a library is looked through by names.')
-  const item = { id: itemIdOf(record, wish), shelf: wish.shelf }
+  const own = await ownerOf(by, wish.shelf)
+  const id = itemIdOf(record, wish)
   const kept = withoutLink(record)
-  await mustHaveRoomInLibrary(await organisationFor(by), JSON.stringify(kept).length)
-  await addVersion(by, item, async (last) => {
+  await mustHaveRoomInLibrary(own.organizationId, kept)
+  await addVersion(by, own, id, (last) => {
     if (last && last.kind !== record.kind)
       throw new Problem(409, 'other-kind', `This id is that of “${last.name}”, which is of another kind.`)
     if (wish.after !== null && last !== null && last.version > wish.after)
@@ -136,8 +142,7 @@ export async function keepInLibrary(record: LibraryRecord, by: Actor, wish: Keep
       )
     return last?.record && isSameRecord(last.record, kept) ? null : { kind: record.kind, name, record: kept }
   })
-  const { versions: _, ...told } = await libraryItem(by, item, null)
-  return told
+  return toldItem(own, id, null)
 }
 
 /** A price book has the same id in each project: its item is the one from which it is, or a new one. */
@@ -147,25 +152,26 @@ function itemIdOf({ id, kind, library }: LibraryRecord, { fresh }: KeepingWish):
 }
 
 /** Takes an item out of the library; its versions stay, and it can be kept again. @throws Problem */
-export const removeFromLibrary = (by: Actor, item: ItemName): Promise<void> =>
-  addVersion(by, item, async (last) => {
+export async function removeFromLibrary(by: Actor, { id, shelf }: ItemName): Promise<void> {
+  await addVersion(by, await ownerOf(by, shelf), id, (last) => {
     if (!last?.record) throw notFound('The item of the library')
     return { kind: last.kind, name: last.name, record: null }
   })
+}
 
 type LastVersion = Pick<typeof libraryVersions.$inferSelect, 'version' | 'kind' | 'name' | 'record'>
 
 /** Adds what `next` makes of the last version, if anything; one at a time for each organisation. */
 async function addVersion(
   by: Actor,
-  { id, shelf }: ItemName,
-  next: (last: LastVersion | null) => Promise<Omit<LastVersion, 'version'> | null>,
+  own: Owner,
+  id: string,
+  next: (last: LastVersion | null) => Omit<LastVersion, 'version'> | null,
 ): Promise<void> {
-  const own = await ownerOf(by, shelf)
   await inTransaction(async (tx) => {
     await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${`library ${own.organizationId}`}, 0))`)
     const last = await lastVersion(tx, own, id)
-    const added = await next(last)
+    const added = next(last)
     if (added)
       await tx.insert(libraryVersions).values({
         ...own,

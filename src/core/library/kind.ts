@@ -18,8 +18,6 @@ export interface LibraryKindOf<R extends ProjectRecord> {
   readonly words: readonly [one: string, several: string]
   /** By what it is called; empty where it has no name yet. */
   nameOf(record: R): string
-  /** The same under a name. */
-  named(record: R, name: string): R
   /** What makes one different from others of its kind, in a few words. */
   factsOf(record: R, display: LengthDisplay): string
   following(record: R, records: Records): Following

@@ -15,7 +15,8 @@ interface Used extends Record<string, unknown> {
   readonly pages: number
 }
 
-const organisationOf = (projectId: string): SQL => sql`(select organization_id from project where id = ${projectId})`
+/** The organisation whose project it is, within a question. */
+const organisationIn = (projectId: string): SQL => sql`(select organization_id from project where id = ${projectId})`
 
 /** Files of all projects of an organisation, those in the trash as well, what was issued, and its library: they take their room. */
 async function usedBy(organization: SQL): Promise<Used> {
@@ -42,15 +43,15 @@ async function usedBy(organization: SQL): Promise<Used> {
 export async function mustHaveRoom(projectId: string, bytes: number): Promise<void> {
   const [gb, pages] = [limitOf('CALQUE_QUOTA_GB'), limitOf('CALQUE_QUOTA_PAGES')]
   if (gb === null && pages === null) return
-  const used = await usedBy(organisationOf(projectId))
+  const used = await usedBy(organisationIn(projectId))
   mustFit(used, bytes, gb)
   if (pages !== null && used.pages >= pages) throw full(`${used.pages} of ${pages} pages`)
 }
 
-/** Whether a record of so many bytes fits into an organisation's library. @throws Problem 413 where its room is full */
-export async function mustHaveRoomInLibrary(organizationId: string, bytes: number): Promise<void> {
+/** Whether a record fits into an organisation's library. @throws Problem 413 where its room is full */
+export async function mustHaveRoomInLibrary(organizationId: string, record: object): Promise<void> {
   const gb = limitOf('CALQUE_QUOTA_GB')
-  if (gb !== null) mustFit(await usedBy(sql`${organizationId}`), bytes, gb)
+  if (gb !== null) mustFit(await usedBy(sql`${organizationId}`), JSON.stringify(record).length, gb)
 }
 
 function mustFit(used: Used, bytes: number, gb: number | null): void {
@@ -72,7 +73,7 @@ export async function mustMayHandOver(projectId: string): Promise<void> {
     database().execute<{ made: number } & Record<string, unknown>>(
       sql`select count(*)::int as made from making m join project p on p.id = m.project_id
         where m.created_at > now() - interval '1 day'
-        and p.organization_id = (select organization_id from project where id = ${projectId})`,
+        and p.organization_id = ${organisationIn(projectId)}`,
     ),
   )
   if (rows[0]!.made >= most)

@@ -12,16 +12,12 @@ export const libraryApi = {
     call<LibraryItem & { readonly versions: readonly LibraryVersion[] }>(
       at(id, { shelf, ...(version !== undefined && { version: String(version) }) }),
     ),
-  /**
-   * @param after the version that is known to be the last one: a later one is not passed over
-   * @param fresh whether it becomes an item of its own
-   */
-  keep: (record: LibraryRecord, { shelf, after, fresh }: KeepingWish) =>
+  /** @param after the version that is known to be the last one: a later one is not passed over */
+  keep: (record: LibraryRecord, { shelf, after }: KeepingWish) =>
     call<LibraryItem>(
       `/api/library?${new URLSearchParams({
         shelf,
         ...(after !== undefined && { after: String(after) }),
-        ...(fresh && { fresh: 'true' }),
       })}`,
       send('POST', record),
     ),
@@ -31,5 +27,4 @@ export const libraryApi = {
 export interface KeepingWish {
   readonly shelf: Shelf
   readonly after?: number
-  readonly fresh?: true
 }

@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { itemOf, type LibraryItem, type LibraryStanding, recordOf, standingOf, taking } from '@/core/library/item'
 import { type LibraryRecord, libraryKindOf } from '@/core/library/registry'
 import { put } from './edits'
@@ -13,6 +13,12 @@ export const LIBRARY = ['library']
 export function useLibrary(): readonly LibraryItem[] {
   const may = useProject((project) => project.may.has('edit'))
   return useQuery({ queryKey: LIBRARY, queryFn: () => libraryApi.items(), enabled: may }).data ?? []
+}
+
+/** Asks for the library anew, wherever it shows. */
+export function useRenewLibrary(): () => void {
+  const client = useQueryClient()
+  return () => void client.invalidateQueries({ queryKey: LIBRARY })
 }
 
 /** The item of a record of the project, and how the two stand; null where it has none. */

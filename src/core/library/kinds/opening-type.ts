@@ -8,7 +8,6 @@ export const openingTypeKind: LibraryKindOf<OpeningType> = {
   kind: 'opening-type',
   words: ['opening type', 'types of doors and windows'],
   nameOf: ({ name }) => name,
-  named: (type, name) => ({ ...type, name }),
   factsOf: ({ use, widthMm, heightMm }, display) =>
     `${use}, ${formatLength(widthMm, display)} × ${formatLength(heightMm, display)}`,
   following: (type, records) => {

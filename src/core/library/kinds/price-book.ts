@@ -6,7 +6,6 @@ export const priceBookKind: LibraryKindOf<PriceBook> = {
   kind: 'price-book',
   words: ['price book', 'price books'],
   nameOf: ({ name }) => name ?? '',
-  named: (book, name) => ({ ...book, name }),
   factsOf: ({ ratePerHour, currency, materials }) =>
     `${ratePerHour} ${currency} an hour, ${materials.length === 1 ? '1 material' : `${materials.length} materials`}`,
   following: () => NOTHING_FOLLOWS,

@@ -8,7 +8,6 @@ export const sectionKind: LibraryKindOf<OwnSection> = {
   kind: 'section',
   words: ['section', 'sections'],
   nameOf: ({ name }) => name,
-  named: (section, name) => ({ ...section, name }),
   factsOf: ({ stuff, shape }, display) => {
     const { widthMm, heightMm } = sizeOf(shape)
     return `${stuff}, ${formatLength(widthMm, display)} × ${formatLength(heightMm, display)}`

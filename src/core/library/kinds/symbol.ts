@@ -6,7 +6,6 @@ export const symbolKind: LibraryKindOf<SymbolRecord> = {
   kind: 'symbol',
   words: ['symbol', 'symbols'],
   nameOf: ({ name }) => name,
-  named: (symbol, name) => ({ ...symbol, name }),
   factsOf: ({ shapes, solid }) =>
     `${shapes.length === 1 ? '1 line' : `${shapes.length} lines`}${solid ? ', with its solid' : ''}`,
   following: () => NOTHING_FOLLOWS,

@@ -8,7 +8,6 @@ export const wallTypeKind: LibraryKindOf<WallType> = {
   kind: 'wall-type',
   words: ['wall type', 'wall types'],
   nameOf: ({ name }) => name,
-  named: (type, name) => ({ ...type, name }),
   factsOf: (type, display) =>
     `${formatLength(thicknessOf(type), display)}: ${type.layers.map(({ material }) => material).join(', ')}`,
   following: (type, records) => ({

@@ -12,11 +12,11 @@ import Stack from '@mui/material/Stack'
 import Switch from '@mui/material/Switch'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { LIBRARY_KINDS, type LibraryKindName, libraryKindOf } from '@/core/library/registry'
 import type { DialogProps } from '@/studio/kernel/dialog'
-import { LIBRARY } from '@/studio/state/library'
+import { LIBRARY, useRenewLibrary } from '@/studio/state/library'
 import { libraryApi } from '@/studio/state/library-api'
 import { useDisplay } from '@/studio/ui/display'
 import { ItemRow } from './ItemRow'
@@ -41,7 +41,6 @@ export function LibraryDialog({ asked, answer }: DialogProps<LibraryKindName | n
 
 function Library({ sought }: { sought: LibraryKindName | null }) {
   const display = useDisplay()
-  const client = useQueryClient()
   const [kind, setKind] = useState<LibraryKindName | typeof ALL>(sought ?? ALL)
   const [text, setText] = useState('')
   const [removed, setRemoved] = useState(false)
@@ -52,7 +51,7 @@ function Library({ sought }: { sought: LibraryKindName | null }) {
       (kind === ALL || item.kind === kind) &&
       `${item.name} ${libraryKindOf(item).factsOf(item.record, display)}`.toLowerCase().includes(words),
   )
-  const renew = () => void client.invalidateQueries({ queryKey: LIBRARY })
+  const renew = useRenewLibrary()
   return (
     <>
       <Stack direction="row" sx={{ gap: 1.5, pt: 1, pb: 1.5, alignItems: 'center' }}>

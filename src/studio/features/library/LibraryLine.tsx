@@ -5,11 +5,10 @@ import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { LibraryItem, LibraryStanding, Shelf } from '@/core/library/item'
 import { type LibraryRecord, libraryKindOf } from '@/core/library/registry'
-import { keepRecord, LIBRARY, takeItem, useItemOf } from '@/studio/state/library'
+import { keepRecord, takeItem, useItemOf, useRenewLibrary } from '@/studio/state/library'
 import type { KeepingWish } from '@/studio/state/library-api'
 import { useProject } from '@/studio/state/project'
 
@@ -24,11 +23,10 @@ const SAID: Readonly<Record<LibraryStanding, (item: LibraryItem, record: Library
 export function LibraryLine({ record }: { record: LibraryRecord }) {
   const found = useItemOf(record)
   const may = useProject((project) => project.may.has('edit'))
-  const client = useQueryClient()
+  const renew = useRenewLibrary()
   if (!may) return null
   const name = libraryKindOf(record).nameOf(record)
-  const keep = (wish: KeepingWish) =>
-    void keepRecord(record, wish).then(() => client.invalidateQueries({ queryKey: LIBRARY }))
+  const keep = (wish: KeepingWish) => void keepRecord(record, wish).then(renew)
   return (
     <Stack direction="row" sx={{ alignItems: 'center', flexWrap: 'wrap', gap: 0.5, minHeight: 32 }}>
       {found ? (

@@ -1,6 +1,6 @@
-import { whyRefused } from '@/core/building/building'
+import { openingTypeKind } from '@/core/library/kinds/opening-type'
 import type { Opening, OpeningUse } from '@/core/model/opening/schema'
-import { type OpeningType, ofOpeningType, openingTypesOf, withoutType } from '@/core/model/opening-type/schema'
+import { type OpeningType, openingTypesOf, withoutType } from '@/core/model/opening-type/schema'
 import type { ProjectRecord } from '@/core/model/registry'
 import { commit, put } from '@/studio/state/edits'
 import { tell } from '@/studio/state/notices'
@@ -30,15 +30,9 @@ export function addOpeningType(like: Omit<OpeningType, 'id' | 'kind'>): string {
 
 /** Changes a type, and with it every opening that is of it; nothing where one of them would not fit. */
 export function changeOpeningType(type: OpeningType): void {
-  const { records } = useProject.getState()
-  const changed = openingsOfType(type.id, records).map((opening) => ofOpeningType(opening, type))
-  const after = new Map([...records, ...changed.map((opening) => [opening.id, opening] as const)])
-  for (const opening of changed) {
-    const wall = records.get(opening.wallId)
-    const why = wall?.kind === 'wall' ? whyRefused(opening, wall, after) : null
-    if (why) return tell(`${type.name} stays as it was: ${why}`)
-  }
-  put('Change type of opening', type, ...changed)
+  const { also, why } = openingTypeKind.following(type, useProject.getState().records)
+  if (why) return tell(why)
+  put('Change type of opening', type, ...also)
 }
 
 /** Takes a type away; its openings keep their sizes. */

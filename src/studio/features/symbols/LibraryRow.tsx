@@ -1,16 +1,14 @@
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
-import { useQueryClient } from '@tanstack/react-query'
 import type { LibraryItem } from '@/core/library/item'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
-import { LIBRARY, takeOut } from '@/studio/state/library'
+import { takeOut, useRenewLibrary } from '@/studio/state/library'
 import { MoreMenu } from '@/studio/ui/MoreMenu'
 import { Placing } from './Placing'
 
 /** A symbol of the library that the project does not have yet. */
 export function LibraryRow({ item, onPlace }: { item: LibraryItem; onPlace: () => void }) {
-  const client = useQueryClient()
-  const renew = () => void client.invalidateQueries({ queryKey: LIBRARY })
+  const renew = useRenewLibrary()
   return (
     <Stack direction="row" sx={{ alignItems: 'center', borderTop: 1, borderColor: 'divider', gap: 1, py: 0.25 }}>
       <Placing symbol={item.record as SymbolRecord} chosen={false} onPlace={onPlace} />

@@ -1,12 +1,11 @@
 import Box from '@mui/material/Box'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
-import { useQueryClient } from '@tanstack/react-query'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
 import { toolContext, workbench } from '@/studio/board/workbench'
 import { choose } from '@/studio/state/bench'
 import { put, remove } from '@/studio/state/edits'
-import { keepRecord, LIBRARY, takeItem, useItemOf } from '@/studio/state/library'
+import { keepRecord, takeItem, useItemOf, useRenewLibrary } from '@/studio/state/library'
 import { useProject } from '@/studio/state/project'
 import { type MoreAction, MoreMenu } from '@/studio/ui/MoreMenu'
 import { NameField } from '@/studio/ui/NameField'
@@ -68,10 +67,9 @@ function useKeeping(symbol: SymbolRecord): MoreAction[] {
   const found = useItemOf(symbol)
   const may = useProject((project) => project.may)
   const isAlone = useProject((project) => project.you.id === 'local')
-  const client = useQueryClient()
+  const renew = useRenewLibrary()
   if (!may.has('edit')) return []
-  const keep = (wish: Parameters<typeof keepRecord>[1]) => () =>
-    void keepRecord(symbol, wish).then(() => client.invalidateQueries({ queryKey: LIBRARY }))
+  const keep = (wish: Parameters<typeof keepRecord>[1]) => () => void keepRecord(symbol, wish).then(renew)
   if (found === null)
     return [
       { word: 'Keep in the library', run: keep({ shelf: 'organisation' }) },

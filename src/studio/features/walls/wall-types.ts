@@ -1,3 +1,4 @@
+import { wallTypeKind } from '@/core/library/kinds/wall-type'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { Wall } from '@/core/model/wall/schema'
 import { type WallType, wallTypesOf } from '@/core/model/wall-type/schema'
@@ -27,8 +28,7 @@ export function addWallType(thicknessMm: number): string {
 
 /** Changes a type, and with it every wall that is of it. */
 export function changeWallType(type: WallType): void {
-  const { records } = useProject.getState()
-  put('Change wall type', type, ...wallsOfType(type.id, records).map((wall) => withType(wall, type)))
+  put('Change wall type', type, ...wallTypeKind.following(type, useProject.getState().records).also)
 }
 
 /** Takes a type away; its walls keep their thickness. */
