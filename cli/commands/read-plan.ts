@@ -2,6 +2,7 @@ import type { Command } from 'commander'
 import type { Point } from '@/core/geometry/vector'
 import { FIRST_LEVEL } from '@/core/model/level/schema'
 import type { ElementDraft, ProposedElement } from '@/core/propose/elements/element'
+import { type ProposedLevel, proposeLevels } from '@/core/propose/levels'
 import { type PlanReading, readPlan } from '@/core/propose/read-plan'
 import { type TracedPlan, traceAll } from '@/core/propose/trace-all'
 import { planCommand } from '../plan-command'
@@ -21,18 +22,17 @@ export function readPlanCommand(program: Command): void {
       ...all,
       walls: all.walls.filter(isSure),
       elements: all.elements.filter(isSure),
-      levels: all.levels.filter(isSure),
     }
     const traced = traceAll(reading.walls, reading.labels, new Map(), MAKING)
-    return { text: listOf(page, reading, traced), json: reportOf(page, reading, traced) }
+    const levels = proposeLevels(page.linework, page.on).filter(isSure)
+    return {
+      text: listOf(page, reading, traced),
+      json: { ...reportOf(page, reading, traced), ...levelsReport(levels) },
+    }
   })
 }
 
-const reportOf = (
-  { on, scan, scale }: PlanOnPage,
-  { walls, elements, levels }: PlanReading,
-  { rooms }: TracedPlan,
-) => ({
+const reportOf = ({ on, scan, scale }: PlanOnPage, { walls, elements }: PlanReading, { rooms }: TracedPlan) => ({
   mmPerPt: on.mmPerPt,
   content: scan ? 'scan' : 'vector',
   scale: scale && {
@@ -51,6 +51,9 @@ const reportOf = (
     certainty: rounded(certainty),
   })),
   ...elementsReport(elements),
+})
+
+const levelsReport = (levels: readonly ProposedLevel[]) => ({
   levels: levels.map(({ text, statedMm, at, certainty }) => ({
     text,
     statedMm: rounded(statedMm),
@@ -63,48 +66,24 @@ const placed = ({ x, y }: Point): [number, number] => [rounded(x), rounded(y)]
 
 /** Grid lines, columns and stairs, each kind by itself. */
 function elementsReport(elements: readonly ProposedElement[]) {
-  const each = <T>(report: (proposed: ProposedElement) => T[]): T[] => elements.flatMap(report)
-  return {
-    gridLines: each(({ element, certainty }) =>
-      element.kind === 'grid-line'
-        ? [
-            {
-              name: element.name,
-              start: placed(element.start),
-              end: placed(element.end),
-              certainty: rounded(certainty),
-            },
-          ]
-        : [],
-    ),
-    columns: each(({ element, certainty }) =>
-      element.kind === 'column'
-        ? [
-            {
-              at: placed(element.at),
-              section: element.section,
-              widthMm: rounded(element.widthMm),
-              depthMm: rounded(element.depthMm),
-              turnRad: element.turnRad,
-              certainty: rounded(certainty),
-            },
-          ]
-        : [],
-    ),
-    stairs: each(({ element, certainty }) =>
-      element.kind === 'stair'
-        ? [
-            {
-              start: placed(element.start),
-              end: placed(element.end),
-              widthMm: rounded(element.widthMm),
-              risers: element.risers,
-              certainty: rounded(certainty),
-            },
-          ]
-        : [],
-    ),
+  const gridLines: object[] = []
+  const columns: object[] = []
+  const stairs: object[] = []
+  for (const { element, certainty: exact } of elements) {
+    const certainty = rounded(exact)
+    if (element.kind === 'grid-line') {
+      const { name, start, end } = element
+      gridLines.push({ name, start: placed(start), end: placed(end), certainty })
+    } else if (element.kind === 'column') {
+      const { at, section, widthMm, depthMm, turnRad } = element
+      const sizes = { widthMm: rounded(widthMm), depthMm: rounded(depthMm), turnRad }
+      columns.push({ at: placed(at), section, ...sizes, certainty })
+    } else {
+      const { start, end, widthMm, risers } = element
+      stairs.push({ start: placed(start), end: placed(end), widthMm: rounded(widthMm), risers, certainty })
+    }
   }
+  return { gridLines, columns, stairs }
 }
 
 const squareMetres = (mm2: number): string => `${(mm2 / 1e6).toFixed(2)} m²`

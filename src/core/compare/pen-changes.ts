@@ -1,6 +1,6 @@
-import Flatbush from 'flatbush'
 import { type Affine, apply, IDENTITY, lengthFactor } from '../geometry/affine'
-import { type Box, boxOf, grow, unite } from '../geometry/box'
+import { type Box, boxOf, unite } from '../geometry/box'
+import { BoxIndex } from '../geometry/box-index'
 import { nearestOnSegment } from '../geometry/segment'
 import { along, cross, distance, type Point, subtract, unit } from '../geometry/vector'
 import { Flag, isVisible, type LineStyle, type Linework, segmentEnds } from '../sheet/linework'
@@ -30,16 +30,10 @@ const LEAST_LINES = 3
 /** @param map from points of the newer page to those of the older; @param tolerancePt how far apart lines may lie to be the same */
 export function penChanges(older: Linework, newer: Linework, map: Affine, tolerancePt: number): PenChange[] {
   const before = linesOf(older, IDENTITY)
-  if (before.length === 0) return []
-  const tree = new Flatbush(before.length)
-  for (const { start, end } of before) {
-    const { minX, minY, maxX, maxY } = boxOf([start, end])
-    tree.add(minX, minY, maxX, maxY)
-  }
-  tree.finish()
+  const index = new BoxIndex(before.map(({ start, end }) => boxOf([start, end])))
   const pairs = new Map<string, { before: string; after: string; lines: number; box: Box }>()
   for (const line of linesOf(newer, map)) {
-    const under = underOf(line, before, tree, tolerancePt)
+    const under = underOf(line, before, index, tolerancePt)
     if (under.length === 0 || under.some(({ pen }) => pen === line.pen)) continue
     const key = `${under[0]!.pen} > ${line.pen}`
     const box = boxOf([line.start, line.end])
@@ -88,15 +82,14 @@ function penWords({ widthPt, dashPt, color }: LineStyle, factor: number): string
 function underOf(
   { start, end }: DrawnLine,
   before: readonly DrawnLine[],
-  tree: Flatbush,
+  index: BoxIndex,
   tolerancePt: number,
 ): DrawnLine[] {
   const u = unit(subtract(end, start))
   if (!u) return []
   const places = [0.25, 0.5, 0.75].map((t) => along(start, end, t))
-  const { minX, minY, maxX, maxY } = grow(boxOf([places[1]!]), tolerancePt)
-  return tree
-    .search(minX, minY, maxX, maxY)
+  return index
+    .near(boxOf([places[1]!]), tolerancePt)
     .map((i) => before[i]!)
     .filter((other) => {
       const v = unit(subtract(other.end, other.start))

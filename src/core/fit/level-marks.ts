@@ -1,4 +1,7 @@
 import type { Point } from '../geometry/vector'
+import { joinWords } from '../sheet/join-runs'
+import { type Linework, segmentEnds } from '../sheet/linework'
+import type { Shown } from '../sheet/looks'
 import { parseLength } from '../units/length'
 
 /** A height that is written on a sheet beside a level line. Places in sheet space. */
@@ -54,6 +57,21 @@ export function statedHeight(text: string): number | null {
 const LEVEL = 0.01
 /** A mark stands no further from its line than so many of its own heights. */
 const REACH_HEIGHTS = 3.5
+
+/** The marks of a sheet, as far as it shows them. @param lines which of its straight lines can be level ones */
+export function levelMarksOf(
+  linework: Linework,
+  shows: Pick<Shown, 'admitsText'>,
+  lines: (style: number, flags: number) => boolean,
+  within: (p: Point) => boolean = () => true,
+): LevelMark[] {
+  const level = Array.from(linework.segmentFlags, (_, i) => i)
+    .filter((i) => lines(linework.segmentStyles[i]!, linework.segmentFlags[i]!))
+    .map((i) => segmentEnds(linework, i))
+    .filter(([start, end]) => within(start) || within(end))
+    .map(([start, end]): LevelLine => ({ start, end }))
+  return levelMarks(joinWords(linework.text.filter((run) => shows.admitsText(run) && within(run))), level)
+}
 
 /** The marks of a sheet, each with the level line beneath or above it that lies nearest. */
 export function levelMarks(writings: readonly Writing[], lines: readonly LevelLine[]): LevelMark[] {

@@ -1,8 +1,7 @@
-import { levelMarks } from '../fit/level-marks'
+import { levelMarksOf } from '../fit/level-marks'
 import { project } from '../geometry/projective'
 import type { Point } from '../geometry/vector'
-import { joinWords } from '../sheet/join-runs'
-import { Flag, type Linework, segmentEnds } from '../sheet/linework'
+import { Flag, type Linework } from '../sheet/linework'
 import { shownOf } from '../sheet/looks'
 import type { SheetOnBoard } from './walls/board-lines'
 
@@ -25,13 +24,11 @@ const SAME_MM = 5
 /** Heights that are written on a sheet. On a plan they tell floors too, but there no two of them lie as far apart as they say. */
 export function proposeLevels(linework: Linework, on: SheetOnBoard): ProposedLevel[] {
   const shown = shownOf(linework, on.parts, on.markup)
-  const lines = Array.from(linework.segmentFlags, (flags, i) => ({ flags, i }))
-    .filter(({ flags, i }) => (flags & Flag.hatch) === 0 && shown.admits(linework.segmentStyles[i]!, flags))
-    .map(({ i }) => segmentEnds(linework, i))
-    .filter(([start, end]) => on.shows(start) || on.shows(end))
-    .map(([start, end]) => ({ start, end }))
-  const texts = joinWords(linework.text.filter((run) => shown.admitsText(run) && on.shows(run)))
-  const marks = levelMarks(texts, lines).map((mark) => ({ ...mark, at: project(on.map, mark.linePt) }))
+  const isLine = (style: number, flags: number) => (flags & Flag.hatch) === 0 && shown.admits(style, flags)
+  const marks = levelMarksOf(linework, shown, isLine, on.shows).map((mark) => ({
+    ...mark,
+    at: project(on.map, mark.linePt),
+  }))
   const offMm = Math.max(OFF_MM, OFF_PT * on.mmPerPt)
   return marks.map(({ text, statedMm, at }) => {
     const agreeing = new Set(

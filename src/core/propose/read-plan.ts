@@ -1,7 +1,6 @@
 import type { Linework } from '../sheet/linework'
 import type { ProposedElement } from './elements/element'
 import { proposeElements } from './elements/propose'
-import { type ProposedLevel, proposeLevels } from './levels'
 import { type RoomLabel, roomLabelsOf } from './rooms/labels'
 import type { LineFinder } from './wall-run'
 import type { SheetOnBoard } from './walls/board-lines'
@@ -15,8 +14,6 @@ export interface PlanReading {
   readonly labels: readonly RoomLabel[]
   /** Grid lines, columns and stairs, the surest first. */
   readonly elements: readonly ProposedElement[]
-  /** Heights, where the sheet is a section or an elevation. */
-  readonly levels: readonly ProposedLevel[]
 }
 
 /** Reads a plan: its walls with their openings, what is printed in its rooms, and its grid lines, columns and stairs. */
@@ -26,6 +23,5 @@ export function readPlan(linework: Linework, on: SheetOnBoard, lines: LineFinder
     walls,
     labels: roomLabelsOf(linework, on.map, on.shows),
     elements: proposeElements(linework, on, walls),
-    levels: proposeLevels(linework, on),
   }
 }

@@ -1,3 +1,4 @@
+import { NearPlaces } from '../../geometry/near-places'
 import { isInside } from '../../geometry/polygon'
 import { project } from '../../geometry/projective'
 import { cross, distance, dot, middle, type Point, subtract, unit } from '../../geometry/vector'
@@ -11,6 +12,8 @@ import type { SheetMarks, Stroke } from './sheet-marks'
 const SIDE_MM = [120, 1300] as const
 /** A longer one is a piece of wall. */
 const SLIMMEST = 4
+/** Of two that lie on one another the middles are nearer than this. */
+const CELL_MM = 200
 /** Sizes nearer than this part are one size. */
 const ALIKE = 0.03
 /** Posts of a row stand on one line, and so far from one another. */
@@ -121,18 +124,19 @@ function upright(draft: Draft): Draft {
 /** One of those that lie on one another: an outline over its filling. */
 function single(candidates: readonly Candidate[]): Candidate[] {
   const kept: Candidate[] = []
-  const cells = new Map<string, Candidate[]>()
+  const near = new NearPlaces<Draft>(CELL_MM)
   for (const candidate of candidates) {
     const { at, widthMm, depthMm } = candidate.draft
-    const [x, y] = [Math.round(at.x / 200), Math.round(at.y / 200)]
-    const around = [-1, 0, 1].flatMap((dx) => [-1, 0, 1].flatMap((dy) => cells.get(`${x + dx} ${y + dy}`) ?? []))
-    const isThere = around.some(
-      ({ draft }) =>
-        distance(draft.at, at) < 0.15 * Math.min(widthMm, depthMm) && Math.abs(draft.widthMm - widthMm) < 0.2 * widthMm,
-    )
+    const isThere = near
+      .about(at)
+      .some(
+        (other) =>
+          distance(other.at, at) < 0.15 * Math.min(widthMm, depthMm) &&
+          Math.abs(other.widthMm - widthMm) < 0.2 * widthMm,
+      )
     if (isThere) continue
     kept.push(candidate)
-    cells.set(`${x} ${y}`, [...(cells.get(`${x} ${y}`) ?? []), candidate])
+    near.add(at, candidate.draft)
   }
   return kept
 }

@@ -67,27 +67,25 @@ const holds = ({ center, radiusPt }: Ring, { centre, heightPt, lengthPt }: Phras
 /** The lines that begin at a bubble. */
 function linesFrom({ name, ring }: Bubble, bubbles: readonly Bubble[], marks: SheetMarks): Found[] {
   const { center, radiusPt } = ring
-  const begun = marks
-    .near(center, radiusPt * (1 + BEGINS))
-    .flatMap((stroke): { from: Point; u: Point; stroke: Stroke }[] => {
-      const [from, to] =
-        distance(stroke.a, center) < distance(stroke.b, center) ? [stroke.a, stroke.b] : [stroke.b, stroke.a]
-      const u = unit(subtract(to, from))
-      if (!u || Math.abs(distance(from, center) - radiusPt) > BEGINS * radiusPt) return []
-      const isRadial =
-        Math.abs(cross(u, subtract(center, from))) < POINTS * radiusPt && dot(u, subtract(from, center)) > 0
-      return isRadial ? [{ from, u, stroke }] : []
-    })
-  return begun.flatMap(({ from, u, stroke }): Found[] => {
+  const begun = marks.near(center, radiusPt * (1 + BEGINS)).flatMap((stroke): { from: Point; stroke: Stroke }[] => {
+    const [from, to] =
+      distance(stroke.a, center) < distance(stroke.b, center) ? [stroke.a, stroke.b] : [stroke.b, stroke.a]
+    const u = unit(subtract(to, from))
+    if (!u || Math.abs(distance(from, center) - radiusPt) > BEGINS * radiusPt) return []
+    const isRadial =
+      Math.abs(cross(u, subtract(center, from))) < POINTS * radiusPt && dot(u, subtract(from, center)) > 0
+    return isRadial ? [{ from, stroke }] : []
+  })
+  return begun.flatMap(({ from, stroke }): Found[] => {
     const followed = follow(from, stroke, marks)
     if (distance(from, followed.end) < LEAST_RADII * radiusPt) return []
-    const ahead = add(followed.end, scale(u, radiusPt))
+    const way = unit(subtract(followed.end, from))!
+    const ahead = add(followed.end, scale(way, radiusPt))
     const opposite = bubbles.find(
       (other) =>
         other.name === name && other.ring !== ring && distance(other.ring.center, ahead) < radiusPt * (0.5 + BEGINS),
     )
     const { map } = marks.on
-    const way = unit(subtract(followed.end, from))!
     // Its last dash may end before the bubble; the line goes up to it.
     const toOpposite = opposite ? dot(way, subtract(opposite.ring.center, from)) - opposite.ring.radiusPt : 0
     const end = opposite ? add(from, scale(way, toOpposite)) : followed.end

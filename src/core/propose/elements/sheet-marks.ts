@@ -1,7 +1,8 @@
-import Flatbush from 'flatbush'
 import { type Phrase, phrasesOf } from '../../fit/proposal/phrases'
 import { cubicAt } from '../../geometry/bezier'
-import { boxOf, grow } from '../../geometry/box'
+import { boxOf } from '../../geometry/box'
+import { BoxIndex } from '../../geometry/box-index'
+import { NearPlaces } from '../../geometry/near-places'
 import { circleThrough } from '../../geometry/piece/feet'
 import { add, distance, type Point, scale } from '../../geometry/vector'
 import { curveOf, Flag, type LineStyle, type Linework, segmentEnds } from '../../sheet/linework'
@@ -49,6 +50,7 @@ const JOINED_PT = 0.12
 /** Points of a circle lie so near to it, as a part of its radius. */
 const ROUND = 0.025
 const LEAST_CORNERS = 6
+const CELL_PT = 2
 /** Sines below this are right angles. */
 const SQUARE = 0.02
 
@@ -72,7 +74,7 @@ export function sheetMarksOf(linework: Linework, on: SheetOnBoard): SheetMarks {
     if (arc && on.shows(arc.center)) arcs.push(arc)
   }
   const runs = runsOf(strokes)
-  const tree = strokes.length > 0 ? treeOf(strokes) : null
+  const index = new BoxIndex(strokes.map(({ a, b }) => boxOf([a, b])))
   return {
     strokes,
     rings: [...ringsOfArcs(arcs), ...runs.flatMap(ringOfRun)],
@@ -80,22 +82,8 @@ export function sheetMarksOf(linework: Linework, on: SheetOnBoard): SheetMarks {
     phrases: phrasesOf(linework.text.filter((run) => shown.admitsText(run))).filter(({ centre }) => on.shows(centre)),
     styles: linework.styles,
     on,
-    near: (p, reachPt) => {
-      if (!tree) return []
-      const { minX, minY, maxX, maxY } = grow(boxOf([p]), reachPt)
-      return tree.search(minX, minY, maxX, maxY).map((i) => strokes[i]!)
-    },
+    near: (p, reachPt) => index.near(boxOf([p]), reachPt).map((i) => strokes[i]!),
   }
-}
-
-function treeOf(strokes: readonly Stroke[]): Flatbush {
-  const tree = new Flatbush(strokes.length)
-  for (const { a, b } of strokes) {
-    const { minX, minY, maxX, maxY } = boxOf([a, b])
-    tree.add(minX, minY, maxX, maxY)
-  }
-  tree.finish()
-  return tree
 }
 
 interface Arc extends Ring {
@@ -122,24 +110,21 @@ function arcOf(linework: Linework, index: number, style: number): Arc | null {
 
 /** Circles whose arcs go all the way round. */
 function ringsOfArcs(arcs: readonly Arc[]): Ring[] {
-  const open: { ring: Arc; sweepRad: number }[] = []
-  const cells = new Map<string, { ring: Arc; sweepRad: number }[]>()
+  const begun: { readonly ring: Arc; sweepRad: number }[] = []
+  const near = new NearPlaces<(typeof begun)[number]>(CELL_PT)
   for (const arc of arcs) {
     const slack = Math.max(0.2, ROUND * arc.radiusPt)
-    const keyed = (dx: number, dy: number) =>
-      `${Math.round(arc.center.x / 2) + dx} ${Math.round(arc.center.y / 2) + dy}`
-    const around = [-1, 0, 1].flatMap((dx) => [-1, 0, 1].flatMap((dy) => cells.get(keyed(dx, dy)) ?? []))
-    const same = around.find(
-      ({ ring }) => distance(ring.center, arc.center) < slack && Math.abs(ring.radiusPt - arc.radiusPt) < slack,
-    )
+    const same = near
+      .about(arc.center)
+      .find(({ ring }) => distance(ring.center, arc.center) < slack && Math.abs(ring.radiusPt - arc.radiusPt) < slack)
     if (same) same.sweepRad += arc.sweepRad
     else {
-      const begun = { ring: arc, sweepRad: arc.sweepRad }
-      open.push(begun)
-      cells.set(keyed(0, 0), [...(cells.get(keyed(0, 0)) ?? []), begun])
+      const ring = { ring: arc, sweepRad: arc.sweepRad }
+      begun.push(ring)
+      near.add(arc.center, ring)
     }
   }
-  return open.filter(({ sweepRad }) => sweepRad > 2 * Math.PI - 0.2).map(({ ring }) => ring)
+  return begun.filter(({ sweepRad }) => sweepRad > 2 * Math.PI - 0.2).map(({ ring }) => ring)
 }
 
 /** Strokes that follow one another in the file, each from where the former ended, until they close. */

@@ -1,9 +1,8 @@
 import { useMemo } from 'react'
-import { type LevelMark, levelMarks } from '@/core/fit/level-marks'
+import { type LevelMark, levelMarksOf } from '@/core/fit/level-marks'
 import type { Underlay } from '@/core/model/underlay/schema'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
-import { joinWords } from '@/core/sheet/join-runs'
-import { isVisible, segmentEnds } from '@/core/sheet/linework'
+import { NOTHING_HIDDEN } from '@/core/sheet/looks'
 import { useProject } from '@/studio/state/project'
 import { useSheetData } from '@/studio/state/sheet-data'
 import { sheetOf } from '@/studio/tooling/sheet-of'
@@ -15,12 +14,6 @@ export function useLevelMarks({ sheetId, levelId }: Underlay): readonly LevelMar
   const linework = useSheetData(({ byHash }) => (hash ? byHash.get(hash)?.linework : undefined))
   return useMemo(() => {
     if (!stands || !linework) return []
-    const lines = Array.from(linework.segmentFlags, (flags, i) => ({ flags, i }))
-      .filter(({ flags }) => isVisible(flags))
-      .map(({ i }) => {
-        const [start, end] = segmentEnds(linework, i)
-        return { start, end }
-      })
-    return levelMarks(joinWords(linework.text.filter(({ flags }) => isVisible(flags))), lines)
+    return levelMarksOf(linework, NOTHING_HIDDEN, NOTHING_HIDDEN.admits)
   }, [stands, linework])
 }

@@ -38,7 +38,7 @@ export function acceptWalls(accepted: readonly ProposedWall[], context: ToolCont
 }
 
 /** The proposals that are not sure enough to be made with all, the surest first. */
-export function unsureProposals(context: ToolContext): readonly ProposedWall[] {
+function unsureProposals(context: ToolContext): readonly ProposedWall[] {
   const { certainty } = context.options(proposalOptions)
   return openProposals(context)
     .filter((wall) => wall.certainty < certainty)

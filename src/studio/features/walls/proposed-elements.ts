@@ -79,13 +79,30 @@ function band(start: Point, end: Point, widthMm: number): Point[] {
   return [add(start, v), add(end, v), subtract(end, v), subtract(start, v)]
 }
 
+/** What shows of one: how it is painted, and what a place is looked up by. */
+interface ElementFilm {
+  readonly proposed: ProposedElement
+  readonly outline: readonly Point[]
+}
+
+const lastFilms = lastOf<readonly ElementFilm[]>()
+
+/** The outlines of those that are open, worked out once for all frames in which they stay. */
+export function elementFilms(context: ToolContext): readonly ElementFilm[] {
+  const open = openElements(context)
+  return lastFilms([open], () => open.map((proposed) => ({ proposed, outline: outlineOf(proposed.element) })))
+}
+
 /** The one that lies at a place, the smallest first: a column stands on its grid lines. */
 export function elementAt(p: Point, context: ToolContext): ProposedElement | null {
-  const order: readonly ProposedKind[] = ['column', 'stair', 'grid-line']
-  const at = openElements(context).filter(({ element }) =>
-    element.kind === 'grid-line' ? isBeside(element, p, context.reachMm) : isInside(outlineOf(element), p),
+  const at = elementFilms(context).filter(({ proposed: { element }, outline }) =>
+    element.kind === 'grid-line' ? isBeside(element, p, context.reachMm) : isInside(outline, p),
   )
-  return [...at].sort((a, b) => order.indexOf(a.element.kind) - order.indexOf(b.element.kind))[0] ?? null
+  for (const kind of ['column', 'stair', 'grid-line'] as const) {
+    const found = at.find(({ proposed }) => proposed.element.kind === kind)
+    if (found) return found.proposed
+  }
+  return null
 }
 
 function isBeside(line: GridLineDraft, p: Point, reachMm: number): boolean {

@@ -19,7 +19,7 @@ import {
   type Proposed,
   proposedWord,
 } from '../proposals'
-import { elementAt, openElements, outlineOf } from '../proposed-elements'
+import { elementAt, elementFilms } from '../proposed-elements'
 
 /** The proposal in which a place lies; the surest where there are several. */
 function proposalAt(p: Point, context: ToolContext): ProposedWall | null {
@@ -113,7 +113,7 @@ export const proposedWalls: Tool = {
     if (asked) lit.add(asked)
     const look = (each: Proposed) => (lit.has(each) ? 'pointed' : each.certainty >= certainty ? 'sure' : 'doubtful')
     for (const { wall, outlines } of films) paintFilms(canvas, view, outlines, look(wall))
-    for (const each of openElements(context)) paintFilms(canvas, view, [outlineOf(each.element)], look(each))
+    for (const { proposed, outline } of elementFilms(context)) paintFilms(canvas, view, [outline], look(proposed))
     const measured = under ?? asked
     if (measured && !isElement(measured))
       paintMeasure(
