@@ -62,9 +62,17 @@ export function LevelMarkPanel({ underlay }: { underlay: Underlay }) {
           direction="row"
           onMouseEnter={() => light({ underlayId: underlay.id, fromPt: mark.atPt, toPt: mark.linePt })}
           onMouseLeave={() => light(null)}
-          sx={{ alignItems: 'center', gap: 1, py: 0.5, borderBottom: 1, borderColor: 'divider' }}
+          sx={{
+            alignItems: 'center',
+            flexWrap: 'wrap',
+            justifyContent: 'end',
+            gap: 1,
+            py: 0.5,
+            borderBottom: 1,
+            borderColor: 'divider',
+          }}
         >
-          <Stack sx={{ flex: 1, minWidth: 0 }}>
+          <Stack sx={{ flex: '1 0 100%' }}>
             <Typography variant="figure">
               stated {formatLength(mark.statedMm, display)}, drawn {formatLength(drawnMm, display)}
             </Typography>
