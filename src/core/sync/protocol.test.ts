@@ -323,3 +323,37 @@ it(`every window ends as the replay of the history, and nothing is lost or doubl
   // It is no proof where nothing happened.
   for (const [what, times] of Object.entries(seen)) expect(times, what).toBeGreaterThan(RUNS / 20)
 })
+
+it('what is kept just as it was shown leaves the records as they are, so that nobody looks at them again', async () => {
+  const server = new MemoryServer()
+  const browser = new Browser('x', server, () => 'well')
+  await browser.open()
+  for (const id of ['a', 'b'])
+    browser.make({ id: `draw ${id}`, label: 'Trace wall', cause: 'edit', of: null, edits: [edit(id)] })
+  const shown = browser.state!.records
+  await quiet()
+  expect(browser.state!.waiting).toEqual([])
+  expect(browser.state!.revision).toBe(2)
+  expect(browser.state!.records).toBe(shown)
+  expect(Object.fromEntries(browser.state!.kept)).toEqual(Object.fromEntries(shown))
+})
+
+it('records that were worked out beforehand are shown only where they follow from those that are there', async () => {
+  const browser = new Browser('x', new MemoryServer(), () => 'well')
+  await browser.open()
+  const change = (id: string): Change => ({
+    id: `draw ${id}`,
+    label: 'Lift',
+    cause: 'edit',
+    of: null,
+    edits: [edit(id)],
+  })
+  const from = browser.state!.records
+  const records = applyChanges(from, [change('a')])
+  browser.session!.show([change('a')], { from, records })
+  expect(browser.state!.records).toBe(records)
+  browser.session!.show([change('b')], { from, records: applyChanges(from, [change('b')]) })
+  expect([...browser.state!.records.keys()]).toEqual(['a', 'b'])
+})
+
+const edit = (id: string) => ({ id, before: null, after: wall(id, 1) })

@@ -28,6 +28,12 @@ export interface SyncState {
   readonly refused: readonly Refused[]
 }
 
+/** The records after changes, worked out from a state of them. */
+export interface RecordsAfter {
+  readonly from: Records
+  readonly records: Records
+}
+
 /** Runs something later. @returns what keeps it from running */
 export type Later = (work: () => void, ms: number) => () => void
 
@@ -113,10 +119,14 @@ export class SyncSession {
     this.cancelRetry?.()
   }
 
-  /** Shows changes at once; each is sent once the browser holds it, so that no crash in between loses it. */
-  show(changes: readonly Change[]): void {
+  /**
+   * Shows changes at once; each is sent once the browser holds it, so that no crash in between loses it.
+   * @param ready what the changes make of the records, where it was worked out beforehand
+   */
+  show(changes: readonly Change[], ready?: RecordsAfter): void {
     const { waiting, records } = this.state
-    this.set({ waiting: [...waiting, ...changes], records: applyChanges(records, changes) })
+    const after = ready && ready.from === records ? ready.records : applyChanges(records, changes)
+    this.set({ waiting: [...waiting, ...changes], records: after })
   }
 
   /** Has the browser hold changes that are shown, and sends what waits. */
@@ -254,14 +264,21 @@ export class SyncSession {
 
   /** Takes in changes that the server has kept, own and others', in order. */
   private takeIn(changes: readonly KeptChange[]): void {
-    const { kept, waiting, revision } = this.state
+    const { kept, waiting, revision, records } = this.state
     const fresh = changes.filter((change) => change.revision > revision)
     if (fresh.length === 0) return
     const own = new Set(fresh.map(({ id }) => id))
     const rest = waiting.filter(({ id }) => !own.has(id))
     const next = applyChanges(kept, fresh)
     this.remember(waiting.filter(({ id }) => own.has(id)))
-    this.set({ kept: next, revision: fresh.at(-1)!.revision, waiting: rest, records: applyChanges(next, rest) })
+    // What was shown already, kept as it was sent, changes nothing that anybody looks at.
+    const asShown = fresh.every(({ edits }, i) => waiting[i]?.edits === edits)
+    this.set({
+      kept: next,
+      revision: fresh.at(-1)!.revision,
+      waiting: rest,
+      records: asShown ? records : applyChanges(next, rest),
+    })
   }
 
   /** What is kept waits no longer, whether or not it came with the changes that were fetched. */

@@ -6,7 +6,7 @@ const MARGIN = 0.35
 /** A picture that takes longer than this is only painted anew once the view rests. */
 const QUICK_MS = 10
 /** One that takes longer than this is painted beside the old one, a piece in each turn, also after a change. */
-const LONG_MS = 80
+const LONG_MS = 30
 const REST_MS = 90
 /** How long one piece may take. */
 const SLICE_MS = 12

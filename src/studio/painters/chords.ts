@@ -1,8 +1,8 @@
 import type { View } from '@/studio/kernel/view'
 import { palette } from '@/studio/ui/palette'
 
-/** Chords painted at once: some milliseconds. */
-const CHORDS_AT_ONCE = 10_000
+/** Chords painted at once: few milliseconds, also without a graphics card. */
+const CHORDS_AT_ONCE = 2000
 
 const UNSURE_DASH = [3, 3]
 

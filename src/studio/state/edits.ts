@@ -1,4 +1,4 @@
-import type { Change, Edit } from '@/core/model/change/change'
+import { applyOnto, type Change, type Edit } from '@/core/model/change/change'
 import { inParts, partId } from '@/core/model/change/parts'
 import type { ProjectRecord } from '@/core/model/registry'
 import { heldByLock, lockSentence } from '@/core/model/underlay/lock'
@@ -57,16 +57,20 @@ export async function commitParts(
   parts: AsyncIterable<readonly Omit<Edit, 'before'>[]>,
 ): Promise<boolean> {
   if (refusesInPast() || refusesByRight(null)) return false
-  const { id } = get()
+  const { id, records: from } = get()
   const whole = crypto.randomUUID()
   const made: Change[] = []
+  // Grows with each part, so that what shows them all is no long task.
+  const records = new Map(from)
   try {
     for await (const edits of parts) {
       if (get().id !== id) break
-      made.push(...changesFor(partId(whole, made.length), label, edits))
+      const changes = changesFor(partId(whole, made.length), label, edits)
+      made.push(...changes)
+      applyOnto(records, changes)
     }
   } finally {
-    if (get().id === id) show(made)
+    if (get().id === id) show(made, { from, records })
     void holdAndSend(id, made)
   }
   return get().id === id

@@ -5,9 +5,12 @@ import { recordsInSight, useProject } from './project'
 const plan = new Plan()
 
 /** So much of a large change is worked out at once; the rest follows while the page goes on. */
-const SLICE_MS = 40
+const SLICE_MS = 20
+/** Records more or fewer by which a change is so large that none of it is worked out before the page shows it. */
+const LARGE = 2000
 
 let growing = false
+let sizeBefore = 0
 const listeners = new Set<() => void>()
 
 /** The geometry of what is drawn in the open project. After a very large change it grows over some moments. */
@@ -16,7 +19,9 @@ export const currentPlan = (): Plan => plan
 /** Brings the plan up to the records that are in sight; what takes longer goes on by itself. */
 function bringUpToDate(): void {
   const records = recordsInSight(useProject.getState())
-  const whole = plan.update(records, shownDisplayOf(records), growing ? 0 : SLICE_MS)
+  const large = Math.abs(records.size - sizeBefore) > LARGE
+  sizeBefore = records.size
+  const whole = plan.update(records, shownDisplayOf(records), growing || large ? 0 : SLICE_MS)
   if (whole || growing) return
   growing = true
   setTimeout(grow)

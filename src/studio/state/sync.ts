@@ -1,7 +1,7 @@
 import type { Change } from '@/core/model/change/change'
 import { pushChange } from '@/core/model/change/history'
 import type { Refused } from '@/core/sync/server'
-import { type Later, SyncSession, type SyncState } from '@/core/sync/session'
+import { type Later, type RecordsAfter, SyncSession, type SyncState } from '@/core/sync/session'
 import { api } from './api'
 import { listenTo } from './events'
 import { outboxName, outboxOf } from './outbox'
@@ -101,10 +101,11 @@ export function push(...changes: readonly Change[]): void {
   void holdAndSend(get().id, changes)
 }
 
-export function show(changes: readonly Change[]): void {
+/** @param ready what the changes make of the records, where it was worked out beforehand */
+export function show(changes: readonly Change[], ready?: RecordsAfter): void {
   const { stacks, told } = get()
   setProject({ told: [...told, ...changes], stacks: changes.reduce(pushChange, stacks) })
-  session?.show(changes)
+  session?.show(changes, ready)
 }
 
 const LARGE = 2000

@@ -58,10 +58,15 @@ export function applyChanges(
 ): ReadonlyMap<string, ProjectRecord> {
   if (changes.length === 0) return records
   const next = new Map(records)
+  applyOnto(next, changes)
+  return next
+}
+
+/** Makes changes, in order, to records that nobody else holds. */
+export function applyOnto(records: Map<string, ProjectRecord>, changes: readonly Pick<Change, 'edits'>[]): void {
   for (const { edits } of changes)
     for (const { id, after } of edits) {
-      if (after) next.set(id, after)
-      else next.delete(id)
+      if (after) records.set(id, after)
+      else records.delete(id)
     }
-  return next
 }
