@@ -5,6 +5,7 @@ import { isInside } from '../geometry/polygon'
 import { add3, beyond, cross3, dot3, placeIn, scale3, seenFrom, squareTo, type Vector3 } from '../geometry/space'
 import { type Bolts, holeMiddles } from '../model/bolts/schema'
 import { plateOfBolts } from '../model/bolts/shape'
+import { ofKind } from '../model/of-kind'
 import type { ProjectRecord } from '../model/registry'
 import { type ConvexSolid, planesOf } from '../solid/convex'
 import type { Hole } from './hole'
@@ -95,7 +96,7 @@ export function boltingOf(
   members: readonly BuiltMember[],
   plates: readonly BuiltPlate[],
 ): Bolting {
-  const all = [...records.values()].filter((record) => record.kind === 'bolts')
+  const all = ofKind('bolts', records)
   const holes = new Map<string, Hole[]>()
   if (all.length === 0) return { groups: [], holes }
   const index = new RBush<Item>().load(

@@ -4,6 +4,7 @@ import { area, isInside } from '../geometry/polygon'
 import { distance, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
 import type { GridLine } from '../model/grid-line/schema'
 import { FIRST_LEVEL, type Level, levelIdOf, levelsOf, STOREY_MM, storeyHeightMm } from '../model/level/schema'
+import { ofKind } from '../model/of-kind'
 import { openingMarks } from '../model/opening/marks'
 import { type PlacedOpening, placeOpening, whyNotFit } from '../model/opening/place'
 import type { Opening } from '../model/opening/schema'
@@ -142,7 +143,7 @@ export const wallHeightMm = (wall: Wall, records: ReadonlyMap<string, ProjectRec
 
 /** Why an opening can't be where it would be, in a sentence; null where it can. */
 export function whyRefused(opening: Opening, wall: Wall, records: ReadonlyMap<string, ProjectRecord>): string | null {
-  const others = [...records.values()].filter((record) => record.kind === 'opening')
+  const others = ofKind('opening', records)
   return whyNotFit(
     wall,
     wallHeightMm(wall, records),

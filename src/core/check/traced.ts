@@ -1,6 +1,7 @@
 import { statedPart } from '../fit/residual'
 import { project } from '../geometry/projective'
 import { distance, type Point, subtract } from '../geometry/vector'
+import { ofKind } from '../model/of-kind'
 import type { ProjectRecord } from '../model/registry'
 import { boardMap } from '../model/underlay/placement'
 import type { KnownDimension, Underlay } from '../model/underlay/schema'
@@ -12,7 +13,7 @@ const NEAR_PART = 0.02
 
 /** Corners of all that is traced: of the joined walls, and the ends of what was traced of each. */
 export function tracedCorners(records: ReadonlyMap<string, ProjectRecord>): Point[] {
-  const walls = [...records.values()].filter((record) => record.kind === 'wall')
+  const walls = ofKind('wall', records)
   return [...[...wallOutlines(walls).values()].flat(), ...walls.flatMap(({ start, end }) => [start, end])]
 }
 

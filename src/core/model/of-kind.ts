@@ -1,17 +1,7 @@
-import { keptByRecords } from './kept'
+import { byKind } from './by-kind'
 import type { ProjectRecord, RecordKind } from './registry'
 
 type Records = ReadonlyMap<string, ProjectRecord>
-
-const byKind = keptByRecords((records: Records): ReadonlyMap<RecordKind, readonly ProjectRecord[]> => {
-  const found = new Map<RecordKind, ProjectRecord[]>()
-  for (const record of records.values()) {
-    const alike = found.get(record.kind)
-    if (alike) alike.push(record)
-    else found.set(record.kind, [record])
-  }
-  return found
-})
 
 /** All records of a kind. Worked out once for each state of the records, however many ask. */
 export const ofKind = <K extends RecordKind>(

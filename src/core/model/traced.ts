@@ -1,4 +1,5 @@
 import { isBuildingElement } from './building-shapes'
+import { byKind } from './by-kind'
 import { keptByRecords } from './kept'
 import { levelIdOf } from './level/schema'
 import type { ProjectRecord } from './registry'
@@ -24,14 +25,18 @@ function placeOf(shape: Shape): string | null {
 export const tracedByPlace = keptByRecords(
   (records: ReadonlyMap<string, ProjectRecord>): ReadonlyMap<string, Traced> => {
     const found = new Map<string, { counts: Map<string, number>; ids: string[] }>()
-    for (const record of records.values()) {
-      const place = isShape(record) ? placeOf(record) : null
-      if (place === null || !isShape(record)) continue
-      const traced = found.get(place) ?? { counts: new Map<string, number>(), ids: [] }
-      const { word } = kindOf(record)
-      traced.counts.set(word, (traced.counts.get(word) ?? 0) + 1)
-      traced.ids.push(record.id)
-      found.set(place, traced)
+    for (const alike of byKind(records).values()) {
+      const shapes = alike as readonly Shape[]
+      if (!isShape(shapes[0]!)) continue
+      const { word } = kindOf(shapes[0])
+      for (const shape of shapes) {
+        const place = placeOf(shape)
+        if (place === null) continue
+        const traced = found.get(place) ?? { counts: new Map<string, number>(), ids: [] }
+        traced.counts.set(word, (traced.counts.get(word) ?? 0) + 1)
+        traced.ids.push(shape.id)
+        found.set(place, traced)
+      }
     }
     return found
   },

@@ -183,27 +183,19 @@ export class Recorder {
     if (whiteStyles.includes(true)) {
       const { segments } = this
       for (let i = 0; i < this.segmentFlags.length; i++) {
-        if (!whiteStyles[this.segmentStyles.at(i)]) continue
+        const style = this.segmentStyles.at(i)
+        if (!whiteStyles[style]) continue
         const a = { x: segments.at(4 * i), y: segments.at(4 * i + 1) }
         const b = { x: segments.at(4 * i + 2), y: segments.at(4 * i + 3) }
-        if (
-          !ground.showsWhite(
-            SAMPLES.map((t) => along(a, b, t)),
-            this.segmentOrder.at(i),
-          )
-        )
+        if (!this.showsOn(ground, (t) => along(a, b, t), style, this.segmentOrder.at(i)))
           this.segmentFlags.set(i, this.segmentFlags.at(i) | Flag.blank)
       }
       for (let i = 0; i < this.curveFlags.length; i++) {
-        if (!whiteStyles[this.curveStyles.at(i)]) continue
+        const style = this.curveStyles.at(i)
+        if (!whiteStyles[style]) continue
         const at = (k: number) => ({ x: this.curves.at(8 * i + 2 * k), y: this.curves.at(8 * i + 2 * k + 1) })
         const curve = { start: at(0), pullStart: at(1), pullEnd: at(2), end: at(3) }
-        if (
-          !ground.showsWhite(
-            SAMPLES.map((t) => cubicAt(curve, t)),
-            this.curveOrder.at(i),
-          )
-        )
+        if (!this.showsOn(ground, (t) => cubicAt(curve, t), style, this.curveOrder.at(i)))
           this.curveFlags.set(i, this.curveFlags.at(i) | Flag.blank)
       }
     }
@@ -216,6 +208,27 @@ export class Recorder {
       }))
       if (!ground.showsWhite(samples, run.order)) this.text[i] = { ...run, flags: run.flags | Flag.blank }
     })
+  }
+
+  /** Whether a white line shows on its ground: beneath its middle, or beneath one side of its pen. @param at from 0 to 1 */
+  private showsOn(ground: Ground, at: (t: number) => Point, style: number, order: number): boolean {
+    const { kind, widthPt } = this.styles[style]!
+    if (
+      ground.showsWhite(
+        SAMPLES.map((t) => at(t)),
+        order,
+      )
+    )
+      return true
+    if (kind === 'fill' || widthPt === 0) return false
+    const side = (across: number) =>
+      SAMPLES.map((t) => {
+        const [p, q] = [at(t - SIDE_STEP), at(t + SIDE_STEP)]
+        const far = (across * widthPt) / 2 / (distance(p, q) || 1)
+        return { x: at(t).x - (q.y - p.y) * far, y: at(t).y + (q.x - p.x) * far }
+      })
+    // A path that is filled and stroked at once is filled first: its own area lies beneath its pen.
+    return [-SIDE, SIDE].some((across) => ground.showsWhite(side(across), order + 1))
   }
 
   /** Cuts lines where something painted later covers them, and marks what of them and of text is hidden. */
@@ -327,6 +340,11 @@ const FEWEST_DARK = 2
 
 /** Where along a white line its ground is looked at. */
 const SAMPLES = [0.03, 0.27, 0.5, 0.73, 0.97]
+
+/** Nearly at the edge of the pen, in parts of half its width. */
+const SIDE = 0.9
+/** Between two places that tell the direction of a line, from 0 to 1. */
+const SIDE_STEP = 0.005
 
 interface PaintedArea {
   box: Box

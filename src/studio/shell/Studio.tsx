@@ -8,6 +8,7 @@ import Link from 'next/link'
 import { type ReactNode, useEffect, useMemo, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { levelIdOf, levelsOf } from '@/core/model/level/schema'
+import { ofKind } from '@/core/model/of-kind'
 import { shownDisplayOf } from '@/core/model/settings/schema'
 import { isShape } from '@/core/model/shapes'
 import { underlaysOf } from '@/core/model/underlay/underlays'
@@ -75,7 +76,7 @@ function firstStep(records: ReturnType<typeof useProject.getState>['records']): 
 
 /** Where elements stand on several levels the lowest is worked on first; else all show. */
 function firstBuiltLevel(records: ReturnType<typeof useProject.getState>['records']): string | null {
-  const used = new Set([...records.values()].filter((record) => record.kind === 'wall').map(levelIdOf))
+  const used = new Set(ofKind('wall', records).map(levelIdOf))
   const [lowest] = levelsOf(records).filter(({ id }) => used.has(id))
   return used.size > 1 && lowest ? lowest.id : null
 }

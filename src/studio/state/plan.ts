@@ -21,7 +21,7 @@ function bringUpToDate(): void {
   const records = recordsInSight(useProject.getState())
   const large = Math.abs(records.size - sizeBefore) > LARGE
   sizeBefore = records.size
-  const whole = plan.update(records, shownDisplayOf(records), growing || large ? 0 : SLICE_MS)
+  const whole = !large && plan.update(records, shownDisplayOf(records), growing ? 0 : SLICE_MS)
   if (whole || growing) return
   growing = true
   setTimeout(grow)

@@ -3,6 +3,7 @@ import { lengthened } from '@/core/draft/trim'
 import { movedBy } from '@/core/geometry/affine'
 import { boxOf, corners } from '@/core/geometry/box'
 import { distance, type Point, subtract } from '@/core/geometry/vector'
+import { ofKind } from '@/core/model/of-kind'
 import { withoutType } from '@/core/model/opening-type/schema'
 import { chainsOf, gripsOf, isShape, kindOf, type Shape } from '@/core/model/shapes'
 import { formatLength } from '@/core/units/format'
@@ -173,7 +174,7 @@ function whyOpeningsRefuse(moved: Shape, records: ToolContext['records']): strin
     return wall?.kind === 'wall' ? whyRefused(moved, wall, records) : null
   }
   if (moved.kind !== 'wall') return null
-  const openings = [...records.values()].filter((record) => record.kind === 'opening')
+  const openings = ofKind('opening', records)
   const own = openings.filter(({ wallId }) => wallId === moved.id)
   return own.map((opening) => whyRefused(opening, moved, records)).find((why) => why !== null) ?? null
 }

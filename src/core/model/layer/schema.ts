@@ -1,4 +1,5 @@
 import { boolean, type InferType, number, object, string } from 'yup'
+import { type AnyRecord, recordsOf } from '../by-kind'
 import { idSchema } from '../fields'
 import { keptByRecords } from '../kept'
 import { colorSchema, LINE_TYPES, type LineType, weightMm } from '../pen'
@@ -36,15 +37,13 @@ export const FIRST_LAYER: Layer = {
   order: 0,
 }
 
-type AnyRecord = { readonly id: string; readonly kind: string }
-
 const isLayer = (record: AnyRecord | undefined): record is Layer => record?.kind === 'layer'
 
 /** All layers in order; the first one is there even before it is changed. */
 export const layersOf = keptByRecords((records: ReadonlyMap<string, AnyRecord>) => {
-  const layers = [...records.values()].filter(isLayer)
+  const layers = recordsOf<Layer>('layer', records)
   const all = records.has(FIRST_LAYER.id) ? layers : [FIRST_LAYER, ...layers]
-  return all.sort((a, b) => a.order - b.order || a.name.localeCompare(b.name))
+  return all.toSorted((a, b) => a.order - b.order || a.name.localeCompare(b.name))
 })
 
 /** The layer that something lies on; what names a lost one lies on the first. */

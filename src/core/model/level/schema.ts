@@ -1,4 +1,5 @@
 import { type InferType, object, string } from 'yup'
+import { type AnyRecord, recordsOf } from '../by-kind'
 import { idSchema, lengthMm } from '../fields'
 import { keptByRecords } from '../kept'
 
@@ -31,13 +32,9 @@ export function storeyHeightMm(level: Level, levels: readonly Level[]): number {
 /** The level of an element; those from before there were levels lie on the first one. */
 export const levelIdOf = ({ levelId }: { readonly levelId?: string | undefined }): string => levelId ?? FIRST_LEVEL.id
 
-type AnyRecord = { readonly id: string; readonly kind: string }
-
-const isLevel = (record: AnyRecord): record is Level => record.kind === 'level'
-
 /** All levels, the lowest first. */
 export const levelsOf = keptByRecords((records: ReadonlyMap<string, AnyRecord>) =>
-  [...records.values()].filter(isLevel).sort((a, b) => a.elevationMm - b.elevationMm),
+  recordsOf<Level>('level', records).toSorted((a, b) => a.elevationMm - b.elevationMm),
 )
 
 /** All levels with the one that every project begins with, which needs no record of its own; the lowest first. */

@@ -1,4 +1,5 @@
 import { type InferType, object, string } from 'yup'
+import { type AnyRecord, recordsOf } from '../by-kind'
 import { idSchema, lengthMm, libraryField, ratedFields } from '../fields'
 import { DOOR_WAYS, type DoorWay, OPENING_USES, type Opening, type OpeningUse } from '../opening/schema'
 
@@ -20,13 +21,11 @@ export const openingTypeSchema = object({
 
 export type OpeningType = InferType<typeof openingTypeSchema>
 
-type AnyRecord = { readonly id: string; readonly kind: string }
-
 const isOpeningType = (record: AnyRecord | undefined): record is OpeningType => record?.kind === 'opening-type'
 
 /** All types of doors and windows by name. */
 export const openingTypesOf = (records: ReadonlyMap<string, AnyRecord>): OpeningType[] =>
-  [...records.values()].filter(isOpeningType).sort((a, b) => a.name.localeCompare(b.name))
+  recordsOf<OpeningType>('opening-type', records).toSorted((a, b) => a.name.localeCompare(b.name))
 
 /** The type of an opening; null where it has none, or one that is gone. */
 export function openingTypeOf(

@@ -1,4 +1,5 @@
 import { keptByRecords } from '../kept'
+import { ofKind } from '../of-kind'
 import type { ProjectRecord } from '../registry'
 import type { Opening } from './schema'
 
@@ -6,11 +7,10 @@ import type { Opening } from './schema'
 export const openingsByWall = keptByRecords(
   (records: ReadonlyMap<string, ProjectRecord>): ReadonlyMap<string, readonly Opening[]> => {
     const openings = new Map<string, Opening[]>()
-    for (const record of records.values()) {
-      if (record.kind !== 'opening') continue
-      const known = openings.get(record.wallId)
-      if (known) known.push(record)
-      else openings.set(record.wallId, [record])
+    for (const opening of ofKind('opening', records)) {
+      const known = openings.get(opening.wallId)
+      if (known) known.push(opening)
+      else openings.set(opening.wallId, [opening])
     }
     return openings
   },

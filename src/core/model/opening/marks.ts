@@ -1,5 +1,6 @@
 import { keptByRecords } from '../kept'
 import { levelIdOf, withFirstLevel } from '../level/schema'
+import { ofKind } from '../of-kind'
 import type { ProjectRecord } from '../registry'
 import type { Wall } from '../wall/schema'
 import { placeOpening } from './place'
@@ -16,10 +17,9 @@ const ROW_MM = 1000
  */
 export const openingMarks = keptByRecords((records: ReadonlyMap<string, ProjectRecord>): Map<string, string> => {
   const heights = new Map(withFirstLevel(records).map(({ id, elevationMm }) => [id, elevationMm]))
-  const all = [...records.values()].flatMap((record) => {
-    if (record.kind !== 'opening') return []
-    const wall = records.get(record.wallId)
-    return wall?.kind === 'wall' ? [{ opening: record, ...orderOf(record, wall, heights) }] : []
+  const all = ofKind('opening', records).flatMap((opening) => {
+    const wall = records.get(opening.wallId)
+    return wall?.kind === 'wall' ? [{ opening, ...orderOf(opening, wall, heights) }] : []
   })
   all.sort((a, b) => a.up - b.up || b.row - a.row || a.x - b.x || (a.opening.id < b.opening.id ? -1 : 1))
   const marks = new Map<string, string>()

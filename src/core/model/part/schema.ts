@@ -1,5 +1,6 @@
 import { array, type InferType, lazy, object, string } from 'yup'
 import { inNumericOrder } from '../../text/numeric-order'
+import { recordsOf } from '../by-kind'
 import { finite, idSchema, lengthMm } from '../fields'
 import { type PartStep, STEP_SCHEMAS } from './steps'
 
@@ -34,6 +35,4 @@ export type Part = Omit<InferType<typeof partSchema>, 'steps'> & { readonly step
 
 /** The parts of a project, by their names. */
 export const partsOf = (records: ReadonlyMap<string, { readonly id: string; readonly kind: string }>): Part[] =>
-  [...records.values()]
-    .filter((record): record is Part => record.kind === 'part')
-    .sort((a, b) => inNumericOrder(a.name, b.name))
+  recordsOf<Part>('part', records).toSorted((a, b) => inNumericOrder(a.name, b.name))

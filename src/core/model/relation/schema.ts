@@ -1,4 +1,5 @@
 import { array, type InferType, number, object, string } from 'yup'
+import { recordsOf } from '../by-kind'
 import { idSchema } from '../fields'
 
 /** How parts of drawn lines may lie to one another. */
@@ -47,7 +48,4 @@ export type FeatureRef = Relation['of'][number]
 export const relationsOn = (
   planeId: string,
   records: ReadonlyMap<string, { readonly id: string; readonly kind: string }>,
-): Relation[] =>
-  [...records.values()].filter(
-    (record): record is Relation => record.kind === 'relation' && (record as Relation).planeId === planeId,
-  )
+): Relation[] => recordsOf<Relation>('relation', records).filter((relation) => relation.planeId === planeId)

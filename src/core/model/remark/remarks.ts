@@ -1,15 +1,12 @@
+import { type AnyRecord, recordsOf } from '../by-kind'
 import { keptByRecords } from '../kept'
 import type { Remark } from './schema'
 
-type AnyRecord = { readonly id: string; readonly kind: string }
-
-const isRemark = (record: AnyRecord): record is Remark => record.kind === 'remark'
-
 /** All remarks by their numbers; two windows may have given one number twice, the older comes first then. */
 export const remarksOf = keptByRecords((records: ReadonlyMap<string, AnyRecord>) =>
-  [...records.values()]
-    .filter(isRemark)
-    .sort((a, b) => a.number - b.number || a.madeAt.localeCompare(b.madeAt) || a.id.localeCompare(b.id)),
+  recordsOf<Remark>('remark', records).toSorted(
+    (a, b) => a.number - b.number || a.madeAt.localeCompare(b.madeAt) || a.id.localeCompare(b.id),
+  ),
 )
 
 /** The number of the next remark. */

@@ -2,6 +2,7 @@ import { type InferType, lazy, object, string } from 'yup'
 import { catalogued } from '../../sections/catalogue'
 import type { Section, Stuff } from '../../sections/section'
 import type { SectionShape } from '../../sections/shape'
+import { recordsOf } from '../by-kind'
 import { idSchema, lengthMm, libraryField } from '../fields'
 import { coordinates } from '../path/schema'
 
@@ -62,4 +63,4 @@ export function sectionOf(sectionId: string, records: ReadonlyMap<string, { read
 /** The project's own sections. */
 export const ownSections = (
   records: ReadonlyMap<string, { readonly id: string; readonly kind: string }>,
-): OwnSection[] => [...records.values()].filter((record): record is OwnSection => record.kind === 'section')
+): readonly OwnSection[] => recordsOf<OwnSection>('section', records)

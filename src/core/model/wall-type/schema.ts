@@ -1,4 +1,5 @@
 import { array, boolean, type InferType, object, string } from 'yup'
+import { type AnyRecord, recordsOf } from '../by-kind'
 import { idSchema, lengthMm, libraryField, ratedFields } from '../fields'
 
 /** What a layer is for, in the order in which it runs through others where walls meet: bearing layers first. */
@@ -30,13 +31,11 @@ export const wallTypeSchema = object({
 
 export type WallType = InferType<typeof wallTypeSchema>
 
-type AnyRecord = { readonly id: string; readonly kind: string }
-
 const isWallType = (record: AnyRecord | undefined): record is WallType => record?.kind === 'wall-type'
 
 /** All wall types by name. */
 export const wallTypesOf = (records: ReadonlyMap<string, AnyRecord>): WallType[] =>
-  [...records.values()].filter(isWallType).sort((a, b) => a.name.localeCompare(b.name))
+  recordsOf<WallType>('wall-type', records).toSorted((a, b) => a.name.localeCompare(b.name))
 
 /** The type of a wall; null where it has none, or one that is gone. */
 export function wallTypeOf(

@@ -1,5 +1,6 @@
 import { type InferType, object, string } from 'yup'
 import { inNumericOrder } from '../../text/numeric-order'
+import { recordsOf } from '../by-kind'
 import { finite, idSchema, lengthMm, pointSchema } from '../fields'
 
 /**
@@ -49,8 +50,7 @@ export const isPartView = (id: string | null | undefined, records: ReadonlyMap<s
 
 /** All work planes of the building by their names; the views of parts are none. */
 export const workPlanesOf = (records: ReadonlyMap<string, AnyRecord>): WorkPlane[] =>
-  [...records.values()]
-    .filter(isWorkPlane)
+  recordsOf<WorkPlane>('work-plane', records)
     .filter(({ partId }) => partId === undefined)
     .sort((a, b) => inNumericOrder(a.name, b.name))
 
@@ -75,7 +75,7 @@ export const partView = (id: string, partId: string, side: PartSide): WorkPlane 
 
 /** The views of a part: from above, from before it, from its right. */
 export const viewsOf = (partId: string, records: ReadonlyMap<string, AnyRecord>): WorkPlane[] =>
-  [...records.values()].filter(isWorkPlane).filter((plane) => plane.partId === partId)
+  recordsOf<WorkPlane>('work-plane', records).filter((plane) => plane.partId === partId)
 
 /** How deep a new plane looks to either side. */
 export const USUAL_DEPTH_MM = 600

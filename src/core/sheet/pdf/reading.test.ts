@@ -176,6 +176,8 @@ describe('what cannot be seen is marked, and never caught', () => {
     ['white over a dark fill', ['0 g 20 20 200 100 re f 1 G 50 50 m 90 50 l S']],
     ['white over a wide dark line', ['9 w 20 50 m 120 50 l S 1 w 1 G 50 50 m 90 50 l S']],
     ['white over grey', ['0.5 g 40 40 80 20 re f 1 G 50 50 m 90 50 l S']],
+    ['white along the edge of grey', ['0.5 g 40 50 80 20 re f 1 G 50 50 m 90 50 l S']],
+    ['white around its own grey', ['0.5 g 1 G 2 w 90 50 m 90 90 l 50 90 l 50 50 l 90 50 l B']],
     ['on a layer that is on', ['/OC /Walls BDC 50 50 m 90 50 l S EMC', LAYERS]],
   ] as [string, Parameters<typeof handWritten>][])('but a line %s shows', async (_, page) => {
     const linework = await read(...page)

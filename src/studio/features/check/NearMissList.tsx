@@ -3,6 +3,7 @@ import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import { type NearMiss, nearMisses } from '@/core/check/near-misses'
+import { ofKind } from '@/core/model/of-kind'
 import { formatLength } from '@/core/units/format'
 import { workbench } from '@/studio/board/workbench'
 import { commit } from '@/studio/state/edits'
@@ -29,7 +30,7 @@ const MENDS: Record<NearMiss['kind'], string> = {
 
 function mend({ kind, mended, gone }: NearMiss): void {
   const { records } = useProject.getState()
-  const openings = [...records.values()].filter((record) => record.kind === 'opening')
+  const openings = ofKind('opening', records)
   commit(MENDS[kind], [
     ...mended.map((wall) => ({ id: wall.id, after: wall })),
     // Openings keep their place on the plan: those of a wall that goes lie in the one that takes its place.
@@ -47,7 +48,7 @@ function mend({ kind, mended, gone }: NearMiss): void {
 export function NearMissList() {
   const records = useProject((project) => project.records)
   const display = useDisplay()
-  const walls = useMemo(() => [...records.values()].filter((record) => record.kind === 'wall'), [records])
+  const walls = useMemo(() => ofKind('wall', records), [records])
   const misses = useMemo(() => nearMisses(walls), [walls])
   if (walls.length === 0) return null
   return (

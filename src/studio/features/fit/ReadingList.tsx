@@ -7,6 +7,7 @@ import IconButton from '@mui/material/IconButton'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useEffect, useRef, useState } from 'react'
+import { ofKind } from '@/core/model/of-kind'
 import { type Reading, readReading } from '@/core/model/reading/schema'
 import { formatLength } from '@/core/units/format'
 import { LengthError } from '@/core/units/length'
@@ -19,14 +20,11 @@ import { useDisplay } from '@/studio/ui/display'
 import { knownLengthOptions } from './options'
 import { fit } from './tools/fit'
 
-const readingsOf = (records: ReturnType<typeof useProject.getState>['records']): Reading[] =>
-  [...records.values()].filter((record) => record.kind === 'reading')
-
 /** Lengths measured on site that have no place yet: typed, pasted, or sent by a meter; each is then given its two points. */
 export function ReadingList() {
   const records = useProject((project) => project.records)
   const picked = useOptions(knownLengthOptions).reading
-  const readings = readingsOf(records)
+  const readings = ofKind('reading', records)
   const display = useDisplay()
   useArrivals(readings)
   return (

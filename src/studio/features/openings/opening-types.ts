@@ -1,4 +1,5 @@
 import { openingTypeKind } from '@/core/library/kinds/opening-type'
+import { ofKind } from '@/core/model/of-kind'
 import type { Opening, OpeningUse } from '@/core/model/opening/schema'
 import { type OpeningType, openingTypesOf, withoutType } from '@/core/model/opening-type/schema'
 import type { ProjectRecord } from '@/core/model/registry'
@@ -7,7 +8,7 @@ import { tell } from '@/studio/state/notices'
 import { useProject } from '@/studio/state/project'
 
 const openingsOfType = (typeId: string, records: ReadonlyMap<string, ProjectRecord>): Opening[] =>
-  [...records.values()].filter((record) => record.kind === 'opening').filter((opening) => opening.typeId === typeId)
+  ofKind('opening', records).filter((opening) => opening.typeId === typeId)
 
 export const countOfOpeningType = (typeId: string, records: ReadonlyMap<string, ProjectRecord>): number =>
   openingsOfType(typeId, records).length

@@ -2,15 +2,13 @@ import { distanceTo } from '@/core/geometry/piece/measure'
 import { segment } from '@/core/geometry/piece/piece'
 import { distance, type Point } from '@/core/geometry/vector'
 import type { MarkUp } from '@/core/model/mark-up/schema'
+import { ofKind } from '@/core/model/of-kind'
 import type { ProjectRecord } from '@/core/model/registry'
 import { workPlaneOf } from '@/core/model/work-plane/schema'
 
 /** Mark-up over the board that is looked at: a work plane, or all levels. @param planeId null on the plan */
 export const marksOver = (records: ReadonlyMap<string, ProjectRecord>, planeId: string | null): MarkUp[] =>
-  [...records.values()].filter(
-    (record): record is MarkUp =>
-      record.kind === 'mark-up' && (workPlaneOf(record.levelId, records)?.id ?? null) === planeId,
-  )
+  ofKind('mark-up', records).filter(({ levelId }) => (workPlaneOf(levelId, records)?.id ?? null) === planeId)
 
 /** The mark-up near a place. */
 export const markAt = (marks: readonly MarkUp[], at: Point, reachMm: number): MarkUp | null =>

@@ -5,7 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import Stack from '@mui/material/Stack'
-import type { SavedView } from '@/core/model/view/schema'
+import { ofKind } from '@/core/model/of-kind'
 import { useSolid, walkTo } from '@/studio/board/solid/solid-store'
 import { put, remove } from '@/studio/state/edits'
 import { useProject } from '@/studio/state/project'
@@ -20,7 +20,7 @@ function saveView(count: number): void {
 /** Views to come back to: each is walked to, renamed and removed. */
 export function SavedViews() {
   const records = useProject((project) => project.records)
-  const views = [...records.values()].filter((record): record is SavedView => record.kind === 'view')
+  const views = ofKind('view', records)
   return (
     <Stack
       component="section"

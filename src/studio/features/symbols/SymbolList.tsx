@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Stack from '@mui/material/Stack'
 import Typography from '@mui/material/Typography'
+import { ofKind } from '@/core/model/of-kind'
 import type { SymbolRecord } from '@/core/model/symbol/schema'
 import { toolContext, workbench } from '@/studio/board/workbench'
 import { choose, useOptions } from '@/studio/state/bench'
@@ -20,7 +21,7 @@ export function SymbolList() {
   const records = useProject((project) => project.records)
   const chosen = useOptions(symbolOptions).symbolId
   const editing = useEditedSymbol()
-  const symbols = [...records.values()].filter((record) => record.kind === 'symbol')
+  const symbols = ofKind('symbol', records)
   const own = new Set(symbols.map(({ id }) => id))
   const others = useLibrary().filter(({ kind, record: { id } }) => kind === 'symbol' && !own.has(id))
   const place = (symbol: SymbolRecord) => {

@@ -1,4 +1,5 @@
 import { wallTypeKind } from '@/core/library/kinds/wall-type'
+import { ofKind } from '@/core/model/of-kind'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { Wall } from '@/core/model/wall/schema'
 import { type WallType, wallTypesOf } from '@/core/model/wall-type/schema'
@@ -7,7 +8,7 @@ import { commit, put } from '@/studio/state/edits'
 import { useProject } from '@/studio/state/project'
 
 const wallsOfType = (typeId: string, records: ReadonlyMap<string, ProjectRecord>): Wall[] =>
-  [...records.values()].filter((record) => record.kind === 'wall').filter((wall) => wall.typeId === typeId)
+  ofKind('wall', records).filter((wall) => wall.typeId === typeId)
 
 /** How many walls are of a type. */
 export const countOfType = (typeId: string, records: ReadonlyMap<string, ProjectRecord>): number =>

@@ -4,6 +4,7 @@ import { type BuildingElement, elementKind, isBuildingElement } from '../../../m
 import { type Layer, layersOf } from '../../../model/layer/schema'
 import { levelOfElement } from '../../../model/level/of-element'
 import { FIRST_LEVEL, withFirstLevel } from '../../../model/level/schema'
+import { ofKind } from '../../../model/of-kind'
 import { openingsByWall } from '../../../model/opening/by-wall'
 import { Plan } from '../../../model/plan'
 import type { ProjectRecord } from '../../../model/registry'
@@ -77,7 +78,7 @@ export function modelDrawing(all: Iterable<ProjectRecord>, choice: PlanChoice = 
   const printed = layersOf(records).filter((layer) => layer.printed)
   const handed = new Map(printed.map((layer) => [layer.id, layer]))
   const drawn = [...records.values()].filter(isDrawn).filter(({ layerId, planeId }) => handed.has(layerId) && !planeId)
-  const symbols = [...records.values()].filter((record) => record.kind === 'symbol')
+  const symbols = ofKind('symbol', records)
   const placed = new Set(drawn.flatMap((shape) => (shape.kind === 'insert' ? [shape.symbolId] : [])))
   const used = new Set(drawn.map(({ layerId }) => layerId))
   const entities = [
