@@ -12,37 +12,56 @@ const STEP_PT = 4
 
 type Line = readonly [Point, Point]
 
-/** How two readings of a page differ, by the length of their lines. */
+/** A piece of a line: its middle, its line, and the path of the other reader's that it belongs to. */
+export interface Place {
+  readonly p: Point
+  readonly from: Point
+  readonly to: Point
+  readonly lengthPt: number
+  /** Place of the path among all of the page. */
+  readonly path: number
+}
+
+/** How two readings of a page differ: pieces of lines. */
 export interface Difference {
   /** Length of all that the other reader draws within the page. */
   readonly totalPt: number
   /** Drawn by the other and not known to us at all. */
-  readonly missingPt: number
+  readonly missing: readonly Place[]
   /** Drawn by the other, and known to us as hidden: clipped, covered, white on white, on a layer that is off. */
-  readonly hiddenPt: number
+  readonly hidden: readonly Place[]
   /** Shown by us, and not drawn by the other. */
-  readonly extraPt: number
+  readonly extra: readonly Place[]
 }
 
-/** Compares what we read of a page with what another reader draws. */
-export function differenceOf(ours: Linework, theirs: PlainLinework): Difference {
+export const lengthOf = (places: readonly Place[]): number => places.reduce((sum, { lengthPt }) => sum + lengthPt, 0)
+
+/** Compares what we read of a page with the paths that another reader draws. */
+export function differenceOf(ours: Linework, theirs: readonly PlainLinework[]): Difference {
   const page = { minX: 0, minY: 0, maxX: ours.widthPt, maxY: ours.heightPt }
-  const other = [...theirs.segments.map(lineOf), ...theirs.curves.flatMap((row) => chordsOf(cubicOf(row)))]
+  const paths = theirs.map(({ segments, curves }) => [
+    ...segments.map(lineOf),
+    ...curves.flatMap((row) => chordsOf(cubicOf(row))),
+  ])
   const known = linesOf(ours, () => true)
   const seen = linesOf(ours, isVisible)
-  const [toKnown, toSeen, toOther] = [finder(known), finder(seen), finder(other)]
+  const [toKnown, toSeen, toOther] = [finder(known), finder(seen), finder(paths.flat())]
   const within = ({ x, y }: Point) => x > page.minX && y > page.minY && x < page.maxX && y < page.maxY
-  let [totalPt, missingPt, hiddenPt, extraPt] = [0, 0, 0, 0]
-  for (const [p, length] of places(other)) {
-    if (!within(p)) continue
-    totalPt += length
-    if (toSeen(p)) continue
-    if (toKnown(p)) hiddenPt += length
-    else missingPt += length
+  let totalPt = 0
+  const [missing, hidden]: [Place[], Place[]] = [[], []]
+  for (const [path, lines] of paths.entries()) {
+    for (const place of places(lines, path)) {
+      if (!within(place.p)) continue
+      totalPt += place.lengthPt
+      if (!toSeen(place.p)) (toKnown(place.p) ? hidden : missing).push(place)
+    }
   }
-  for (const [p, length] of places(seen)) if (within(p) && !toOther(p)) extraPt += length
-  return { totalPt, missingPt, hiddenPt, extraPt }
+  const extra = [...places(seen, OURS)].filter(({ p }) => within(p) && !toOther(p))
+  return { totalPt, missing, hidden, extra }
 }
+
+/** What is ours belongs to no path of the other's. */
+const OURS = -1
 
 const lineOf = ([x1, y1, x2, y2]: readonly number[]): Line => [
   { x: x1!, y: y1! },
@@ -70,26 +89,31 @@ function linesOf({ segments, segmentFlags, curves, curveFlags }: Linework, wante
 }
 
 /** Places in the middle of equal parts of lines, each with the length that it stands for. */
-function* places(lines: readonly Line[]): Generator<readonly [Point, number]> {
-  for (const [a, b] of lines) {
-    const length = distance(a, b)
+function* places(lines: readonly Line[], path: number): Generator<Place> {
+  for (const [from, to] of lines) {
+    const length = distance(from, to)
     if (length === 0) continue
     const count = Math.max(1, Math.ceil(length / STEP_PT))
-    for (let i = 0; i < count; i++) yield [along(a, b, (i + 0.5) / count), length / count]
+    for (let i = 0; i < count; i++)
+      yield { p: along(from, to, (i + 0.5) / count), from, to, lengthPt: length / count, path }
   }
 }
 
+/** Whether a line that we show comes near a place. */
+export const shownNear = (ours: Linework, reachPt: number): ((p: Point) => boolean) =>
+  finder(linesOf(ours, isVisible), reachPt)
+
 /** Whether a line comes near a place. */
-function finder(lines: readonly Line[]): (p: Point) => boolean {
+function finder(lines: readonly Line[], reachPt = SAME_PT): (p: Point) => boolean {
   if (lines.length === 0) return () => false
   const index = new Flatbush(lines.length)
   for (const [a, b] of lines) index.add(Math.min(a.x, b.x), Math.min(a.y, b.y), Math.max(a.x, b.x), Math.max(a.y, b.y))
   index.finish()
   return (p) => {
     let found = false
-    index.search(p.x - SAME_PT, p.y - SAME_PT, p.x + SAME_PT, p.y + SAME_PT, (i) => {
+    index.search(p.x - reachPt, p.y - reachPt, p.x + reachPt, p.y + reachPt, (i) => {
       const [a, b] = lines[i]!
-      found ||= distance(along(a, b, nearestOnSegment(a, b, p)), p) <= SAME_PT
+      found ||= distance(along(a, b, nearestOnSegment(a, b, p)), p) <= reachPt
       return false
     })
     return found

@@ -3,11 +3,18 @@ import { join } from 'node:path'
 import type { Point } from '../../src/core/geometry/vector'
 import type { Linework } from '../../src/core/sheet/linework'
 import { MM_PER_PT } from '../../src/core/units/length'
-import { byPoppler, type PlainLinework } from '../support/poppler'
+import { drawnByPoppler, type PlainLinework, type PopplerPage } from '../support/poppler'
 import { inScratch, program } from '../support/producers'
 
-/** What an independent reader finds on a page, in points from its lower left. @param zeroPt the file's own zero on our sheet */
-export type Judge = (bytes: Uint8Array, page: number, ours: Linework, zeroPt: Point) => Promise<PlainLinework>
+/** What an independent reader draws on a page: the lines of each of its paths, in points from the lower left. */
+export interface Judged {
+  readonly paths: readonly PlainLinework[]
+  /** The page from which prints are made, where there is one that can be printed, in the same points. */
+  readonly page?: PopplerPage
+}
+
+/** @param zeroPt the file's own zero on our sheet */
+export type Judge = (bytes: Uint8Array, page: number, ours: Linework, zeroPt: Point) => Promise<Judged>
 
 /** Lines of a drawing flattened by ezdxf, as rows of x1, y1, x2, y2 in its own units. */
 const FLATTEN = `
@@ -28,7 +35,10 @@ print(json.dumps({'mmPerUnit': mm, 'rows': rows}))
 
 /** The independent readers, by the ending of what they read. */
 export const JUDGES: Readonly<Record<string, Judge>> = {
-  pdf: byPoppler,
+  pdf: async (bytes, number) => {
+    const page = await drawnByPoppler(bytes, number)
+    return { paths: page.paths, page }
+  },
   // librsvg makes a PDF of it, which poppler reads: neither is a part of ours.
   svg: (bytes, _, ours) =>
     inScratch(async (folder) => {
@@ -36,8 +46,8 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
       await program('rsvg-convert', '-f', 'pdf', '-o', join(folder, 'out.pdf'), join(folder, 'in.svg'))
       const told = await program('pdfinfo', join(folder, 'out.pdf'))
       const [, width, height] = told.match(/Page size:\s+([\d.]+) x ([\d.]+)/)!
-      const read = await byPoppler(new Uint8Array(await readFile(join(folder, 'out.pdf'))))
-      return scaled(read, ours.widthPt / Number(width), ours.heightPt / Number(height))
+      const page = await drawnByPoppler(new Uint8Array(await readFile(join(folder, 'out.pdf'))))
+      return judgedAs(page, ours.widthPt / Number(width), ours.heightPt / Number(height))
     }),
   dxf: (bytes, _page, _ours, zeroPt) =>
     inScratch(async (folder) => {
@@ -47,8 +57,15 @@ export const JUDGES: Readonly<Record<string, Judge>> = {
       const { mmPerUnit, rows } = JSON.parse(told) as { mmPerUnit: number; rows: number[][] }
       const perUnit = mmPerUnit / MM_PER_PT
       const segments = rows.map((row) => row.map((value, i) => value * perUnit + (i % 2 === 0 ? zeroPt.x : zeroPt.y)))
-      return { segments, curves: [] }
+      return { paths: [{ segments, curves: [] }] }
     }),
+}
+
+/** A page in other points than its own. */
+function judgedAs(page: PopplerPage, x: number, y: number): Judged {
+  const paths = page.paths.map((path) => scaled(path, x, y))
+  const svgWithout: PopplerPage['svgWithout'] = (left, pxPerPt) => page.svgWithout(left, pxPerPt * x)
+  return { paths, page: { widthPt: page.widthPt * x, heightPt: page.heightPt * y, paths, svgWithout } }
 }
 
 function scaled({ segments, curves }: PlainLinework, x: number, y: number): PlainLinework {

@@ -3,9 +3,10 @@ import { mkdir, readFile } from 'node:fs/promises'
 import { extname, join, relative } from 'node:path'
 import { openSource } from '../../src/server/reading/open-source'
 import { program } from '../support/producers'
-import { type Difference, differenceOf } from './compare'
+import { differenceOf, lengthOf } from './compare'
 import { gather } from './gather'
 import { drawingsOf, JUDGES } from './judges'
+import { type Explained, explained, type Hidden } from './prints'
 
 /**
  * Reads files of programs that we know nothing of, beside an independent reader, and prints where the two differ. What is
@@ -38,10 +39,27 @@ const isShaded = async (path: string): Promise<boolean> =>
     () => false,
   )
 
-interface PageResult extends Difference {
+/** Of one page: lengths of lines, and what a print says of them where they are more than rounding. */
+interface PageResult {
   readonly kind: string
   readonly where: string
+  readonly totalPt: number
+  readonly missingPt: number
+  readonly hiddenPt: number
+  readonly extraPt: number
+  readonly why?: Explained
 }
+
+/** How pages differ, and what of it a print does not explain. */
+const CLASSES = [
+  ['missingPt', 'lines of the other reader that we do not know', (why: Explained) => why.missingPt],
+  ['extraPt', 'lines that we show and the other does not draw', (why: Explained) => why.extraPt],
+  [
+    'hiddenPt',
+    'lines that we know as hidden (clipped, covered, white, layer off)',
+    (why: Explained) => why.hidden.visiblePt,
+  ],
+] as const
 
 const gathered = await gather(FOLDER)
 const made = join(FOLDER, 'made')
@@ -70,13 +88,21 @@ for (const path of [...given, ...drawings]) {
         const linework = await page.linework()
         opened[kind] = (opened[kind] ?? 0) + 1
         if (kind === 'pdf' && pdfPages++ >= MOST_PAGES) break
-        const theirs = await JUDGES[kind]!(bytes, number, linework, page.zeroPt).catch(() => null)
-        if (theirs)
-          results.push({
-            kind,
-            where: `${name}, page ${number}${shaded ? ' (shaded)' : ''}`,
-            ...differenceOf(linework, theirs),
-          })
+        const judged = await JUDGES[kind]!(bytes, number, linework, page.zeroPt).catch(() => null)
+        if (!judged) continue
+        const difference = differenceOf(linework, judged.paths)
+        const { totalPt } = difference
+        const [missingPt, hiddenPt, extraPt] = [difference.missing, difference.hidden, difference.extra].map(lengthOf)
+        const differs = Math.max(missingPt!, hiddenPt!, extraPt!) > LEAST * totalPt
+        results.push({
+          kind,
+          where: `${name}, page ${number}${shaded ? ' (shaded)' : ''}`,
+          totalPt,
+          missingPt: missingPt!,
+          hiddenPt: hiddenPt!,
+          extraPt: extraPt!,
+          why: judged.page && differs ? await explained(judged.page, difference, linework) : undefined,
+        })
       }
     } finally {
       await file.close()
@@ -97,20 +123,28 @@ for (const kind of Object.keys(JUDGES)) {
   const compared = results.filter((each) => each.kind === kind)
   const drawn = compared.filter(({ totalPt }) => totalPt > 0)
   console.log(`\n${kind}: compared ${compared.length} pages, ${drawn.length} of them with lines.`)
-  for (const [key, word] of [
-    ['missingPt', 'lines of the other reader that we do not know'],
-    ['extraPt', 'lines that we show and the other does not draw'],
-    ['hiddenPt', 'lines that we know as hidden (clipped, covered, white, layer off)'],
-  ] as const) {
-    const pages = drawn
-      .filter((each) => each[key] > LEAST * each.totalPt)
-      .sort((a, b) => b[key] / b.totalPt - a[key] / a.totalPt)
+  for (const [key, word, isOpen] of CLASSES) {
+    const pages = drawn.filter((each) => each[key] > LEAST * each.totalPt)
+    const open = pages
+      .filter(({ why }) => why)
+      .map((each) => ({ ...each, part: isOpen(each.why!) / each.totalPt }))
+      .filter(({ part }) => part > LEAST)
+      .sort((a, b) => b.part - a.part)
     const part = (100 * pages.length) / Math.max(1, drawn.length)
-    const plain = pages.filter(({ where }) => !where.endsWith('(shaded)')).length
-    console.log(
-      `  ${word}: on ${pages.length} pages (${part.toFixed(2)} %), ${plain} of them in files without shadings`,
-    )
-    for (const each of pages.slice(0, 25))
-      console.log(`    ${((100 * each[key]) / each.totalPt).toFixed(2).padStart(7)} %  ${each.where}`)
+    const looked = pages.filter(({ why }) => why).length
+    console.log(`  ${word}: on ${pages.length} pages (${part.toFixed(2)} %)`)
+    if (looked > 0) console.log(`    a print explains all but ${open.length} of the ${looked}:`)
+    for (const each of open) console.log(`    ${(100 * each.part).toFixed(2).padStart(7)} %  ${each.where}`)
+    if (looked < pages.length)
+      for (const each of pages.filter(({ why }) => !why))
+        console.log(`    ${((100 * each[key]) / each.totalPt).toFixed(2).padStart(7)} %  ${each.where}, no print`)
   }
+  const hidden = drawn.flatMap(({ why }) => why?.hidden ?? [])
+  const sum = (key: keyof Hidden) => hidden.reduce((total, each) => total + each[key], 0)
+  const all = sum('unseenPt') + sum('withoutEdgePt') + sum('besidePt') + sum('visiblePt')
+  if (all === 0) continue
+  const share = (key: keyof Hidden) => `${((100 * sum(key)) / all).toFixed(2)} %`
+  console.log(
+    `  of the hidden length ${share('unseenPt')} leaves no trace in the print, ${share('withoutEdgePt')} lies where no edge is to be seen, ${share('besidePt')} beside what we show, ${share('visiblePt')} is to be seen`,
+  )
 }
