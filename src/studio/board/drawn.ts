@@ -35,7 +35,7 @@ function buildingNow(plan: Plan): Building {
 }
 
 /** Shapes painted at once: a few milliseconds. */
-const AT_ONCE = 2000
+const AT_ONCE = 400
 
 /** Paints everything that is drawn and shows, piece by piece. */
 export function* paintDrawn(canvas: OffscreenCanvasRenderingContext2D, view: View): Generator<void> {

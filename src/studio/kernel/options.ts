@@ -4,7 +4,11 @@ export type Option<T = unknown> = {
   /** What it begins with where the job is in feet and inches, if that is another round figure. */
   readonly imperial?: T
 } & (
-  | { readonly control: 'none' }
+  | {
+      readonly control: 'none'
+      /** Whether something that was remembered can be such a value; left out where nothing is remembered. */
+      readonly remembers?: (found: unknown) => boolean
+    }
   | {
       readonly control: 'words'
       readonly label: string
@@ -27,6 +31,8 @@ export type Option<T = unknown> = {
       readonly leastMm?: number
       /** Whether it is told as finely as lengths of parts are. */
       readonly fine: boolean
+      /** Whether it begins anew with each visit: where another choice decides what is usual. */
+      readonly forgets: boolean
     }
   | {
       readonly control: 'number'
@@ -128,13 +134,20 @@ export const lengthMm = (
   {
     leastMm,
     fine = false,
+    forgets = false,
     imperial,
-  }: { readonly leastMm?: number; readonly fine?: boolean; readonly imperial?: number } = {},
+  }: {
+    readonly leastMm?: number
+    readonly fine?: boolean
+    readonly forgets?: boolean
+    readonly imperial?: number
+  } = {},
 ): Option<number> => ({
   control: 'length',
   initial,
   label,
   fine,
+  forgets,
   ...(leastMm !== undefined && { leastMm }),
   ...(imperial !== undefined && { imperial }),
 })
@@ -159,7 +172,41 @@ export const count = (initial: number, label: string, least: number, most: numbe
   whole: true,
 })
 
-/** A value that is chosen elsewhere than by a control of the bench. @param imperial as above */
+/**
+ * Whether a browser may bring a value back that it remembers of an option. What it kept may be from another version, or
+ * from anywhere.
+ */
+export function isRemembered(option: Option, found: unknown): boolean {
+  const isFigure = typeof found === 'number' && Number.isFinite(found)
+  switch (option.control) {
+    case 'none':
+      return option.remembers?.(found) ?? false
+    case 'words':
+      return typeof found === 'string' && Object.hasOwn(option.words, found)
+    case 'either':
+      return typeof found === 'boolean'
+    case 'length':
+      return !option.forgets && isFigure && (option.leastMm === undefined ? found > 0 : found >= option.leastMm)
+    case 'number':
+      return isFigure && found >= option.least && found <= option.most && (!option.whole || Number.isInteger(found))
+  }
+}
+
+/** One of the sizes that are chosen in a panel, as a person left it. */
+export const rememberedMm = (initial: number, imperial?: number): Option<number> => ({
+  ...value(initial, imperial),
+  control: 'none',
+  remembers: (found) => typeof found === 'number' && Number.isFinite(found) && found > 0,
+})
+
+/** One of some words that is chosen in a panel, as a person left it. */
+export const rememberedWord = <T extends string>(initial: NoInfer<T>, all: readonly T[]): Option<T> => ({
+  control: 'none',
+  initial,
+  remembers: (found) => all.some((each) => each === found),
+})
+
+/** A value that is chosen elsewhere than by a control of the bench, and begins anew with each visit. @param imperial as above */
 export const value = <T>(initial: T, imperial?: NoInfer<T>): Option<T> => ({
   control: 'none',
   initial,

@@ -4,8 +4,10 @@ import { recordsInSight, useProject } from './project'
 
 const plan = new Plan()
 
-/** So much of a large change is worked out at once; the rest follows while the page goes on. */
-const SLICE_MS = 20
+/** So much of a change is worked out before the page shows it; what takes longer follows while the page goes on. */
+const FIRST_MS = 20
+/** So much in each of the turns that follow; putting it into the index takes about as long again. */
+const TURN_MS = 8
 /** Records more or fewer by which a change is so large that none of it is worked out before the page shows it. */
 const LARGE = 2000
 
@@ -17,11 +19,11 @@ const listeners = new Set<() => void>()
 export const currentPlan = (): Plan => plan
 
 /** Brings the plan up to the records that are in sight; what takes longer goes on by itself. */
-function bringUpToDate(): void {
+function bringUpToDate(budgetMs = FIRST_MS): void {
   const records = recordsInSight(useProject.getState())
   const large = Math.abs(records.size - sizeBefore) > LARGE
   sizeBefore = records.size
-  const whole = !large && plan.update(records, shownDisplayOf(records), growing ? 0 : SLICE_MS)
+  const whole = !large && plan.update(records, shownDisplayOf(records), growing ? 0 : budgetMs)
   if (whole || growing) return
   growing = true
   setTimeout(grow)
@@ -44,7 +46,7 @@ let told = 0
 
 function grow(): void {
   growing = false
-  bringUpToDate()
+  bringUpToDate(TURN_MS)
   // More is coming soon.
   if (growing && performance.now() - told < TELL_MS) return
   told = performance.now()

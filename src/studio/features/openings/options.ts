@@ -15,8 +15,8 @@ export const openingOptions = defineOptions('opening', {
     'two jambs': 'Two jambs',
   }),
   openingWidthMm: value(900),
-  openingHeightMm: lengthMm(2100, 'Height'),
-  openingSillMm: lengthMm(900, 'Sill'),
+  openingHeightMm: lengthMm(2100, 'Height', { forgets: true }),
+  openingSillMm: lengthMm(900, 'Sill', { forgets: true }),
   doorWay: words<DoorWay>('hinged', 'How the door opens', sameWords('hinged', 'double', 'sliding', 'folding')),
   doorHinge: words<'start' | 'end'>('start', 'Its hinges', { start: 'Hinged left', end: 'Hinged right' }),
 })

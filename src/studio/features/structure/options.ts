@@ -1,12 +1,12 @@
 import { MM_PER } from '@/core/units/length'
-import { defineOptions, lengthMm, number, sameWords, value, words } from '@/studio/kernel/options'
+import { defineOptions, lengthMm, number, rememberedMm, sameWords, value, words } from '@/studio/kernel/options'
 
 const IN = MM_PER.in
 
 export const columnOptions = defineOptions('column', {
   columnSection: words('rectangle', 'Section', sameWords('rectangle', 'round')),
-  columnWidthMm: value(300, 12 * IN),
-  columnDepthMm: value(300, 12 * IN),
+  columnWidthMm: rememberedMm(300, 12 * IN),
+  columnDepthMm: rememberedMm(300, 12 * IN),
 })
 
 export const slabOptions = defineOptions('slab', {

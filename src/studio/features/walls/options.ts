@@ -1,19 +1,19 @@
 import type { Underlay } from '@/core/model/underlay/schema'
-import type { TracedLine } from '@/core/model/wall/schema'
+import { TRACED_LINES, type TracedLine } from '@/core/model/wall/schema'
 import type { ProposedElement } from '@/core/propose/elements/element'
 import type { RoomLabel } from '@/core/propose/rooms/labels'
 import { type ProposedWall, USUAL_CERTAINTY } from '@/core/propose/walls/proposed-wall'
 import { MM_PER } from '@/core/units/length'
 import type { CardToken } from '@/studio/kernel/card'
 import { defineDialog } from '@/studio/kernel/dialog'
-import { defineOptions, value } from '@/studio/kernel/options'
+import { defineOptions, rememberedMm, rememberedWord, value } from '@/studio/kernel/options'
 
 const IN = MM_PER.in
 
 /** How the next walls are drawn and built. */
 export const wallOptions = defineOptions('wall', {
-  wallThicknessMm: value(300, 12 * IN),
-  tracedLine: value<TracedLine>('left'),
+  wallThicknessMm: rememberedMm(300, 12 * IN),
+  tracedLine: rememberedWord<TracedLine>('left', TRACED_LINES),
   wallForm: value<'chain' | 'round' | 'rectangle'>('chain'),
   /** The type of the next walls; null for plain ones. */
   wallTypeId: value<string | null>(null),
