@@ -4,7 +4,7 @@ import { SourceError, type SourceProblem } from '@/core/sheet/problem'
 import { holdNames } from './contents/lock'
 import { type ContentBytes, ContentLost, type ContentName } from './contents/store'
 import { chosenStore, storeNamed } from './contents/stores'
-import { type Database, database, type Transaction } from './database/client'
+import { database, type Transaction } from './database/client'
 import { contents, type StoreName } from './database/schema'
 import type { Staged } from './staging'
 
@@ -94,8 +94,8 @@ interface Found {
   readonly store: StoreName
 }
 
-async function findContent(hash: string, db: Pick<Database, 'select'> = database()): Promise<Found | null> {
-  const [found] = await db.select().from(contents).where(eq(contents.hash, hash))
+async function findContent(hash: string, tx?: Transaction): Promise<Found | null> {
+  const [found] = await (tx ?? database()).select().from(contents).where(eq(contents.hash, hash))
   return found ?? null
 }
 
@@ -127,27 +127,27 @@ export const sizeOf = async (hash: string): Promise<number> => (await findConten
 
 /**
  * The bytes from `from` up to and without `to`, piece by piece; also while they are moved from one store to another.
- * @param known where they lie, for who has looked already; `db` for who asks within a transaction
+ * @param known where they lie, for who has looked already; `tx` for who asks within a transaction
  */
 export async function* readContent(
   hash: string,
   from: number,
   to: number,
-  known: { readonly store?: StoreName; readonly db?: Pick<Database, 'select'> } = {},
+  known: { readonly store?: StoreName; readonly tx?: Transaction } = {},
 ): AsyncGenerator<Uint8Array> {
-  const { db = database() } = known
+  const { tx } = known
   let at = from
-  let store = known.store ?? (await findContent(hash, db))?.store
+  let store = known.store ?? (await findContent(hash, tx))?.store
   while (at < to) {
     if (store === undefined) throw new ContentLost(`Nothing is known of content ${hash}.`)
     try {
-      for await (const piece of storeNamed(store).range(hash, at, to, db)) {
+      for await (const piece of storeNamed(store).range(hash, at, to, tx)) {
         at += piece.length
         yield piece
       }
       return
     } catch (error) {
-      const now = error instanceof ContentLost ? (await findContent(hash, db))?.store : store
+      const now = error instanceof ContentLost ? (await findContent(hash, tx))?.store : store
       if (now === store) throw error
       store = now
     }
@@ -173,13 +173,13 @@ export async function loadContent(hash: string): Promise<Uint8Array> {
 /** Looks whether a content is still what its name says. @returns what is wrong, or null */
 export async function verifyContent(
   hash: string,
-  db: Pick<Database, 'select'> = database(),
+  tx?: Transaction,
 ): Promise<Extract<SourceProblem, 'bytes-lost' | 'bytes-damaged'> | null> {
-  const found = await findContent(hash, db)
+  const found = await findContent(hash, tx)
   if (!found) return 'bytes-lost'
   const sum = createHash('sha256')
   try {
-    for await (const piece of readContent(hash, 0, found.size, { store: found.store, db })) sum.update(piece)
+    for await (const piece of readContent(hash, 0, found.size, { store: found.store, tx })) sum.update(piece)
   } catch (error) {
     if (error instanceof ContentLost) return 'bytes-lost'
     throw error

@@ -1,49 +1,40 @@
-import { and, eq, inArray, sql } from 'drizzle-orm'
-import { database } from '../database/client'
+import { eq, inArray, sql } from 'drizzle-orm'
+import type { ClientBase } from 'pg'
+import { database, inTransaction } from '../database/client'
 import { contentChunks } from '../database/schema'
-import { ContentLost, type ContentStore } from './store'
+import { copiedOut, copyIn, type Field } from './copy'
+import { type ContentBytes, ContentLost, type ContentStore } from './store'
 
 /** Contents are cut into pieces, so that a range of them can be sent without reading the whole. */
 const CHUNK_BYTES = 1 << 20
 
-/** Bytes that one statement carries. */
-const STATEMENT_BYTES = 16 << 20
+/** Pieces that are fetched together: no connection is held while whoever asked takes them in, however slowly. */
+const CHUNKS_AT_ONCE = 4
 
 /** In the database itself, in the transaction of whoever stores them: the default. */
 export const inDatabase: ContentStore = {
   async put(all, tx) {
     if (!tx) throw new Error('The database takes contents only within a transaction.')
-    let pieces: (typeof contentChunks.$inferInsert)[] = []
-    let held = 0
-    const send = async () => {
-      if (pieces.length > 0) await tx.insert(contentChunks).values(pieces)
-      pieces = []
-      held = 0
-    }
-    const hashes = all.map(({ hash }) => hash)
-    await tx.delete(contentChunks).where(inArray(contentChunks.hash, hashes))
-    for (const { hash, read } of all) {
-      let index = 0
-      for await (const bytes of rechunk(read())) {
-        pieces.push({ hash, index: index++, bytes })
-        held += bytes.length
-        if (held >= STATEMENT_BYTES) await send()
-      }
-    }
-    await send()
+    await tx.delete(contentChunks).where(
+      inArray(
+        contentChunks.hash,
+        all.map(({ hash }) => hash),
+      ),
+    )
+    await copyIn(tx.$client, 'content_chunk (hash, index, bytes)', rowsOf(all))
   },
 
-  async *range(hash, from, to, db = database()) {
-    const first = Math.floor(from / CHUNK_BYTES)
+  async *range(hash, from, to, tx) {
     const last = Math.floor((to - 1) / CHUNK_BYTES)
-    for (let index = first; index <= last; index++) {
-      const [row] = await db
-        .select({ bytes: contentChunks.bytes })
-        .from(contentChunks)
-        .where(and(eq(contentChunks.hash, hash), eq(contentChunks.index, index)))
-      if (!row) throw new ContentLost(`Content ${hash} lacks piece ${index}.`)
-      const start = index * CHUNK_BYTES
-      yield row.bytes.subarray(Math.max(0, from - start), Math.min(row.bytes.length, to - start))
+    for (let first = Math.floor(from / CHUNK_BYTES); first <= last; first += CHUNKS_AT_ONCE) {
+      const most = Math.min(last, first + CHUNKS_AT_ONCE - 1)
+      const wanted = { from: Math.max(from, first * CHUNK_BYTES), to: Math.min(to, (most + 1) * CHUNK_BYTES) }
+      const found = await (tx
+        ? chunksOf(tx.$client, hash, wanted)
+        : inTransaction(({ $client }) => chunksOf($client, hash, wanted)))
+      if (lengthOf(found) !== wanted.to - wanted.from)
+        throw new ContentLost(`Content ${hash} lacks something of its pieces ${first} to ${most}.`)
+      yield* found
     }
   },
 
@@ -61,6 +52,31 @@ export const inDatabase: ContentStore = {
         .delete(contentChunks)
         .where(inArray(contentChunks.hash, [...hashes]))
   },
+}
+
+/** What the pieces of a content hold between two places, cut by the database, so that a small part of one is no whole piece. */
+function chunksOf(
+  client: ClientBase,
+  hash: string,
+  wanted: { readonly from: number; readonly to: number },
+): Promise<Buffer[]> {
+  const [first, last] = [wanted.from, wanted.to - 1].map((at) => Math.floor(at / CHUNK_BYTES))
+  const start = `greatest(${wanted.from} - index::bigint * ${CHUNK_BYTES}, 0)::int`
+  const end = `least(${wanted.to} - index::bigint * ${CHUNK_BYTES}, ${CHUNK_BYTES})::int`
+  return copiedOut(
+    client,
+    `select substring(bytes from ${start} + 1 for ${end} - ${start}) from content_chunk
+      where hash = ${client.escapeLiteral(hash)} and index between ${first} and ${last} order by index`,
+  )
+}
+
+const lengthOf = (pieces: readonly Uint8Array[]) => pieces.reduce((sum, { length }) => sum + length, 0)
+
+async function* rowsOf(all: readonly ContentBytes[]): AsyncGenerator<readonly Field[]> {
+  for (const { hash, read } of all) {
+    let index = 0
+    for await (const bytes of rechunk(read())) yield [Buffer.from(hash), index++, bytes]
+  }
 }
 
 async function* rechunk(stream: AsyncIterable<Uint8Array> | Iterable<Uint8Array>): AsyncGenerator<Buffer> {

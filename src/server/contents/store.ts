@@ -1,4 +1,4 @@
-import type { Database, Transaction } from '../database/client'
+import type { Transaction } from '../database/client'
 
 /** A content by its name and length. */
 export interface ContentName {
@@ -23,9 +23,9 @@ export interface ContentStore {
   put(all: readonly ContentBytes[], tx: Transaction | null): Promise<void>
   /**
    * The bytes from `from` up to and without `to`. @throws ContentLost where they are not there
-   * @param db for who asks within a transaction
+   * @param tx for who asks within a transaction
    */
-  range(hash: string, from: number, to: number, db?: Pick<Database, 'select'>): AsyncIterable<Uint8Array>
+  range(hash: string, from: number, to: number, tx?: Transaction): AsyncIterable<Uint8Array>
   /** Whether a content of that length is there. */
   has(content: ContentName): Promise<boolean>
   /** Removes what is there of some. */
