@@ -11,7 +11,7 @@ import { followUnit, useRemembered } from '@/studio/state/usual-sizes'
 const jobIn = (unit: 'mm' | 'ft') =>
   setProject({ ...CLOSED, records: new Map([['settings', { ...USUAL_SETTINGS, unit }]]) })
 
-let stop = () => undefined as void
+let stop: () => void = () => undefined
 
 /** A window that is opened anew by the same browser. */
 function visit(): void {
