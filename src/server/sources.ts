@@ -71,7 +71,10 @@ function viewOf(
   }
 }
 
-/** Contents of which pieces are missing; found by their sizes, without reading them. */
+/**
+ * Contents of which pieces are missing in the database; found by their sizes, without reading them. What lies elsewhere is
+ * looked at with the bytes themselves, once a day.
+ */
 async function hashesLost(hashes: readonly string[]): Promise<Set<string>> {
   if (hashes.length === 0) return new Set()
   const rows = await database()
@@ -80,7 +83,9 @@ async function hashesLost(hashes: readonly string[]): Promise<Set<string>> {
     .leftJoin(contentChunks, eq(contentChunks.hash, contents.hash))
     .where(inArray(contents.hash, [...hashes]))
     .groupBy(contents.hash)
-    .having(sql`coalesce(sum(octet_length(${contentChunks.bytes})), 0) = ${contents.size}`)
+    .having(
+      sql`${contents.store} <> 'database' or coalesce(sum(octet_length(${contentChunks.bytes})), 0) = ${contents.size}`,
+    )
   const whole = new Set(rows.map(({ hash }) => hash))
   return new Set(hashes.filter((hash) => !whole.has(hash)))
 }

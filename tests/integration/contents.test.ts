@@ -1,8 +1,9 @@
-import { randomBytes } from 'node:crypto'
+import { createHash, randomBytes } from 'node:crypto'
 import { rmSync } from 'node:fs'
 import { mkdtemp } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { Readable } from 'node:stream'
 import { CreateBucketCommand, ListObjectsV2Command, PutObjectCommand, S3Client } from '@aws-sdk/client-s3'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { type ObjectStore, startObjectStore } from '../../scripts/lib/object-store.mjs'
@@ -65,6 +66,8 @@ async function pieces(hash: string): Promise<number> {
   return rows[0].n
 }
 
+const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex')
+
 const joined = async (stream: AsyncIterable<Uint8Array>) => {
   const all: Uint8Array[] = []
   for await (const piece of stream) all.push(piece)
@@ -114,6 +117,22 @@ describe.each(['database', 's3'] as const)('contents in %s', (name) => {
     await expect(contents.loadContent(hash!)).rejects.toMatchObject({ problem: 'bytes-lost' })
     await keep(bytes)
     expect(await contents.verifyContent(hash!)).toBeNull()
+  })
+
+  it('are those of files of which nothing is told as long as their bytes are there', async () => {
+    inStore(name)
+    const [{ createProject }, { addSource, listSources }] = await Promise.all([
+      import('@/server/projects'),
+      import('@/server/sources'),
+    ])
+    const { id } = await createProject(`Files in ${name}`)
+    const bytes = Buffer.concat([Buffer.from('%PDF-1.7\n'), randomBytes(4000)])
+    await addSource(id, 'note.pdf', Readable.from([bytes]))
+    const [file] = await listSources(id)
+    expect(file).toMatchObject({ name: 'note.pdf', damage: null })
+    if (name !== 'database') return
+    await client.pool().query('delete from content_chunk where hash = $1', [sha256(bytes)])
+    expect((await listSources(id))[0]!.damage).toContain('note.pdf')
   })
 
   it('that nobody refers to are cleared away, with their bytes', async () => {

@@ -8,6 +8,7 @@ import Typography from '@mui/material/Typography'
 import type { Counts } from '@/core/sheet/linework'
 import { counted } from '@/core/units/format'
 import { contentUrl, type SheetView, type SourceView } from '@/studio/state/api'
+import { PagePicture } from '@/studio/ui/PagePicture'
 import { toned } from '@/studio/ui/palette'
 import { pickThrough, togglePick, useChoice, viewPage } from './choice'
 import { CONTENT_WORDS, paperOf, sizeWarning } from './paper'
@@ -94,11 +95,9 @@ export function PageCard({
           }}
         >
           {pictureHash && (
-            // biome-ignore lint/performance/noImgElement: made by our own server in the size that is needed
-            <img
+            <PagePicture
               src={contentUrl(pictureHash)}
               alt=""
-              loading="lazy"
               style={{ maxWidth: '100%', maxHeight: 148, boxShadow: '0 1px 4px rgb(38 48 47 / 25%)' }}
             />
           )}

@@ -16,6 +16,7 @@ import { goTo } from '@/studio/board/workbench'
 import { showWhatChanged, takeIssue } from '@/studio/features/revisions/feature'
 import { api, contentUrl, type SheetView } from '@/studio/state/api'
 import { useProject } from '@/studio/state/project'
+import { PagePicture } from '@/studio/ui/PagePicture'
 import { pageTitle } from './PageCard'
 import { useUploads } from './uploads'
 
@@ -132,8 +133,7 @@ function Picture({ sheet }: { sheet: SheetView }) {
   return (
     <Box>
       {sheet.pictureHash && (
-        // biome-ignore lint/performance/noImgElement: made by our own server in the size that is needed
-        <img
+        <PagePicture
           src={contentUrl(sheet.pictureHash)}
           alt={pageTitle(sheet)}
           style={{ maxWidth: 180, maxHeight: 120, boxShadow: '0 1px 4px rgb(38 48 47 / 25%)' }}

@@ -21,6 +21,7 @@ import { AccountMenu } from '@/studio/features/people/feature'
 import { STEP_SENTENCES, STEP_WORDS, STEPS } from '@/studio/kernel/step'
 import { api, contentUrl, type ProjectSummary } from '@/studio/state/api'
 import { Logo } from '@/studio/ui/Logo'
+import { PagePicture } from '@/studio/ui/PagePicture'
 import { toned } from '@/studio/ui/palette'
 import { NewProject } from './NewProject'
 import { TakeInArchive } from './TakeInArchive'
@@ -166,14 +167,17 @@ function ProjectCard({ project, onRemove }: { project: ProjectSummary; onRemove:
             borderBottom: 1,
             borderColor: 'divider',
             bgcolor: toned('vellumDeep'),
-            backgroundImage: pictureHash ? `url(${contentUrl(pictureHash)})` : undefined,
-            backgroundSize: 'contain',
-            backgroundPosition: 'center',
-            backgroundRepeat: 'no-repeat',
-            backgroundOrigin: 'content-box',
             p: 1.25,
           }}
-        />
+        >
+          {pictureHash && (
+            <PagePicture
+              src={contentUrl(pictureHash)}
+              alt=""
+              style={{ width: '100%', height: '100%', objectFit: 'contain' }}
+            />
+          )}
+        </Box>
         <Box sx={{ p: 1.75, pr: 6 }}>
           <Typography variant="h2" noWrap>
             {name}

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import { useEffect, useRef } from 'react'
 import { inkBox } from '@/core/sheet/ink-box'
 import { contentUrl } from '@/studio/state/api'
+import { PICTURE_ORIGIN } from '@/studio/ui/PagePicture'
 
 const WIDTH_PX = 30
 const HEIGHT_PX = 22
@@ -21,6 +22,7 @@ export function Thumb({ pictureHash }: { readonly pictureHash: string | null }) 
     if (!pictureHash) return
     let left = false
     const image = new Image()
+    image.crossOrigin = PICTURE_ORIGIN
     image.src = contentUrl(pictureHash)
     image.decode().then(
       () => !left && canvas.current && paintInk(canvas.current, image),
