@@ -1,7 +1,7 @@
 import { mkdtemp, rm } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { CreateBucketCommand, PutBucketCorsCommand, S3Client } from '@aws-sdk/client-s3'
+import { CreateBucketCommand, PutBucketCorsCommand } from '@aws-sdk/client-s3'
 import { expect } from '@playwright/test'
 import { boathouseSet } from '../../demo/sheets/boathouse'
 import { oldSurvey } from '../../demo/sheets/old-survey'
@@ -9,6 +9,7 @@ import { startObjectStore } from '../../scripts/lib/object-store.mjs'
 import { freePort } from '../../scripts/lib/postgres.mjs'
 import { startStack } from '../../scripts/lib/stack.mjs'
 import { A3, onPaper } from '../support/boathouse'
+import { ownerOf, settingsFor } from '../support/s3'
 import { StudioPage, test } from './studio'
 
 /** Where contents lie in a store that browsers reach themselves, as docs/operating.md tells to set it up. */
@@ -19,25 +20,12 @@ test('files whose bytes lie in a store of their own are read, drawn and caught',
   const home = await mkdtemp(join(tmpdir(), 'calque-'))
   const store = await startObjectStore(join(home, 'objects'))
   const port = await freePort(4890)
-  const s3 = new S3Client({
-    endpoint: store.endpoint,
-    region: 'us-east-1',
-    forcePathStyle: true,
-    credentials: { accessKeyId: store.key, secretAccessKey: store.secret },
-    requestChecksumCalculation: 'WHEN_REQUIRED',
-  })
+  const s3 = ownerOf(store)
   await s3.send(new CreateBucketCommand({ Bucket: BUCKET }))
   const rule = { AllowedOrigins: [`http://127.0.0.1:${port}`], AllowedMethods: ['GET'], AllowedHeaders: ['range'] }
   await s3.send(new PutBucketCorsCommand({ Bucket: BUCKET, CORSConfiguration: { CORSRules: [rule] } }))
   // Of every part, as in `/etc/calque/calque.env`.
-  const settings = {
-    CALQUE_CONTENTS: 's3',
-    CALQUE_S3_ENDPOINT: store.endpoint,
-    CALQUE_S3_BUCKET: BUCKET,
-    CALQUE_S3_KEY: store.key,
-    CALQUE_S3_SECRET: store.secret,
-    CALQUE_S3_PUBLIC_ENDPOINT: store.endpoint,
-  }
+  const settings = { CALQUE_CONTENTS: 's3', ...settingsFor(store, BUCKET, true) }
   Object.assign(process.env, settings)
   const stack = await startStack({ home: join(home, 'calque'), port, seed: false })
   const page = await browser.newPage({ baseURL: stack.address, reducedMotion: 'reduce' })

@@ -4,9 +4,10 @@ import { mkdtemp } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Readable } from 'node:stream'
-import { CreateBucketCommand, ListObjectsV2Command, PutObjectCommand, S3Client } from '@aws-sdk/client-s3'
+import { CreateBucketCommand, ListObjectsV2Command, PutObjectCommand, type S3Client } from '@aws-sdk/client-s3'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { type ObjectStore, startObjectStore } from '../../scripts/lib/object-store.mjs'
+import { ownerOf, settingsFor } from '../support/s3'
 import { type TestDatabase, testDatabase } from '../support/test-database'
 
 /** Bytes of files in the database and in a store that speaks S3 (Ceph's gateway), and on their way from one to the other. */
@@ -23,19 +24,8 @@ const BUCKET = 'calque'
 beforeAll(async () => {
   home = await mkdtemp(join(tmpdir(), 'calque-objects-'))
   ;[database, store] = await Promise.all([testDatabase(), startObjectStore(home)])
-  Object.assign(process.env, {
-    CALQUE_S3_ENDPOINT: store.endpoint,
-    CALQUE_S3_BUCKET: BUCKET,
-    CALQUE_S3_KEY: store.key,
-    CALQUE_S3_SECRET: store.secret,
-  })
-  s3 = new S3Client({
-    endpoint: store.endpoint,
-    region: 'us-east-1',
-    forcePathStyle: true,
-    credentials: { accessKeyId: store.key, secretAccessKey: store.secret },
-    requestChecksumCalculation: 'WHEN_REQUIRED',
-  })
+  Object.assign(process.env, settingsFor(store, BUCKET))
+  s3 = ownerOf(store)
   await s3.send(new CreateBucketCommand({ Bucket: BUCKET }))
   contents = await import('@/server/contents')
   client = await import('@/server/database/client')
