@@ -123,6 +123,8 @@ describe.each(['database', 's3'] as const)('contents in %s', (name) => {
     if (name !== 'database') return
     await client.pool().query('delete from content_chunk where hash = $1', [sha256(bytes)])
     expect((await listSources(id))[0]!.damage).toContain('note.pdf')
+    await addSource(id, 'note.pdf', Readable.from([bytes]), { again: file!.id })
+    expect((await listSources(id))[0]!.damage).toBeNull()
   })
 
   it('that nobody refers to are cleared away, with their bytes', async () => {
