@@ -16,7 +16,7 @@ import { StudioPage, test } from './studio'
 const BUCKET = 'calque'
 
 test('files whose bytes lie in a store of their own are read, drawn and caught', async ({ browser }) => {
-  test.setTimeout(150_000)
+  test.setTimeout(300_000)
   const home = await mkdtemp(join(tmpdir(), 'calque-'))
   const store = await startObjectStore(join(home, 'objects'))
   const port = await freePort(4890)
