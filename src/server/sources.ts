@@ -6,8 +6,9 @@ import { matchPages, type PageMatch } from '@/core/sheet/likeness'
 import { PROBLEM_SENTENCES, type SourceProblem } from '@/core/sheet/problem'
 import { storable } from '@/core/text/storable'
 import { sendAhead, storeStaged } from './contents'
+import { lostInDatabase } from './contents/in-database'
 import { database, inTransaction, type Transaction } from './database/client'
-import { contentChunks, contents, type SourceStatus, sheets, sources } from './database/schema'
+import { type SourceStatus, sheets, sources } from './database/schema'
 import { announce } from './events'
 import { enqueue, type Job, LOOKED_AT, pageJobs, stopJobs } from './jobs'
 import { liveProject, liveSource } from './live'
@@ -34,7 +35,7 @@ export async function listSources(projectId: string): Promise<SourceView[]> {
   const pages = ids.length
     ? await db.select(SHEET_COLUMNS).from(sheets).where(inArray(sheets.sourceId, ids)).orderBy(asc(sheets.number))
     : []
-  const lost = await hashesLost(files.map(({ contentHash }) => contentHash))
+  const lost = await lostInDatabase(files.map(({ contentHash }) => contentHash))
   return files.map((file) => {
     const { id, name, kind, status, problem, contentHash, pageCount, supersedes } = file
     const damage = lost.has(contentHash) ? 'bytes-lost' : file.damage
@@ -69,25 +70,6 @@ function viewOf(
     resolution: dpi === null ? null : { dpi: dpiSet ?? dpi, stated: dpiStated === true, set: dpiSet !== null },
     paperFactor: dpi === null || dpiSet === null ? 1 : dpi / dpiSet,
   }
-}
-
-/**
- * Contents of which pieces are missing in the database; found by their sizes, without reading them. What lies elsewhere is
- * looked at with the bytes themselves, once a day.
- */
-async function hashesLost(hashes: readonly string[]): Promise<Set<string>> {
-  if (hashes.length === 0) return new Set()
-  const rows = await database()
-    .select({ hash: contents.hash })
-    .from(contents)
-    .leftJoin(contentChunks, eq(contentChunks.hash, contents.hash))
-    .where(inArray(contents.hash, [...hashes]))
-    .groupBy(contents.hash)
-    .having(
-      sql`${contents.store} <> 'database' or coalesce(sum(octet_length(${contentChunks.bytes})), 0) = ${contents.size}`,
-    )
-  const whole = new Set(rows.map(({ hash }) => hash))
-  return new Set(hashes.filter((hash) => !whole.has(hash)))
 }
 
 /** Stored bytes are looked at again when a project is opened, unless that was done lately; whether any are missing is always known. */

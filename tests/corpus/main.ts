@@ -91,16 +91,14 @@ for (const path of [...given, ...drawings]) {
         const judged = await JUDGES[kind]!(bytes, number, linework, page.zeroPt).catch(() => null)
         if (!judged) continue
         const difference = differenceOf(linework, judged.paths)
-        const { totalPt } = difference
-        const [missingPt, hiddenPt, extraPt] = [difference.missing, difference.hidden, difference.extra].map(lengthOf)
-        const differs = Math.max(missingPt!, hiddenPt!, extraPt!) > LEAST * totalPt
+        const { totalPt, missing, hidden, extra } = difference
+        const lengths = { missingPt: lengthOf(missing), hiddenPt: lengthOf(hidden), extraPt: lengthOf(extra) }
+        const differs = Math.max(...Object.values(lengths)) > LEAST * totalPt
         results.push({
           kind,
           where: `${name}, page ${number}${shaded ? ' (shaded)' : ''}`,
           totalPt,
-          missingPt: missingPt!,
-          hiddenPt: hiddenPt!,
-          extraPt: extraPt!,
+          ...lengths,
           why: judged.page && differs ? await explained(judged.page, difference, linework) : undefined,
         })
       }
@@ -125,19 +123,14 @@ for (const kind of Object.keys(JUDGES)) {
   console.log(`\n${kind}: compared ${compared.length} pages, ${drawn.length} of them with lines.`)
   for (const [key, word, isOpen] of CLASSES) {
     const pages = drawn.filter((each) => each[key] > LEAST * each.totalPt)
-    const open = pages
-      .filter(({ why }) => why)
-      .map((each) => ({ ...each, part: isOpen(each.why!) / each.totalPt }))
-      .filter(({ part }) => part > LEAST)
-      .sort((a, b) => b.part - a.part)
+    const looked = pages.flatMap((each) => (each.why ? { ...each, part: isOpen(each.why) / each.totalPt } : []))
+    const open = looked.filter(({ part }) => part > LEAST).sort((a, b) => b.part - a.part)
     const part = (100 * pages.length) / Math.max(1, drawn.length)
-    const looked = pages.filter(({ why }) => why).length
     console.log(`  ${word}: on ${pages.length} pages (${part.toFixed(2)} %)`)
-    if (looked > 0) console.log(`    a print explains all but ${open.length} of the ${looked}:`)
+    if (looked.length > 0) console.log(`    a print explains all but ${open.length} of the ${looked.length}:`)
     for (const each of open) console.log(`    ${(100 * each.part).toFixed(2).padStart(7)} %  ${each.where}`)
-    if (looked < pages.length)
-      for (const each of pages.filter(({ why }) => !why))
-        console.log(`    ${((100 * each[key]) / each.totalPt).toFixed(2).padStart(7)} %  ${each.where}, no print`)
+    for (const each of pages.filter(({ why }) => !why))
+      console.log(`    ${((100 * each[key]) / each.totalPt).toFixed(2).padStart(7)} %  ${each.where}, no print`)
   }
   const hidden = drawn.flatMap(({ why }) => why?.hidden ?? [])
   const sum = (key: keyof Hidden) => hidden.reduce((total, each) => total + each[key], 0)

@@ -6,7 +6,7 @@ import { proposalOptions, wallOptions } from '@/studio/features/walls/options'
 import { count, either, isRemembered, lengthMm, value, words } from '@/studio/kernel/options'
 import { choose, optionsNow, useBench } from '@/studio/state/bench'
 import { CLOSED, setProject } from '@/studio/state/project'
-import { followUnit, useRemembered } from '@/studio/state/usual-sizes'
+import { rememberOptions, useRemembered } from '@/studio/state/remembered-options'
 
 const jobIn = (unit: 'mm' | 'ft') =>
   setProject({ ...CLOSED, records: new Map([['settings', { ...USUAL_SETTINGS, unit }]]) })
@@ -18,7 +18,7 @@ function visit(): void {
   stop()
   setProject(CLOSED)
   useBench.setState({ chosen: {} })
-  stop = followUnit(OPTION_GROUPS)
+  stop = rememberOptions(OPTION_GROUPS)
 }
 
 beforeEach(() => {

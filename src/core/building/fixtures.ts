@@ -3,6 +3,7 @@ import { mirrors } from '../geometry/piece/map'
 import type { Vector3 } from '../geometry/space'
 import type { Insert } from '../model/insert/schema'
 import { insertMap } from '../model/insert/shape'
+import { ofKind } from '../model/of-kind'
 import type { ProjectRecord } from '../model/registry'
 import type { SymbolRecord } from '../model/symbol/schema'
 import type { Hull } from './hull'
@@ -19,8 +20,8 @@ const kept = new WeakMap<Insert, BuiltFixture>()
 
 /** Everything on the plan that stands for a solid. */
 export const builtFixtures = (records: ReadonlyMap<string, ProjectRecord>): BuiltFixture[] =>
-  [...records.values()].flatMap((insert) => {
-    if (insert.kind !== 'insert' || insert.planeId !== undefined) return []
+  ofKind('insert', records).flatMap((insert) => {
+    if (insert.planeId !== undefined) return []
     const symbol = records.get(insert.symbolId)
     if (symbol?.kind !== 'symbol' || !symbol.solid) return []
     const known = kept.get(insert)

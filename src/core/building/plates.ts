@@ -2,6 +2,7 @@ import earcut from 'earcut'
 import { doubleAreaOf } from '../geometry/piece/measure'
 import { type Frame, placeIn, seenFrom } from '../geometry/space'
 import type { Point } from '../geometry/vector'
+import { ofKind } from '../model/of-kind'
 import { cornersOfPlate, frameOfPlate, outlineOfPlate } from '../model/plate/place'
 import type { Plate } from '../model/plate/schema'
 import type { ProjectRecord } from '../model/registry'
@@ -30,8 +31,7 @@ const isSame = (a: Frame, b: Frame): boolean =>
   )
 
 export function builtPlates(records: ReadonlyMap<string, ProjectRecord>): BuiltPlate[] {
-  return [...records.values()].flatMap((record): BuiltPlate[] => {
-    if (record.kind !== 'plate') return []
+  return ofKind('plate', records).flatMap((record): BuiltPlate[] => {
     const frame = frameOfPlate(record, records)
     if (!frame) return []
     const known = kept.get(record)

@@ -1,6 +1,7 @@
 import type { Building, BuiltLevel, BuiltRoom } from '../building/building'
 import type { Vector3 } from '../geometry/space'
 import type { Point } from '../geometry/vector'
+import { ofKind } from '../model/of-kind'
 import { whyNotFit } from '../model/opening/place'
 import { partsOf } from '../model/part/schema'
 import { priceBookOf } from '../model/price-book/schema'
@@ -68,8 +69,8 @@ export function beforeHandOver(building: Building, records: ReadonlyMap<string, 
       }),
     ),
   )
-  const lost = [...records.values()].flatMap((record): HandOverFinding[] =>
-    record.kind === 'opening' && records.get(record.wallId)?.kind !== 'wall'
+  const lost = ofKind('opening', records).flatMap((record): HandOverFinding[] =>
+    records.get(record.wallId)?.kind !== 'wall'
       ? [
           {
             kind: 'opening',

@@ -3,6 +3,7 @@ import { isInside } from '../geometry/polygon'
 import { invertProjective, project } from '../geometry/projective'
 import { middle, type Point } from '../geometry/vector'
 import { levelIdOf, withFirstLevel } from '../model/level/schema'
+import { ofKind } from '../model/of-kind'
 import { openingsByWall } from '../model/opening/by-wall'
 import { Plan } from '../model/plan'
 import type { ProjectRecord } from '../model/registry'
@@ -73,11 +74,9 @@ export function truenessOf(records: Records, sheets: readonly CheckedSheet[]): T
     const finders = here.map(finderOf)
     const lines: LineFinder = (p, reach) => finders.flatMap((find) => find(p, reach))
     const matches = edges.filter(({ levelId }) => levelId === id).map((edge) => matchEdge(edge, lines))
-    const doubts = [...records.values()].flatMap((record) =>
-      record.kind === 'wall' && levelIdOf(record) === id
-        ? compareWall(record, openings.get(record.id) ?? [], lines)
-        : [],
-    )
+    const doubts = ofKind('wall', records)
+      .filter((wall) => levelIdOf(wall) === id)
+      .flatMap((wall) => compareWall(wall, openings.get(wall.id) ?? [], lines))
     return [
       {
         levelId: id,

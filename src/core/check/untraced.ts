@@ -1,5 +1,6 @@
 import { distance, dot, leftOf, type Point, subtract, unit } from '../geometry/vector'
 import { levelIdOf } from '../model/level/schema'
+import { ofKind } from '../model/of-kind'
 import { placeOpening } from '../model/opening/place'
 import type { OpeningUse } from '../model/opening/schema'
 import type { ProjectRecord } from '../model/registry'
@@ -41,14 +42,11 @@ export function untraced(
   records: ReadonlyMap<string, ProjectRecord>,
   levelId: string,
 ): Untraced[] {
-  const walls = [...records.values()].filter(
-    (record): record is Wall => record.kind === 'wall' && levelIdOf(record) === levelId,
-  )
+  const walls = ofKind('wall', records).filter((wall) => levelIdOf(wall) === levelId)
   const middles = walls.flatMap(strokesAlong)
-  const openings = [...records.values()].flatMap((record) => {
-    if (record.kind !== 'opening') return []
-    const wall = records.get(record.wallId)
-    const place = wall?.kind === 'wall' && levelIdOf(wall) === levelId ? placeOpening(wall, record) : null
+  const openings = ofKind('opening', records).flatMap((opening) => {
+    const wall = records.get(opening.wallId)
+    const place = wall?.kind === 'wall' && levelIdOf(wall) === levelId ? placeOpening(wall, opening) : null
     return place ? [place.middle] : []
   })
   return shown

@@ -2,7 +2,7 @@ import Flatbush from 'flatbush'
 import { type Cubic, cubicAt, cubicBetween } from '../geometry/bezier'
 import { type Box, boxOf } from '../geometry/box'
 import { nearestOnSegment } from '../geometry/segment'
-import { along, distance, type Point } from '../geometry/vector'
+import { add, along, distance, leftOf, type Point, scale, subtract, unit } from '../geometry/vector'
 import { type Clip, ClipArea, isInside, visibleParts } from './clip'
 import { Covers } from './covered'
 import { markHatching } from './hatching'
@@ -213,19 +213,12 @@ export class Recorder {
   /** Whether a white line shows on its ground: beneath its middle, or beneath one side of its pen. @param at from 0 to 1 */
   private showsOn(ground: Ground, at: (t: number) => Point, style: number, order: number): boolean {
     const { kind, widthPt } = this.styles[style]!
-    if (
-      ground.showsWhite(
-        SAMPLES.map((t) => at(t)),
-        order,
-      )
-    )
-      return true
+    if (ground.showsWhite(SAMPLES.map(at), order)) return true
     if (kind === 'fill' || widthPt === 0) return false
     const side = (across: number) =>
       SAMPLES.map((t) => {
-        const [p, q] = [at(t - SIDE_STEP), at(t + SIDE_STEP)]
-        const far = (across * widthPt) / 2 / (distance(p, q) || 1)
-        return { x: at(t).x - (q.y - p.y) * far, y: at(t).y + (q.x - p.x) * far }
+        const ahead = unit(subtract(at(t + SIDE_STEP), at(t - SIDE_STEP)))
+        return ahead ? add(at(t), scale(leftOf(ahead), (across * widthPt) / 2)) : at(t)
       })
     // A path that is filled and stroked at once is filled first: its own area lies beneath its pen.
     return [-SIDE, SIDE].some((across) => ground.showsWhite(side(across), order + 1))

@@ -1,5 +1,6 @@
 import { cross, distance, dot, type Point, subtract } from '../geometry/vector'
 import type { Anchor, Dimension } from '../model/dimension/schema'
+import { ofKind } from '../model/of-kind'
 import type { ProjectRecord } from '../model/registry'
 import { type Relation, relationsOn } from '../model/relation/schema'
 import type { Figure, PointFeature } from './figure'
@@ -14,7 +15,9 @@ export const isDriving = (record: ProjectRecord): record is Driving =>
 
 /** The stated dimensions of a view. */
 export const drivingOn = (planeId: string, records: ReadonlyMap<string, ProjectRecord>): Driving[] =>
-  [...records.values()].filter(isDriving).filter((each) => each.planeId === planeId)
+  ofKind('dimension', records)
+    .filter(isDriving)
+    .filter((each) => each.planeId === planeId)
 
 /** What a view demands of what is drawn on it: relations and stated dimensions. */
 export type Demanding = Relation | Driving

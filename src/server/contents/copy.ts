@@ -42,11 +42,7 @@ export async function copiedOut(client: ClientBase, query: string): Promise<Buff
 }
 
 /** Writes rows into columns of a table. @param into the table and its columns, as SQL names them */
-export async function copyIn(
-  client: ClientBase,
-  into: string,
-  rows: AsyncIterable<readonly Field[]> | Iterable<readonly Field[]>,
-): Promise<void> {
+export async function copyIn(client: ClientBase, into: string, rows: AsyncIterable<readonly Field[]>): Promise<void> {
   async function* bytes(): AsyncGenerator<Uint8Array> {
     yield HEAD
     for await (const row of rows) {

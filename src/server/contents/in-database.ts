@@ -1,7 +1,7 @@
 import { eq, inArray, sql } from 'drizzle-orm'
 import type { ClientBase } from 'pg'
 import { database, inTransaction } from '../database/client'
-import { contentChunks } from '../database/schema'
+import { contentChunks, contents } from '../database/schema'
 import { copiedOut, copyIn, type Field } from './copy'
 import { type ContentBytes, ContentLost, type ContentStore } from './store'
 
@@ -40,7 +40,7 @@ export const inDatabase: ContentStore = {
 
   async has({ hash, size }) {
     const [row] = await database()
-      .select({ bytes: sql<number>`coalesce(sum(length(${contentChunks.bytes})), 0)::float8` })
+      .select({ bytes: storedBytes })
       .from(contentChunks)
       .where(eq(contentChunks.hash, hash))
     return row!.bytes === size
@@ -52,6 +52,26 @@ export const inDatabase: ContentStore = {
         .delete(contentChunks)
         .where(inArray(contentChunks.hash, [...hashes]))
   },
+}
+
+/** Bytes that the database has of a content. */
+const storedBytes = sql<number>`coalesce(sum(octet_length(${contentChunks.bytes})), 0)::float8`
+
+/**
+ * Contents that should lie in the database and of which pieces are missing there; found by their sizes, without reading
+ * them. Of what lies elsewhere nothing is known here.
+ */
+export async function lostInDatabase(hashes: readonly string[]): Promise<Set<string>> {
+  if (hashes.length === 0) return new Set()
+  const rows = await database()
+    .select({ hash: contents.hash })
+    .from(contents)
+    .leftJoin(contentChunks, eq(contentChunks.hash, contents.hash))
+    .where(inArray(contents.hash, [...hashes]))
+    .groupBy(contents.hash)
+    .having(sql`${contents.store} <> 'database' or ${storedBytes} = ${contents.size}`)
+  const there = new Set(rows.map(({ hash }) => hash))
+  return new Set(hashes.filter((hash) => !there.has(hash)))
 }
 
 /** What the pieces of a content hold between two places, cut by the database, so that a small part of one is no whole piece. */

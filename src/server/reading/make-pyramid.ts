@@ -1,5 +1,4 @@
-import { readFileSync } from 'node:fs'
-import { mkdtemp, readdir, rm } from 'node:fs/promises'
+import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises'
 import { availableParallelism, tmpdir } from 'node:os'
 import { join } from 'node:path'
 import sharp, { type Sharp } from 'sharp'
@@ -39,8 +38,7 @@ export async function makePyramid(image: Sharp, bilevel: boolean): Promise<Uint8
       const tiles: Uint8Array[] = []
       for (let row = 0; row * TILE_PX < heightPx; row++)
         for (let column = 0; column * TILE_PX < widthPx; column++)
-          // A thousand small files: waiting for each in turn takes far longer than reading them.
-          tiles.push(readFileSync(join(root, String(level), `${column}_${row}.${format}`)))
+          tiles.push(await readFile(join(root, String(level), `${column}_${row}.${format}`)))
       levels.push({ widthPx, heightPx, tiles })
     }
     return encodePyramid(TILE_PX, `image/${format}`, levels)

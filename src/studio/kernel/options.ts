@@ -177,7 +177,6 @@ export const count = (initial: number, label: string, least: number, most: numbe
  * from anywhere.
  */
 export function isRemembered(option: Option, found: unknown): boolean {
-  const isFigure = typeof found === 'number' && Number.isFinite(found)
   switch (option.control) {
     case 'none':
       return option.remembers?.(found) ?? false
@@ -186,17 +185,26 @@ export function isRemembered(option: Option, found: unknown): boolean {
     case 'either':
       return typeof found === 'boolean'
     case 'length':
-      return !option.forgets && isFigure && (option.leastMm === undefined ? found > 0 : found >= option.leastMm)
+      return !option.forgets && isLengthMm(found, option.leastMm)
     case 'number':
-      return isFigure && found >= option.least && found <= option.most && (!option.whole || Number.isInteger(found))
+      return (
+        isFigure(found) && found >= option.least && found <= option.most && (!option.whole || Number.isInteger(found))
+      )
   }
 }
 
-/** One of the sizes that are chosen in a panel, as a person left it. */
-export const rememberedMm = (initial: number, imperial?: number): Option<number> => ({
-  ...value(initial, imperial),
+const isFigure = (found: unknown): found is number => typeof found === 'number' && Number.isFinite(found)
+
+/** @param leastMm what it may not be less than; more than nothing where it is left out */
+const isLengthMm = (found: unknown, leastMm?: number): boolean =>
+  isFigure(found) && (leastMm === undefined ? found > 0 : found >= leastMm)
+
+/** One of the sizes that are chosen in a panel, as a person left it. @param imperial as above */
+export const rememberedMm = (initial: number, imperial: number): Option<number> => ({
   control: 'none',
-  remembers: (found) => typeof found === 'number' && Number.isFinite(found) && found > 0,
+  initial,
+  imperial,
+  remembers: (found) => isLengthMm(found),
 })
 
 /** One of some words that is chosen in a panel, as a person left it. */

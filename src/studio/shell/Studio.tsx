@@ -22,9 +22,9 @@ import { foldIndex, PHONE_PX, useLayout } from '@/studio/state/layout'
 import { tell } from '@/studio/state/notices'
 import { useNow } from '@/studio/state/now'
 import { useProject } from '@/studio/state/project'
+import { rememberOptions } from '@/studio/state/remembered-options'
 import { showAllOnceWhole } from '@/studio/state/show'
 import { follow, openProject } from '@/studio/state/sync'
-import { followUnit } from '@/studio/state/usual-sizes'
 import { useCovered, whenSized } from '@/studio/state/view'
 import { DisplayContext } from '@/studio/ui/display'
 import { lazily, prefetchWhenIdle } from '@/studio/ui/lazily'
@@ -118,7 +118,7 @@ export function Studio({ projectId }: { projectId: string }) {
   }, [projectId])
 
   useEffect(() => {
-    const stops = [followUnit(OPTION_GROUPS), ...FOLLOWS.map((begin) => begin())]
+    const stops = [rememberOptions(OPTION_GROUPS), ...FOLLOWS.map((begin) => begin())]
     return () => {
       for (const stopFollowing of stops) stopFollowing()
     }

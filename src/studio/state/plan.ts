@@ -12,7 +12,6 @@ const TURN_MS = 8
 const LARGE = 2000
 
 let growing = false
-let sizeBefore = 0
 const listeners = new Set<() => void>()
 
 /** The geometry of what is drawn in the open project. After a very large change it grows over some moments. */
@@ -21,17 +20,23 @@ export const currentPlan = (): Plan => plan
 /** Brings the plan up to the records that are in sight; what takes longer goes on by itself. */
 function bringUpToDate(budgetMs = FIRST_MS): void {
   const records = recordsInSight(useProject.getState())
-  const large = Math.abs(records.size - sizeBefore) > LARGE
-  sizeBefore = records.size
-  const whole = !large && plan.update(records, shownDisplayOf(records), growing ? 0 : budgetMs)
-  if (whole || growing) return
+  const whole = plan.update(records, shownDisplayOf(records), growing ? 0 : budgetMs)
+  if (!whole) goOn()
+}
+
+/** Has the rest worked out in turns. */
+function goOn(): void {
+  if (growing) return
   growing = true
   setTimeout(grow)
 }
 
 // Before anything is shown of a change: this listener was there first.
 useProject.subscribe((now, before) => {
-  if (now.records !== before.records || now.past !== before.past) bringUpToDate()
+  if (now.records === before.records && now.past === before.past) return
+  const moreOrFewer = Math.abs(recordsInSight(now).size - recordsInSight(before).size)
+  if (moreOrFewer > LARGE) goOn()
+  else bringUpToDate()
 })
 
 /** Shows another level or work plane; null for the plan of all levels. */

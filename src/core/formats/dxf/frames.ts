@@ -3,6 +3,7 @@ import type { PlatePiece } from '../../building/plate-pieces'
 import { circle } from '../../geometry/piece/piece'
 import type { Point } from '../../geometry/vector'
 import { layerOf, layersOf } from '../../model/layer/schema'
+import { ofKind } from '../../model/of-kind'
 import { Plan } from '../../model/plan'
 import { outlineOfPlate } from '../../model/plate/place'
 import type { ProjectRecord } from '../../model/registry'
@@ -47,9 +48,9 @@ export function planeDrawing(
       ),
       ...marked,
     ],
-    blocks: [...records.values()].flatMap((record) =>
-      record.kind === 'symbol' && symbols.has(record.id) ? [symbolBlock(record, plan.around)] : [],
-    ),
+    blocks: ofKind('symbol', records)
+      .filter(({ id }) => symbols.has(id))
+      .map((symbol) => symbolBlock(symbol, plan.around)),
     dimensions: displayOf(records),
   }
 }

@@ -1,4 +1,5 @@
 import { whyRefused } from '../../building/building'
+import { ofKind } from '../../model/of-kind'
 import { type OpeningType, ofOpeningType } from '../../model/opening-type/schema'
 import { formatLength } from '../../units/format'
 import { type LibraryKindOf, NOTHING_FOLLOWS } from '../kind'
@@ -11,8 +12,7 @@ export const openingTypeKind: LibraryKindOf<OpeningType> = {
   factsOf: ({ use, widthMm, heightMm }, display) =>
     `${use}, ${formatLength(widthMm, display)} × ${formatLength(heightMm, display)}`,
   following: (type, records) => {
-    const also = [...records.values()]
-      .filter((record) => record.kind === 'opening')
+    const also = ofKind('opening', records)
       .filter(({ typeId }) => typeId === type.id)
       .map((opening) => ofOpeningType(opening, type))
     const after = new Map([...records, ...also.map((opening) => [opening.id, opening] as const)])

@@ -1,3 +1,4 @@
+import { ofKind } from '../../model/of-kind'
 import type { WallType } from '../../model/wall-type/schema'
 import { thicknessOf, withType } from '../../model/wall-type/typed'
 import { formatLength } from '../../units/format'
@@ -11,8 +12,7 @@ export const wallTypeKind: LibraryKindOf<WallType> = {
   factsOf: (type, display) =>
     `${formatLength(thicknessOf(type), display)}: ${type.layers.map(({ material }) => material).join(', ')}`,
   following: (type, records) => ({
-    also: [...records.values()]
-      .filter((record) => record.kind === 'wall')
+    also: ofKind('wall', records)
       .filter(({ typeId }) => typeId === type.id)
       .map((wall) => withType(wall, type)),
     why: null,

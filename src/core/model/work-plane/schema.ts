@@ -1,6 +1,6 @@
 import { type InferType, object, string } from 'yup'
 import { inNumericOrder } from '../../text/numeric-order'
-import { recordsOf } from '../by-kind'
+import { type AnyRecord, recordsOf } from '../by-kind'
 import { finite, idSchema, lengthMm, pointSchema } from '../fields'
 
 /**
@@ -34,8 +34,6 @@ export const workPlaneSchema = object({
 }).noUnknown()
 
 export type WorkPlane = InferType<typeof workPlaneSchema>
-
-type AnyRecord = { readonly id: string; readonly kind: string }
 
 const isWorkPlane = (record: AnyRecord | undefined): record is WorkPlane => record?.kind === 'work-plane'
 

@@ -3,7 +3,7 @@ import { usualOpening } from '@/core/model/opening/usual'
 import { shownDisplayOf } from '@/core/model/settings/schema'
 import { choose, optionsNow } from '@/studio/state/bench'
 import { useProject } from '@/studio/state/project'
-import { onUnitSystem } from '@/studio/state/usual-sizes'
+import { onUnitSystem } from '@/studio/state/unit-system'
 import { openingOptions } from './options'
 
 type Sizes = Pick<(typeof openingOptions)['initial'], 'openingWidthMm' | 'openingHeightMm' | 'openingSillMm'>

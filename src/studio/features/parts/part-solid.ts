@@ -3,6 +3,7 @@ import { create } from 'zustand'
 import type { Vector3 } from '@/core/geometry/space'
 import type { Part } from '@/core/model/part/schema'
 import type { ProjectRecord } from '@/core/model/registry'
+import { viewsOf } from '@/core/model/work-plane/schema'
 import type { FeatureNumber } from '@/core/part/solid/features'
 import { useProject } from '@/studio/state/project'
 import { WorkerClient } from '@/studio/state/worker-client'
@@ -102,11 +103,7 @@ export const dropPicked = (): void => set({ picked: [] })
 
 /** What a part is made from: its views and the lines on them. */
 export function sourcesOf(part: Part, records: ReadonlyMap<string, ProjectRecord>): ProjectRecord[] {
-  const views = new Set(
-    [...records.values()].flatMap((record) =>
-      record.kind === 'work-plane' && record.partId === part.id ? [record.id] : [],
-    ),
-  )
+  const views = new Set(viewsOf(part.id, records).map(({ id }) => id))
   return [...records.values()].filter(
     (record) =>
       views.has(record.id) || ('planeId' in record && record.planeId !== undefined && views.has(record.planeId)),

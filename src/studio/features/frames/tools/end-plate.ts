@@ -1,5 +1,6 @@
 import { distance, type Point } from '@/core/geometry/vector'
 import type { Joint, Member, MemberEnd } from '@/core/model/member/schema'
+import { ofKind } from '@/core/model/of-kind'
 import type { Plate } from '@/core/model/plate/schema'
 import { sectionOf } from '@/core/model/section/schema'
 import { chainsOf } from '@/core/model/shapes'
@@ -69,9 +70,7 @@ export const endPlate: Tool = {
     const made = closing(point, context)
     if (!made) return { session, say: 'No member is near enough: click one near its end.' }
     const { plate, member } = made
-    const there = [...context.records.values()].some(
-      (record) => record.kind === 'plate' && record.on?.to === member.id && record.on.end === plate.on!.end,
-    )
+    const there = ofKind('plate', context.records).some(({ on }) => on?.to === member.id && on.end === plate.on!.end)
     if (there) return { session, say: 'This end has a plate already.' }
     return { edit: putting('Close end with plate', member, plate), session: EMPTY_SESSION, pick: [plate.id] }
   },

@@ -1,6 +1,7 @@
 import { endOf, startOf } from '@/core/geometry/piece/piece'
 import { distance, middle } from '@/core/geometry/vector'
 import type { Member } from '@/core/model/member/schema'
+import { ofKind } from '@/core/model/of-kind'
 import { chainsOf } from '@/core/model/shapes'
 import type { WallRun } from '@/core/propose/wall-run'
 import { catalogued, fitsDepth, sectionsOfDepth } from '@/core/sections/catalogue'
@@ -139,11 +140,9 @@ export const memberInPair: Tool = {
     if (!run) return { session, say: 'No two lines of a sheet run on either side of this place.' }
     const made = memberIn(run, point, context)
     if (!made) return { session, say: 'No section of the catalogue is as deep as these lines lie apart.' }
-    const same = [...context.records.values()].some(
-      (record) =>
-        record.kind === 'member' &&
-        record.levelId === made.levelId &&
-        distance(middle(record.start, record.end), middle(made.start, made.end)) < 1,
+    const same = ofKind('member', context.records).some(
+      ({ levelId, start, end }) =>
+        levelId === made.levelId && distance(middle(start, end), middle(made.start, made.end)) < 1,
     )
     if (same) return { session, say: 'This member is there already.' }
     return { edit: putting('Read member from sheet', made), session: EMPTY_SESSION, pick: [made.id] }

@@ -1,4 +1,5 @@
 import { nameAfter } from '@/core/model/grid-line/schema'
+import { ofKind } from '@/core/model/of-kind'
 import type { Tool, ToolContext } from '@/studio/kernel/tool'
 import { drawingTool, sheetOfPoints } from '@/studio/tooling/drawing'
 import { pointFields } from '@/studio/tooling/typed-point'
@@ -8,9 +9,7 @@ import { gridLineOptions } from '../options'
 function nextName({ records, options }: ToolContext): string {
   const { lastGridName } = options(gridLineOptions)
   if (lastGridName) return nameAfter(lastGridName)
-  const numbers = [...records.values()].flatMap((record) =>
-    record.kind === 'grid-line' && /^\d+$/.test(record.name) ? [Number(record.name)] : [],
-  )
+  const numbers = ofKind('grid-line', records).flatMap(({ name }) => (/^\d+$/.test(name) ? [Number(name)] : []))
   return String(Math.max(0, ...numbers) + 1)
 }
 

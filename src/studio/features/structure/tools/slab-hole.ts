@@ -1,5 +1,6 @@
 import { isInside } from '@/core/geometry/polygon'
 import type { Point } from '@/core/geometry/vector'
+import { ofKind } from '@/core/model/of-kind'
 import type { ProjectRecord } from '@/core/model/registry'
 import type { Slab } from '@/core/model/slab/schema'
 import type { Tool } from '@/studio/kernel/tool'
@@ -12,10 +13,8 @@ export function slabAround(
   levelId: string,
   records: ReadonlyMap<string, ProjectRecord>,
 ): Slab | null {
-  const found = [...records.values()].find(
-    (record) => record.kind === 'slab' && record.levelId === levelId && ring.every((p) => isInside(record.ring, p)),
-  )
-  return found?.kind === 'slab' ? found : null
+  const holds = (slab: Slab) => slab.levelId === levelId && ring.every((p) => isInside(slab.ring, p))
+  return ofKind('slab', records).find(holds) ?? null
 }
 
 /** A hole in a slab, over the corners that are clicked: a stair well, a shaft. */

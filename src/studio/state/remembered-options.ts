@@ -1,25 +1,8 @@
 import { create } from 'zustand'
 import { createJSONStorage, persist } from 'zustand/middleware'
-import { shownDisplayOf } from '@/core/model/settings/schema'
-import { isImperial } from '@/core/units/format'
 import { type AnyGroup, type ChosenValues, isRemembered, type Option } from '@/studio/kernel/options'
 import { useBench } from './bench'
-import { useProject } from './project'
-
-/** Hears when the job goes over to feet and inches, or back; at once where it is in them already. @returns a function that stops that */
-export function onUnitSystem(listener: (imperial: boolean) => void): () => void {
-  let imperial = false
-  const look = () => {
-    const next = isImperial(shownDisplayOf(useProject.getState().records))
-    if (next === imperial) return
-    imperial = next
-    listener(imperial)
-  }
-  look()
-  return useProject.subscribe(({ records }, before) => {
-    if (records !== before.records) look()
-  })
-}
+import { onUnitSystem } from './unit-system'
 
 /** What this browser remembers of the options of tools: sizes of metric jobs and of those in feet and inches, and the rest. */
 export const useRemembered = create<Readonly<Record<'metric' | 'imperial' | 'always', ChosenValues>>>()(
@@ -33,7 +16,7 @@ export const useRemembered = create<Readonly<Record<'metric' | 'imperial' | 'alw
  * Options stand as this person left them, sizes as they were left in a job of the same units; sizes that nobody chose are
  * the usual ones of the unit. @returns a function that stops that
  */
-export function followUnit(groups: readonly AnyGroup[]): () => void {
+export function rememberOptions(groups: readonly AnyGroup[]): () => void {
   let imperial = false
   let bringing = false
   /** Where an option is remembered. */
@@ -56,16 +39,15 @@ export function followUnit(groups: readonly AnyGroup[]): () => void {
     bringing = false
   }
   const keep = (chosen: ChosenValues, before: ChosenValues) => {
+    const remembered = { ...useRemembered.getState() }
     for (const group of groups.filter(({ name }) => chosen[name] !== before[name]))
       for (const [key, option] of Object.entries(group.options)) {
         const [now, former] = [chosen, before].map((all) => (all[group.name] ?? group.initial)[key])
         if (now === former || !isRemembered(option, now)) continue
-        useRemembered.setState((remembered) => {
-          const place = placeOf(option)
-          const kept = remembered[place]
-          return { [place]: { ...kept, [group.name]: { ...kept[group.name], [key]: now } } }
-        })
+        const kept = remembered[placeOf(option)]
+        remembered[placeOf(option)] = { ...kept, [group.name]: { ...kept[group.name], [key]: now } }
       }
+    useRemembered.setState(remembered)
   }
   bring()
   const stopUnit = onUnitSystem((next) => {
