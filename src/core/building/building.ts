@@ -21,8 +21,8 @@ import { alongOf } from '../model/wall/line'
 import type { Wall } from '../model/wall/schema'
 import { type WallType, wallTypeOf } from '../model/wall-type/schema'
 import { USUAL_DISPLAY } from '../units/format'
-import type { Prism } from './bodies/body'
-import { type Body, isBody, prismsOfBody } from './bodies/registry'
+import type { BodySizes, Prism } from './bodies/body'
+import { type Body, isBody, prismsOfBody, sizesOfBody } from './bodies/registry'
 import { type Bolting, boltingOf } from './bolts'
 import { externalWalls } from './external'
 import { type BuiltFixture, builtFixtures } from './fixtures'
@@ -68,6 +68,7 @@ export interface BuiltWall {
 export interface BuiltBody<E extends Body = Body> {
   readonly body: E
   readonly prisms: readonly Prism[]
+  readonly sizes: BodySizes
   /** Of its storey. */
   readonly heightMm: number
 }
@@ -263,7 +264,8 @@ const keptBodies = new WeakMap<Body, { readonly elevationMm: number; readonly bu
 function builtBody(body: Body, elevationMm: number, heightMm: number): BuiltBody {
   const kept = keptBodies.get(body)
   if (kept && kept.elevationMm === elevationMm && kept.built.heightMm === heightMm) return kept.built
-  const built = { body, heightMm, prisms: prismsOfBody(body, { elevationMm, heightMm }) }
+  const prisms = prismsOfBody(body, { elevationMm, heightMm })
+  const built = { body, heightMm, prisms, sizes: sizesOfBody(body, prisms) }
   keptBodies.set(body, { elevationMm, built })
   return built
 }

@@ -1,4 +1,5 @@
 import type { Building } from '../building/building'
+import { bodies } from './bodies'
 import { bolts } from './bolts'
 import { cutList } from './cut-list'
 import { facade } from './facade'
@@ -17,6 +18,7 @@ import { walls } from './walls'
 export const TABLES: readonly TableKind[] = [
   walls,
   materials,
+  bodies,
   openings,
   doors,
   windows,

@@ -34,6 +34,7 @@ export async function writeXlsx(tables: readonly Table[]): Promise<Uint8Array> {
       sheet.addRow(
         table.columns.map((column) => {
           const value = cells[column.key]!
+          if (value === '') return null
           return typeof value === 'number' ? rounded(value, column) : value
         }),
       )

@@ -2,13 +2,17 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Point } from '../../geometry/vector'
 import { nameAfter } from '../../model/grid-line/schema'
+import { FIRST_LEVEL } from '../../model/level/schema'
+import type { ProjectRecord } from '../../model/registry'
 import { risenMm, roofSizes, slopeOf } from '../../model/roof/plane'
 import type { Roof } from '../../model/roof/schema'
 import type { Stair } from '../../model/stair/schema'
 import { stepsOf, usualRisers } from '../../model/stair/steps'
+import { tablesOf } from '../../tables/registry'
+import { buildingOf } from '../building'
 import { meshOf } from '../mesh'
 import type { Prism } from './body'
-import { prismsOfBody } from './registry'
+import { type Body, prismsOfBody, sizesOfBody } from './registry'
 
 /** Volume of triangles that face outwards, by the divergence theorem, in cubic metres. */
 function volumeOf(prisms: readonly Prism[]): number {
@@ -110,4 +114,62 @@ it('grid lines are named on, without letters that are read as figures', () => {
     'Y',
     '1',
   ])
+})
+
+describe('what is counted of a solid', () => {
+  const ring = (...at: readonly (readonly [number, number])[]) => at.map(([x, y]) => ({ x, y }))
+  const like = { id: 'it', levelId: 'ground' }
+  const square = ring([0, 0], [5000, 0], [5000, 4000], [0, 4000])
+  const BODIES: readonly Body[] = [
+    { ...like, kind: 'column', at: { x: 1, y: 2 }, section: 'rectangle', widthMm: 300, depthMm: 400, turnRad: 0.4 },
+    { ...like, kind: 'column', at: { x: 1, y: 2 }, section: 'round', widthMm: 300, depthMm: 900, turnRad: 0 },
+    { ...like, kind: 'slab', ring: square, topMm: 0, thicknessMm: 200 },
+    { ...like, kind: 'slab', ring: [...square].reverse(), topMm: 0, thicknessMm: 200 },
+    {
+      ...like,
+      kind: 'slab',
+      ring: square,
+      holes: [ring([1000, 1000], [2000, 1000], [2000, 2000], [1000, 2000])],
+      topMm: 0,
+      thicknessMm: 200,
+    },
+    {
+      ...like,
+      kind: 'stair',
+      start: { x: 0, y: 0 },
+      end: { x: 4000, y: 0 },
+      widthMm: 1000,
+      risers: 17,
+    },
+    { ...like, kind: 'roof', ring: square, pitchRad: 0.5, eavesMm: 2500, thicknessMm: 250 },
+  ]
+
+  it.each(BODIES)('is the volume that its triangles enclose: $kind', (body) => {
+    const prisms = prismsOfBody(body, STOREY)
+    expect(sizesOfBody(body, prisms).volumeMm3 / 1e9).toBeCloseTo(volumeOf(prisms), 5)
+  })
+
+  it('is, of a slab with a hole, what is left of it', () => {
+    const slab = BODIES[4] as Body
+    const { areaMm2, volumeMm3, thicknessMm } = sizesOfBody(slab, prismsOfBody(slab, STOREY))
+    expect([(areaMm2 ?? 0) / 1e6, volumeMm3 / 1e9, thicknessMm]).toEqual([19, 3.8, 200])
+  })
+
+  it('is listed by level and size, with blanks where there is nothing to measure', () => {
+    const records = new Map<string, ProjectRecord>(
+      [{ ...FIRST_LEVEL }, ...BODIES.map((body, i) => ({ ...body, id: `body${i}`, levelId: FIRST_LEVEL.id }))].map(
+        (record) => [record.id, record],
+      ),
+    )
+    const [table] = tablesOf(buildingOf(records)).filter(({ name }) => name === 'bodies')
+    expect(table?.rows.map(({ cells: { what, width, thickness, count } }) => [what, width, thickness, count])).toEqual([
+      ['Column', 300, '', 1],
+      ['Roof', '', 250, 1],
+      ['Round column', 300, '', 1],
+      ['Slab', '', 200, 3],
+      ['Stair of 17 risers', 1000, '', 1],
+    ])
+    const slabs = table?.rows.find(({ cells }) => cells.what === 'Slab')
+    expect([slabs?.cells.area, slabs?.cells.volume]).toEqual([59, expect.closeTo(11.8, 9)])
+  })
 })

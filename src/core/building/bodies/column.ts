@@ -1,8 +1,8 @@
 import type { Column } from '../../model/column/schema'
 import { columnRing } from '../../model/column/shape'
-import type { Prism, Storey } from './body'
+import { type BodyKind, type Prism, type Storey, volumeOfPrisms } from './body'
 
-export const columnPrisms = (column: Column, { elevationMm, heightMm }: Storey): Prism[] => [
+const columnPrisms = (column: Column, { elevationMm, heightMm }: Storey): Prism[] => [
   {
     id: column.id,
     kind: 'column',
@@ -11,3 +11,13 @@ export const columnPrisms = (column: Column, { elevationMm, heightMm }: Storey):
     heightMm: column.heightMm ?? heightMm,
   },
 ]
+
+export const columnBody: BodyKind<Column> = {
+  word: ({ section }) => (section === 'round' ? 'Round column' : 'Column'),
+  prisms: columnPrisms,
+  sizes: ({ widthMm, depthMm, section }, prisms) => ({
+    widthMm,
+    depthMm: section === 'round' ? widthMm : depthMm,
+    volumeMm3: volumeOfPrisms(prisms),
+  }),
+}

@@ -1,9 +1,9 @@
 import { anticlockwise } from '../../geometry/polygon'
 import { roofSizes, slopeOf } from '../../model/roof/plane'
 import type { Roof } from '../../model/roof/schema'
-import type { Prism, Storey } from './body'
+import { type BodyKind, type Prism, type Storey, volumeOfPrisms } from './body'
 
-export const roofPrisms = (roof: Roof, { elevationMm }: Storey): Prism[] => [
+const roofPrisms = (roof: Roof, { elevationMm }: Storey): Prism[] => [
   {
     id: roof.id,
     kind: 'roof',
@@ -13,3 +13,13 @@ export const roofPrisms = (roof: Roof, { elevationMm }: Storey): Prism[] => [
     slope: slopeOf(roof),
   },
 ]
+
+export const roofBody: BodyKind<Roof> = {
+  word: () => 'Roof',
+  prisms: roofPrisms,
+  sizes: (roof, prisms) => ({
+    thicknessMm: roof.thicknessMm,
+    areaMm2: roofSizes(roof).areaMm2,
+    volumeMm3: volumeOfPrisms(prisms),
+  }),
+}

@@ -1,8 +1,8 @@
 import { anticlockwise } from '../../geometry/polygon'
 import type { Slab } from '../../model/slab/schema'
-import type { Prism, Storey } from './body'
+import { type BodyKind, type Prism, type Storey, volumeOfPrisms } from './body'
 
-export const slabPrisms = ({ id, ring, holes, topMm, thicknessMm }: Slab, { elevationMm }: Storey): Prism[] => [
+const slabPrisms = ({ id, ring, holes, topMm, thicknessMm }: Slab, { elevationMm }: Storey): Prism[] => [
   {
     id,
     kind: 'slab',
@@ -12,3 +12,12 @@ export const slabPrisms = ({ id, ring, holes, topMm, thicknessMm }: Slab, { elev
     heightMm: thicknessMm,
   },
 ]
+
+export const slabBody: BodyKind<Slab> = {
+  word: () => 'Slab',
+  prisms: slabPrisms,
+  sizes: ({ thicknessMm }, prisms) => {
+    const volumeMm3 = volumeOfPrisms(prisms)
+    return { thicknessMm, areaMm2: volumeMm3 / thicknessMm, volumeMm3 }
+  },
+}

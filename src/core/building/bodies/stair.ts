@@ -1,12 +1,12 @@
 import type { Stair } from '../../model/stair/schema'
 import { stepsOf, treadRing } from '../../model/stair/steps'
-import type { Prism, Storey } from './body'
+import { type BodyKind, type Prism, type Storey, volumeOfPrisms } from './body'
 
 /** Beneath a tread there is so much of the flight. */
 const WAIST_MM = 150
 
 /** A flight as one upright block for each tread. */
-export function stairPrisms(stair: Stair, { elevationMm, heightMm }: Storey): Prism[] {
+function stairPrisms(stair: Stair, { elevationMm, heightMm }: Storey): Prism[] {
   const { riserMm } = stepsOf(stair, stair.riseMm ?? heightMm)
   return Array.from({ length: stair.risers - 1 }, (_, i) => {
     const topMm = (i + 1) * riserMm
@@ -19,4 +19,10 @@ export function stairPrisms(stair: Stair, { elevationMm, heightMm }: Storey): Pr
       heightMm: topMm - footMm,
     }
   }).filter(({ ring }) => ring.length > 0)
+}
+
+export const stairBody: BodyKind<Stair> = {
+  word: ({ risers }) => `Stair of ${risers} risers`,
+  prisms: stairPrisms,
+  sizes: ({ widthMm }, prisms) => ({ widthMm, volumeMm3: volumeOfPrisms(prisms) }),
 }

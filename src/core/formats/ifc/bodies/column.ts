@@ -4,7 +4,7 @@ import { Typed, Word } from '../../step/part21'
 import { M2, M3, tidy } from '../writer'
 import type { BodyWriter } from './body-writer'
 
-export const writeColumn: BodyWriter<Column> = (file, { body, prisms }, storey, zeroMm) => {
+export const writeColumn: BodyWriter<Column> = (file, { body, prisms, sizes }, storey, zeroMm) => {
   const { ring, footMm, heightMm } = prisms[0]!
   const { at, section, widthMm, depthMm, turnRad } = body
   const stand = file.stand(storey, at, { x: Math.cos(turnRad), y: Math.sin(turnRad) }, footMm - zeroMm)
@@ -19,7 +19,7 @@ export const writeColumn: BodyWriter<Column> = (file, { body, prisms }, storey, 
   file.quantities(ref, body.id, 'Qto_ColumnBaseQuantities', [
     ['IFCQUANTITYLENGTH', 'Length', heightMm],
     ['IFCQUANTITYAREA', 'CrossSectionArea', area(ring) / M2],
-    ['IFCQUANTITYVOLUME', 'NetVolume', (area(ring) * heightMm) / M3],
+    ['IFCQUANTITYVOLUME', 'NetVolume', sizes.volumeMm3 / M3],
   ])
   file.properties(ref, body.id, 'Pset_ColumnCommon', [['Reference', new Typed('IFCIDENTIFIER', name)]])
   return ref

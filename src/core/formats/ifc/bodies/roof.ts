@@ -1,4 +1,3 @@
-import { area } from '../../../geometry/polygon'
 import { dot, leftOf, scale, subtract } from '../../../geometry/vector'
 import { roofSizes, slopeOf } from '../../../model/roof/plane'
 import type { Roof } from '../../../model/roof/schema'
@@ -7,11 +6,11 @@ import { M2, M3, tidy } from '../writer'
 import type { BodyWriter } from './body-writer'
 
 /** A plane of a roof: its outline lies in the slope, and is extruded upright. */
-export const writeRoof: BodyWriter<Roof> = (file, { body, prisms }, storey, zeroMm) => {
+export const writeRoof: BodyWriter<Roof> = (file, { body, prisms, sizes }, storey, zeroMm) => {
   const { data } = file
   const { footMm } = prisms[0]!
   const { through, uphill } = slopeOf(body)
-  const { areaMm2, uprightMm } = roofSizes(body)
+  const { uprightMm } = roofSizes(body)
   const eaves = scale(leftOf(uphill), -1)
   const [sin, cos] = [Math.sin(body.pitchRad), Math.cos(body.pitchRad)]
   const near = file.near(through)
@@ -33,8 +32,8 @@ export const writeRoof: BodyWriter<Roof> = (file, { body, prisms }, storey, zero
   const ref = file.thing('IFCSLAB', file.guid(body.id), name, place, shape, undefined, new Word('ROOF'))
   file.quantities(ref, body.id, 'Qto_SlabBaseQuantities', [
     ['IFCQUANTITYLENGTH', 'Depth', body.thicknessMm],
-    ['IFCQUANTITYAREA', 'NetArea', areaMm2 / M2],
-    ['IFCQUANTITYVOLUME', 'NetVolume', (area(body.ring) * uprightMm) / M3],
+    ['IFCQUANTITYAREA', 'NetArea', (sizes.areaMm2 ?? 0) / M2],
+    ['IFCQUANTITYVOLUME', 'NetVolume', sizes.volumeMm3 / M3],
   ])
   file.properties(ref, body.id, 'Pset_SlabCommon', [
     ['Reference', new Typed('IFCIDENTIFIER', name)],
