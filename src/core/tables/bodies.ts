@@ -41,7 +41,10 @@ export const bodies: TableKind = {
               depth: sizes.depthMm ?? '',
               thickness: sizes.thicknessMm ?? '',
               count: alike.length,
-              area: alike.reduce((sum, each) => sum + (each.sizes.areaMm2 ?? 0), 0) / 1e6,
+              area:
+                sizes.areaMm2 === undefined
+                  ? ''
+                  : alike.reduce((sum, each) => sum + (each.sizes.areaMm2 ?? 0), 0) / 1e6,
               volume: alike.reduce((sum, each) => sum + each.sizes.volumeMm3, 0) / 1e9,
             },
           }

@@ -22,7 +22,7 @@ function stairPrisms(stair: Stair, { elevationMm, heightMm }: Storey): Prism[] {
 }
 
 export const stairBody: BodyKind<Stair> = {
-  word: ({ risers }) => `Stair of ${risers} risers`,
+  word: () => 'Stair',
   prisms: stairPrisms,
   sizes: ({ widthMm }, prisms) => ({ widthMm, volumeMm3: volumeOfPrisms(prisms) }),
 }

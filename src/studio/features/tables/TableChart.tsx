@@ -56,7 +56,10 @@ function barsOf({ columns, rows }: Table, measure: TableColumn, display: LengthD
   return rows
     .map(({ ids, cells }) => ({
       ids,
-      name: words.map((column) => shown(cells[column.key], column, display)).join(', '),
+      name: words
+        .map((column) => shown(cells[column.key], column, display))
+        .filter((word) => word !== '')
+        .join(', '),
       value: Number(cells[measure.key]),
     }))
     .sort((a, b) => b.value - a.value)

@@ -10,7 +10,7 @@ import dynamic from 'next/dynamic'
 import { useMemo, useState } from 'react'
 import { grouped } from '@/core/tables/group'
 import { tablesOf } from '@/core/tables/registry'
-import { type Table, totalsOf } from '@/core/tables/table'
+import { type ColumnUnit, type Table, totalsOf } from '@/core/tables/table'
 import type { LengthDisplay } from '@/core/units/format'
 import { workbench } from '@/studio/board/workbench'
 import { HandOverButton } from '@/studio/features/hand-over/feature'
@@ -23,12 +23,15 @@ import { shown } from './shown'
 
 const TableChart = dynamic(() => import('./TableChart'), { ssr: false })
 
+/** In pixels; areas and volumes show with their unit. */
+const MIN_WIDTH: Partial<Record<ColumnUnit, number>> = { text: 78, m2: 106, m3: 106 }
+
 function columnsOf({ columns }: Table, display: LengthDisplay): GridColDef[] {
   return columns.map((column) => ({
     field: column.key,
     headerName: column.label,
     flex: column.unit === 'text' ? 1.2 : 1,
-    minWidth: column.unit === 'text' ? 78 : 80,
+    minWidth: MIN_WIDTH[column.unit] ?? 80,
     type: column.unit === 'text' ? 'string' : 'number',
     valueFormatter: (value: unknown) => shown(value, column, display),
   }))
