@@ -71,14 +71,14 @@ takeReport('unit.json', (report) => [
 const { withStack } = await import('./lib/stack.mjs')
 const { freePort } = await import('./lib/postgres.mjs')
 await withStack({ home, port: await freePort(4780) }, async ({ address, databaseUrl }) => {
-  for (const project of ['together', 'alone'])
+  for (const project of ['together', 'alone']) {
     run('playwright', ['test', `--project=${project}`], {
       CALQUE_ADDRESS: address,
       CALQUE_DATABASE_URL: databaseUrl,
       PLAYWRIGHT_JSON_OUTPUT_NAME: join(results, `e2e-${project}.json`),
     })
+    takeReport(`e2e-${project}.json`, ({ stats }) => [stats.expected + stats.flaky, stats.unexpected])
+  }
 })
-for (const project of ['together', 'alone'])
-  takeReport(`e2e-${project}.json`, ({ stats }) => [stats.expected + stats.flaky, stats.unexpected])
 console.log(`\n${passed} passed, ${failed} failed`)
 process.exit(failed === 0 ? 0 : 1)
