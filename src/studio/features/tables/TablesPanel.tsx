@@ -133,8 +133,8 @@ export function TablesPanel() {
 const EMPTY: Readonly<Record<string, string>> = {
   walls: 'No walls yet: trace one.',
   materials: 'No walls of a type yet: choose Wall types on the bench.',
-  bodies: 'No slabs, columns, roofs or stairs yet: Build, Structure.',
-  openings: 'No openings yet: Build, Door or window.',
-  rooms: 'No rooms yet: Build, Room, and click into one.',
+  bodies: 'No slabs, columns, roofs or stairs yet: Trace, Structure.',
+  openings: 'No openings yet: Trace, Walls.',
+  rooms: 'No rooms yet: Trace, Rooms, and click into one.',
   facade: 'No rooms with outside walls yet.',
 }
