@@ -1,5 +1,6 @@
 import { boxOf } from '../geometry/box'
 import type { Point } from '../geometry/vector'
+import { alikeBy } from './alike'
 import type { Hole } from './hole'
 import { inAlikes, marked } from './pieces'
 import { type BuiltPlate, holesInPlate } from './plates'
@@ -38,11 +39,7 @@ function keyOf(built: BuiltPlate, holes: PlatePiece['holes']): string {
 
 /** All plates by like pieces, each with its mark. */
 export function platePiecesOf(plates: readonly BuiltPlate[], holesOf: (id: string) => readonly Hole[]): PlatePiece[] {
-  const groups = new Map<string, BuiltPlate[]>()
-  for (const built of plates) {
-    const key = keyOf(built, holesInPlate(built, holesOf(built.plate.id)))
-    groups.set(key, [...(groups.get(key) ?? []), built])
-  }
+  const groups = alikeBy(plates, (built) => keyOf(built, holesInPlate(built, holesOf(built.plate.id))))
   return marked(groups, () => 'PL').map(({ mark, group }) => {
     const [first] = group as [BuiltPlate]
     const { minX, minY, maxX, maxY } = boxOf(first.corners)

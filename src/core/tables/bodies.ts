@@ -1,5 +1,7 @@
+import { alikeBy } from '../building/alike'
 import { bodyWord } from '../building/bodies/registry'
 import type { BuiltBody } from '../building/building'
+import { inNumericOrder } from '../text/numeric-order'
 import { column, type TableKind } from './table'
 
 /** What like ones share: their word and what they measure across. */
@@ -21,15 +23,9 @@ export const bodies: TableKind = {
     column('volume', 'Volume', 'm3', true),
   ],
   rows: ({ levels }) =>
-    levels.flatMap(({ level, bodies: all }) => {
-      const groups = new Map<string, [BuiltBody, ...BuiltBody[]]>()
-      for (const built of all) {
-        const group = groups.get(keyOf(built))
-        if (group) group.push(built)
-        else groups.set(keyOf(built), [built])
-      }
-      return [...groups]
-        .sort(([a], [b]) => a.localeCompare(b, 'en', { numeric: true }))
+    levels.flatMap(({ level, bodies: all }) =>
+      [...alikeBy(all, keyOf)]
+        .sort(([a], [b]) => inNumericOrder(a, b))
         .map(([, alike]) => {
           const [{ body, sizes }] = alike
           return {
@@ -48,6 +44,6 @@ export const bodies: TableKind = {
               volume: alike.reduce((sum, each) => sum + each.sizes.volumeMm3, 0) / 1e9,
             },
           }
-        })
-    }),
+        }),
+    ),
 }

@@ -1,4 +1,4 @@
-import type { BuiltBolts } from '../building/bolts'
+import { alikeBy } from '../building/alike'
 import { column, type TableKind } from './table'
 
 /** Bolts, each with a nut and two washers, by size, grade and length. */
@@ -14,13 +14,9 @@ export const bolts: TableKind = {
     column('count', 'Count', 'count', true),
   ],
   rows: ({ bolting }) => {
-    const kinds = new Map<string, BuiltBolts[]>()
-    for (const group of bolting.groups) {
-      const key = `${group.bolts.size}|${group.bolts.grade}|${group.lengthMm}`
-      kinds.set(key, [...(kinds.get(key) ?? []), group])
-    }
+    const kinds = alikeBy(bolting.groups, ({ bolts: { size, grade }, lengthMm }) => `${size}|${grade}|${lengthMm}`)
     return [...kinds.values()].map((groups) => {
-      const [first] = groups as [BuiltBolts]
+      const [first] = groups
       return {
         ids: groups.map((group) => group.bolts.id),
         cells: {

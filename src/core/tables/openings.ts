@@ -1,3 +1,4 @@
+import { alikeBy } from '../building/alike'
 import type { BuiltOpening } from '../building/building'
 import { column, type TableKind } from './table'
 
@@ -21,11 +22,12 @@ export const openings: TableKind = {
   ],
   rows: ({ levels }) =>
     levels.flatMap(({ level, walls }) => {
-      const types = new Map<string, BuiltOpening[]>()
-      for (const built of walls.flatMap((wall) => wall.openings))
-        types.set(typeOf(built), [...(types.get(typeOf(built)) ?? []), built])
+      const types = alikeBy(
+        walls.flatMap((wall) => wall.openings),
+        typeOf,
+      )
       return [...types.values()].map((alike) => {
-        const [{ opening, typeName }] = alike as [BuiltOpening]
+        const [{ opening, typeName }] = alike
         const { use, way, widthMm, heightMm, sillMm } = opening
         return {
           ids: alike.map((built) => built.opening.id),

@@ -1,3 +1,4 @@
+import { alikeBy } from '../building/alike'
 import { column, type TableKind } from './table'
 
 /** Walls by level, type and thickness. */
@@ -17,33 +18,28 @@ export const walls: TableKind = {
   rows: ({ levels }) =>
     levels.flatMap(({ level, walls: all }) => {
       const keyOf = ({ wall, type }: (typeof all)[number]) => `${type?.id ?? ''} ${wall.thicknessMm}`
-      const kinds = new Map(all.map((built) => [keyOf(built), built]))
-      const sorted = [...kinds].sort(([, a], [, b]) => a.wall.thicknessMm - b.wall.thicknessMm)
-      return sorted.map(
-        ([
-          key,
+      const sorted = [...alikeBy(all, keyOf).values()].sort(([a], [b]) => a.wall.thicknessMm - b.wall.thicknessMm)
+      return sorted.map((alike) => {
+        const [
           {
             wall: { thicknessMm },
             type,
           },
-        ]) => {
-          const alike = all.filter((built) => keyOf(built) === key)
-          const sum = (of: (wall: (typeof alike)[number]) => number) =>
-            alike.reduce((total, wall) => total + of(wall), 0)
-          return {
-            ids: alike.map(({ wall }) => wall.id),
-            cells: {
-              level: level.name,
-              type: type?.name ?? 'Plain',
-              thickness: thicknessMm,
-              count: alike.length,
-              length: sum(({ lengthMm }) => lengthMm),
-              gross: sum(({ grossAreaMm2 }) => grossAreaMm2) / 1e6,
-              net: sum(({ netAreaMm2 }) => netAreaMm2) / 1e6,
-              volume: sum(({ netVolumeMm3 }) => netVolumeMm3) / 1e9,
-            },
-          }
-        },
-      )
+        ] = alike
+        const sum = (of: (wall: (typeof alike)[number]) => number) => alike.reduce((total, wall) => total + of(wall), 0)
+        return {
+          ids: alike.map(({ wall }) => wall.id),
+          cells: {
+            level: level.name,
+            type: type?.name ?? 'Plain',
+            thickness: thicknessMm,
+            count: alike.length,
+            length: sum(({ lengthMm }) => lengthMm),
+            gross: sum(({ grossAreaMm2 }) => grossAreaMm2) / 1e6,
+            net: sum(({ netAreaMm2 }) => netAreaMm2) / 1e6,
+            volume: sum(({ netVolumeMm3 }) => netVolumeMm3) / 1e9,
+          },
+        }
+      })
     }),
 }

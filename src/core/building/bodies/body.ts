@@ -53,6 +53,6 @@ export interface Storey {
 export const volumeOfPrisms = (prisms: readonly Prism[]): number =>
   prisms.reduce(
     (sum, { ring, holes = [], heightMm }) =>
-      sum + heightMm * holes.reduce((rest, hole) => rest - Math.abs(area(hole)), Math.abs(area(ring))),
+      sum + heightMm * holes.reduce((rest, hole) => rest - area(hole), area(ring)),
     0,
   )
