@@ -2,7 +2,9 @@ import { defineConfig } from '@playwright/test'
 import { CHROMIUM } from './tests/support/producers'
 
 /** What starts or ends a whole Calque of its own, or fills the queue of readings: it would starve what runs beside it. */
-const ALONE = ['damaged-files', 'faults', 'holding', 'object-store', 'reading-stops'].map((name) => `**/${name}.spec.ts`)
+const ALONE = ['damaged-files', 'faults', 'holding', 'nothing-lost', 'object-store', 'people', 'reading-stops'].map(
+  (name) => `**/${name}.spec.ts`,
+)
 
 if (!process.env.CALQUE_ADDRESS) throw new Error('These tests need a running Calque: start them with `npm test`.')
 
